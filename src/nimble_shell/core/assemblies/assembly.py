@@ -1,0 +1,245 @@
+"""What a designer edits: layers of catalogue materials, members that run through them, air gaps."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from nimble_shell.core.errors import Collector, DomainError, Issue
+from nimble_shell.core.materials import Catalogue
+
+Ventilation = Literal["unventilated", "slightly", "well"]
+Run = Literal["vertical", "horizontal"]
+THICKEST = 3.0  #: [m]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Member:
+    """Something that repeats through a layer: stud, plate, spline, batten. Owned by the area share until solved."""
+
+    name: str
+    material: str
+    run: Run = "vertical"
+    share: float | None = None  #: area share, 0…1; or else
+    width: float | None = None  #: width of one [m]
+    centres: float | None = None  #: distance between centres [m]
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        by_share = self.share is not None
+        by_centres = self.width is not None and self.centres is not None
+        check.check(
+            by_share != (self.width is not None or self.centres is not None) and (by_share or by_centres),
+            ("share",),
+            "member_unclear",
+            f"“{self.name}” has share {self.share}, width {self.width} and centres {self.centres}",
+            "give an area share, or a width with its centres",
+        )
+        if by_share and self.share is not None:
+            check.check(
+                0 < self.share < 1,
+                ("share",),
+                "share_out_of_range",
+                f"area share is {100 * self.share:g} %",
+                "an area share lies above 0 and below 100 %",
+            )
+        elif self.width is not None and self.centres is not None:
+            check.check(
+                0 < self.width <= 1,
+                ("width",),
+                "width_out_of_range",
+                f"width is {1000 * self.width:g} mm",
+                "a width lies above 0 and up to 1 m",
+            )
+            check.check(
+                self.width < self.centres <= 20,
+                ("centres",),
+                "centres_out_of_range",
+                f"centres are {1000 * self.centres:g} mm for a width of {1000 * self.width:g} mm",
+                "centres are wider than the member, up to 20 m",
+            )
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AirGap:
+    """An air layer; openings only matter when it is slightly ventilated."""
+
+    ventilation: Ventilation = "unventilated"
+    A_v: float = 1000e-6  #: area of openings per metre of length [m²/m]
+
+    def __post_init__(self) -> None:
+        if self.ventilation == "slightly" and not 500e-6 < self.A_v < 1500e-6:
+            raise DomainError(
+                Issue(
+                    path=("A_v",),
+                    code="openings_out_of_range",
+                    message=f"openings are {1e6 * self.A_v:g} mm²/m",
+                    hint="slightly ventilated means between 500 and 1500 mm²/m; below it is "
+                    "unventilated, above it well ventilated",
+                )
+            )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Layer:
+    """One layer of an assembly: a catalogue material, or an air gap."""
+
+    id: str  #: stays with the layer through edits
+    material: str = ""  #: key of the catalogue; empty for an air gap
+    d: float  #: thickness [m]
+    lambda_entered: float | None = None  #: a declared value that replaces the catalogue's [W/(m·K)]
+    air: AirGap | None = None
+    members: tuple[Member, ...] = ()
+    core: bool = False  #: the layer whose thickness is studied
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(
+            0 < self.d <= THICKEST,
+            ("d",),
+            "thickness_not_positive" if self.d <= 0 else "thickness_too_large",
+            f"thickness is {1000 * self.d:g} mm",
+            f"a thickness lies above 0 and up to {THICKEST:g} m",
+        )
+        check.check(
+            bool(self.material) != (self.air is not None),
+            ("material",),
+            "material_unclear",
+            "a layer is a material or an air gap",
+            "choose one of them",
+        )
+        if self.lambda_entered is not None:
+            check.check(
+                0 < self.lambda_entered < 1000,
+                ("lambda",),
+                "conductivity_not_positive",
+                f"thermal conductivity is {self.lambda_entered:g} W/(m·K)",
+                "enter the declared design value, above zero",
+            )
+        check.check(
+            len(self.members) <= 6,
+            ("members",),
+            "too_many_members",
+            f"{len(self.members)} kinds of member",
+            "a layer holds at most six",
+        )
+        check.check(
+            sum(self.shares()) < 1,
+            ("members",),
+            "shares_not_whole",
+            f"members take {100 * sum(self.shares()):.4g} % of the layer",
+            "leave room for the layer's own material",
+        )
+        check.refuse()
+
+    def shares(self) -> tuple[float, ...]:
+        """Area share of each member; horizontal ones run through, vertical ones stand between them."""
+        horizontal = sum(_nominal_share(m) for m in self.members if m.run == "horizontal")
+        return tuple(_nominal_share(m) * (1.0 if m.run == "horizontal" else 1 - horizontal) for m in self.members)
+
+
+def _nominal_share(member: Member) -> float:
+    if member.share is not None:
+        return member.share
+    assert member.width is not None
+    assert member.centres is not None
+    return member.width / member.centres
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Assembly:
+    """A build-up: layers inside → outside, with its system and what it was chosen for."""
+
+    id: str
+    name: str
+    system: str  #: key of the system it started from
+    layers: tuple[Layer, ...]
+    note: str = ""
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(bool(self.layers), ("layers",), "no_layers", "there are no layers", "add at least one layer")
+        check.check(
+            len(self.layers) <= 60,
+            ("layers",),
+            "too_many_layers",
+            f"there are {len(self.layers)} layers",
+            "an assembly holds at most 60",
+        )
+        check.check(
+            0 < len(self.name.strip()) <= 120,
+            ("name",),
+            "name_length",
+            f"the name has {len(self.name)} letters",
+            "a name has 1 to 120",
+        )
+        ids = [layer.id for layer in self.layers]
+        check.check(
+            len(set(ids)) == len(ids),
+            ("layers",),
+            "layer_id_taken",
+            "two layers carry the same id",
+            "give every layer an id of its own",
+        )
+        check.check(
+            sum(layer.core for layer in self.layers) <= 1,
+            ("layers",),
+            "two_cores",
+            "two layers are marked as core",
+            "mark one layer at most",
+        )
+        check.refuse()
+
+    @property
+    def core_index(self) -> int | None:
+        """Index of the layer marked as core."""
+        return next((i for i, layer in enumerate(self.layers) if layer.core), None)
+
+    @property
+    def thickness(self) -> float:
+        """Whole thickness. [m]"""
+        return sum(layer.d for layer in self.layers)
+
+    def with_thickness(self, index: int, d: float) -> Assembly:
+        """The same assembly with one layer of another thickness. [m]
+
+        Raises
+        ------
+        DomainError
+            If the thickness is not possible.
+        """
+        try:
+            changed = replace(self.layers[index], d=d)
+        except DomainError as error:
+            raise error.under("layers", index) from error
+        return replace(self, layers=(*self.layers[:index], changed, *self.layers[index + 1 :]))
+
+
+def check_materials(assembly: Assembly, catalogue: Catalogue) -> None:
+    """Refuse materials that the catalogue does not hold.
+
+    Raises
+    ------
+    DomainError
+        With the path of every unknown key.
+    """
+    check = Collector()
+    for index, layer in enumerate(assembly.layers):
+        if layer.material:
+            check.check(
+                layer.material in catalogue,
+                ("layers", index, "material"),
+                "unknown_material",
+                f"there is no material “{layer.material}”",
+                "choose one of the catalogue",
+            )
+        for number, member in enumerate(layer.members):
+            check.check(
+                member.material in catalogue,
+                ("layers", index, "members", number, "material"),
+                "unknown_material",
+                f"there is no material “{member.material}”",
+                "choose one of the catalogue",
+            )
+    check.refuse()

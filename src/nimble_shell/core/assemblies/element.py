@@ -1,0 +1,145 @@
+"""A plane element as the physics sees it: layers of parts between two films, inside → outside."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from nimble_shell.core.errors import Collector, DomainError
+from nimble_shell.core.materials import ConductivityTable
+from nimble_shell.core.materials.material import check_table
+from nimble_shell.core.working import Num, named, value_of
+
+LABEL_MEAN = 10.0  #: mean temperature at which λ is declared in SI practice [°C]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Part:
+    """One material across a share of a layer's area."""
+
+    f: Num = 1.0  #: share of the layer's area, 0…1
+    lambda_: Num | None = None  #: thermal conductivity at the label's mean temperature [W/(m·K)]
+    table: ConductivityTable = ()  #: λ(θ), where known
+    R: Num | None = None  #: given resistance, instead of a conductivity [m²·K/W]
+    rho: float | None = None  #: density [kg/m³]
+    c: float | None = None  #: specific heat capacity [J/(kg·K)]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ElementLayer:
+    """A layer: one part if homogeneous, several if bridged; the first part is the field of the layer."""
+
+    name: str
+    d: Num = 0.0  #: thickness; 0 for a given resistance [m]
+    parts: tuple[Part, ...]
+    group: str = ""  #: layers of one group have their parts aligned; different groups cross independently
+    tag: str = ""  #: distinguishes the symbols of this layer in the working
+
+    def resistance(self, part: int = 0) -> Num:
+        """Thermal resistance of one of the parts. [m²·K/W]"""
+        chosen = self.parts[part]
+        if chosen.R is not None:
+            return chosen.R
+        assert chosen.lambda_ is not None
+        return named(
+            self.d / chosen.lambda_,
+            f"R_{self.tag}{_letter(part)}",
+            f"resistance, {self.name}{', bridge' if part else ''}",
+            "m²·K/W",
+            "ISO 6946:2017, 6.7.1.1, R = d/λ",
+        )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Element:
+    """Layers inside → outside, between an internal and an external film."""
+
+    layers: tuple[ElementLayer, ...]
+    R_si: Num
+    R_se: Num
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        groups: dict[str, tuple[int, tuple[float, ...]]] = {}
+        for where, film in (("Rsi", self.R_si), ("Rse", self.R_se)):
+            check.check(
+                0 <= value_of(film) < 10,
+                ("films", where),
+                "film_out_of_range",
+                f"surface resistance is {value_of(film)} m²·K/W",
+                "it lies from 0 to 10",
+            )
+        check.check(bool(self.layers), ("layers",), "no_layers", "there are no layers", "add at least one layer")
+        for index, layer in enumerate(self.layers):
+            try:
+                _check_layer(layer)
+            except DomainError as error:
+                check.add(error.under("layers", index).issues)
+                continue
+            if layer.group and len(layer.parts) > 1:
+                shares = tuple(value_of(part.f) for part in layer.parts)
+                first, known = groups.setdefault(layer.group, (index, shares))
+                same = len(known) == len(shares) and all(abs(a - b) < 1e-9 for a, b in zip(known, shares, strict=True))
+                check.check(
+                    same,
+                    ("layers", index, "parts"),
+                    "group_not_aligned",
+                    f"shares {list(shares)} differ from {list(known)} of layer {first} in the same group "
+                    f"“{layer.group}”",
+                    "layers of one group are aligned and have equal shares; give another group name to cross them",
+                )
+        check.refuse()
+
+
+def _letter(part: int) -> str:
+    return "" if part == 0 else chr(ord("a") + part)
+
+
+def _check_layer(layer: ElementLayer) -> None:
+    check = Collector()
+    total = sum(value_of(part.f) for part in layer.parts)
+    check.check(
+        abs(total - 1) <= 1e-6,
+        ("parts",),
+        "shares_not_whole",
+        f"the shares add up to {100 * total:.6g} %",
+        "the shares of a layer add up to 100 %",
+    )
+    for index, part in enumerate(layer.parts):
+        path: tuple[str | int, ...] = ("parts", index) if len(layer.parts) > 1 else ()
+        f = value_of(part.f)
+        check.check(
+            0 < f <= 1,
+            (*path, "f"),
+            "share_out_of_range",
+            f"share is {100 * f:g} %",
+            "a share lies above 0 and up to 100 %",
+        )
+        check_table(part.table, check, (*path, "lambda_T"))
+        if part.R is not None:
+            R = value_of(part.R)
+            check.check(
+                0 <= R < 1000,
+                (*path, "R"),
+                "resistance_not_physical",
+                f"resistance is {R} m²·K/W",
+                "a resistance lies from 0 to 1000 m²·K/W",
+            )
+            continue
+        d = value_of(layer.d)
+        check.check(
+            0 < d <= 10,
+            ("d",),
+            "thickness_not_positive",
+            f"thickness is {d} m",
+            "a thickness lies above 0 and up to 10 m",
+        )
+        if part.lambda_ is not None:
+            lambda_ = value_of(part.lambda_)
+            check.check(
+                0 < lambda_ < 1e4,
+                (*path, "lambda"),
+                "conductivity_not_positive",
+                f"thermal conductivity is {lambda_} W/(m·K)",
+                "enter the declared design value, above zero",
+            )
+    check.refuse()

@@ -1,0 +1,427 @@
+"""Every figure of a build-up that a screen or sheet shows, each computed once and able to show its working."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.conductivity import mean_conductivity, theta_behind
+from nimble_shell.core.assemblies.element import Element, ElementLayer
+from nimble_shell.core.assemblies.films import R_SI_SURFACE, Direction, Season, films
+from nimble_shell.core.assemblies.resistance import Resistances, resistances, transmittance
+from nimble_shell.core.assemblies.resolve import Age, Resolved, Surroundings, between, resolve
+from nimble_shell.core.assemblies.temperature import SteadyState, steady_state, temperatures_by_share
+from nimble_shell.core.assemblies.vapour import diffusion_thicknesses, vapour_pressures
+from nimble_shell.core.climate import p_sat
+from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.shell.basis import Basis, Condition, condition
+from nimble_shell.core.working import Derivation, Given, Num, derive, named, plain, traced, value_of
+
+_SAMPLES = 8  #: points inside each layer, for drawing curves
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Figure:
+    """A number on a screen: what it is, its dimension, its value."""
+
+    key: str
+    text: str
+    dimension: str  #: key of quantities.DIMENSIONS
+    number: Num
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Plane:
+    """A face or interface, counted from inside."""
+
+    x: float  #: distance from the inner face [m]
+    theta: float  #: [°C]
+    p: float  #: vapour pressure without condensation [Pa]
+    p_sat: float  #: [Pa]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Profile:
+    """Temperature and vapour lines through the field at one condition."""
+
+    condition: Condition
+    planes: tuple[Plane, ...]  #: inner face, interfaces, outer counted face
+    curve: tuple[Plane, ...]  #: the same with points inside each layer
+    closest: int  #: index into `curve` where p comes closest to saturation
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WallFigures:
+    """All figures of one build-up on one Basis."""
+
+    figures: dict[str, Figure]
+    profile: Profile
+    counted: int  #: layers from inside that count
+    in_range: bool  #: whether the combined method applies
+    shares: tuple[tuple[float, ...], ...]  #: area shares per layer, field first
+
+
+def wall_figures(
+    assembly: Assembly,
+    catalogue: Catalogue,
+    basis: Basis,
+    condition_key: str,
+    *,
+    direction: Direction = "horizontal",
+    given: Given = plain,
+) -> WallFigures:
+    """Compute every figure of a build-up.
+
+    Parameters
+    ----------
+    assembly : Assembly
+        Layers inside → outside.
+    catalogue : mapping of key to Material
+    basis : Basis
+    condition_key : str
+        Month "0" … "11", "winter" or "summer": the moment of the profile.
+    direction : {"horizontal", "up", "down"}
+        Direction of heat flow.
+    given : Given
+        `plain` for figures, `traced` for working.
+
+    Returns
+    -------
+    WallFigures
+        SI values; R and U are totals with films.
+
+    Raises
+    ------
+    DomainError
+        If the assembly cannot be calculated.
+    """
+    return _Calculation(assembly, catalogue, basis, condition_key, direction, given).run()
+
+
+def wall_working(
+    assembly: Assembly,
+    catalogue: Catalogue,
+    basis: Basis,
+    condition_key: str,
+    figure: str,
+    *,
+    direction: Direction = "horizontal",
+) -> Derivation:
+    """The working of one figure: the same calculation, run with numbers that remember.
+
+    Raises
+    ------
+    DomainError
+        If there is no such figure, or the assembly cannot be calculated.
+    """
+    found = wall_figures(assembly, catalogue, basis, condition_key, direction=direction, given=traced).figures
+    if figure not in found:
+        raise DomainError(
+            Issue(
+                path=("figure",),
+                code="unknown_figure",
+                message=f"there is no figure “{figure}”",
+                hint=f"one of {', '.join(found)}",
+            )
+        )
+    return derive(found[figure].number)
+
+
+def clear_wall_R(
+    assembly: Assembly,
+    catalogue: Catalogue,
+    basis: Basis,
+    *,
+    direction: Direction = "horizontal",
+    given: Given = plain,
+    prefix: str = "",
+) -> Num:
+    """Clear-wall total resistance by the bridged method of the Basis, nothing else. [m²·K/W]"""
+    around = surroundings(basis, direction)
+    totals = _totals(resolve(assembly, catalogue, around, given=given, prefix=prefix), prefix)
+    return _of_school(totals, basis)
+
+
+def surroundings(basis: Basis, direction: Direction, age: Age = "aged", season: Season = "winter") -> Surroundings:
+    """What the Basis says about films and labels."""
+    schools = basis.schools
+    return Surroundings(
+        open_films=films(schools.films, direction, season),
+        sheltered_films=films(schools.films, direction, season, sheltered=True),
+        direction=direction,
+        label_mean=schools.label_mean,
+        age=age,
+    )
+
+
+def _totals(resolved: Resolved, key: str = "") -> Resistances:
+    """Totals by each method, interpolated where a layer is slightly ventilated."""
+    inner = resistances(resolved.element, key)
+    if resolved.vented is None or resolved.openings is None:
+        return inner
+    vented = resistances(resolved.vented, f"{key}_vented")
+    kinds = {
+        kind: between(
+            getattr(inner, kind),
+            getattr(vented, kind),
+            resolved.openings,
+            f"R_{kind}{key}_slightly",
+            f"total resistance with a slightly ventilated layer, {kind}",
+        )
+        for kind in ("nominal", "parallel", "isothermal", "combined")
+    }
+    return replace(inner, **kinds)
+
+
+def _of_school(totals: Resistances, basis: Basis) -> Num:
+    chosen: Num = getattr(totals, basis.schools.bridged)
+    return chosen
+
+
+class _Calculation:
+    """One run over an assembly; kept as a class only to share the inputs."""
+
+    def __init__(
+        self,
+        assembly: Assembly,
+        catalogue: Catalogue,
+        basis: Basis,
+        condition_key: str,
+        direction: Direction,
+        given: Given,
+    ) -> None:
+        self.assembly, self.catalogue, self.basis = assembly, catalogue, basis
+        self.condition = condition(basis, condition_key)
+        self.direction, self.given = direction, given
+        self.found: dict[str, Figure] = {}
+
+    def run(self) -> WallFigures:
+        label = resolve(self.assembly, self.catalogue, surroundings(self.basis, self.direction), given=self.given)
+        totals = _totals(label)
+        self._resistance_figures(totals)
+        self._seasons()
+        self._quantities()
+        profile = self._profile(label)
+        self._add(
+            "f_rsi",
+            "temperature factor, clear section",
+            "ratio",
+            _surface_factor(totals.nominal, label, self.given),
+        )
+        return WallFigures(
+            figures=self.found,
+            profile=profile,
+            counted=label.counted,
+            in_range=totals.in_range,
+            shares=tuple(tuple(value_of(part.f) for part in layer.parts) for layer in label.element.layers),
+        )
+
+    def _add(self, key: str, text: str, dimension: str, number: Num) -> None:
+        self.found[key] = Figure(key=key, text=text, dimension=dimension, number=number)
+
+    def _pair(self, key: str, text: str, R: Num) -> None:
+        self._add(f"R_{key}", f"R, {text}", "resistance", R)
+        self._add(f"U_{key}", f"U, {text}", "transmittance", transmittance(R, f"U_{key}", f"transmittance, {text}"))
+
+    def _resistance_figures(self, totals: Resistances) -> None:
+        mean = self.basis.schools.label_mean
+        self._pair("nominal", f"nominal, as labelled at {mean:g} °C mean", totals.nominal)
+        self._pair("parallel", "clear wall, parallel paths", totals.parallel)
+        self._pair("isothermal", "clear wall, isothermal planes", totals.isothermal)
+        self._pair("combined", "clear wall, combined limits", totals.combined)
+        self._add("error_e", "largest relative error of the combined method", "share", totals.error_e)
+        R = _of_school(totals, self.basis)
+        clear = named(
+            R + 0.0,
+            "R_clear",
+            f"clear-wall resistance, {self.basis.schools.bridged}",
+            "m²·K/W",
+            "school in use",
+        )
+        self._pair("clear", f"clear wall, {self.basis.schools.bridged}", clear)
+        bridging = named(
+            totals.nominal - R, "R_lost", "resistance lost to members", "m²·K/W", "nominal less clear wall"
+        )
+        self._add("R_lost", "R lost to members", "resistance", bridging)
+        if any(layer.material and self.catalogue[layer.material].lambda_fresh for layer in self.assembly.layers):
+            around = surroundings(self.basis, self.direction, "fresh")
+            fresh = _totals(resolve(self.assembly, self.catalogue, around, given=self.given, prefix="fresh"), "_fresh")
+            self._pair("fresh", "nominal, as made (fresh foam)", fresh.nominal)
+
+    def _seasons(self) -> None:
+        seasons: tuple[Season, ...] = ("winter", "summer")
+        for season in seasons:
+            moment = condition(self.basis, season)
+            around = surroundings(self.basis, self.direction, season=season)
+            resolved = resolve(self.assembly, self.catalogue, around, given=self.given)
+            state = steady_state(resolved.element, moment.theta_i, moment.theta_e, given=self.given, key=season)
+            words = f"{moment.theta_i:g} inside, {moment.theta_e:g} °C outside"
+            self._pair(season, f"{season}, field with λ(θ), {words}", state.R)
+            bridged = Element(
+                layers=tuple(
+                    _at_own_temperature(layer, state, n, season) for n, layer in enumerate(resolved.element.layers)
+                ),
+                R_si=resolved.element.R_si,
+                R_se=resolved.element.R_se,
+            )
+            clear = _of_school(resistances(bridged, f"_clear_{season}"), self.basis)
+            self._pair(f"{season}_clear", f"{season}, clear wall with λ(θ)", clear)
+
+    def _quantities(self) -> None:
+        given, catalogue = self.given, self.catalogue
+        thickness: Num = 0.0
+        weight: Num = 0.0
+        cost: Num = 0.0
+        carbon: Num = 0.0
+        for number, layer in enumerate(self.assembly.layers, 1):
+            name = catalogue[layer.material].name if layer.material else "air layer"
+            d = given(layer.d, f"d_{number}", f"thickness, {name}", "m", "entered")
+            thickness = thickness + d
+            shares = layer.shares()
+            pieces = [(layer.material, 1 - sum(shares), "")] if layer.material else []
+            pieces += [
+                (member.material, share, f" ({member.name})")
+                for member, share in zip(layer.members, shares, strict=True)
+            ]
+            for part, (key, share, note) in enumerate(pieces):
+                material = catalogue[key]
+                tag = f"{number}{chr(ord('a') + part)}"
+                f = given(
+                    share,
+                    f"f_{tag}",
+                    f"share of the layer, {material.name}{note}",
+                    "",
+                    "members of the layer",
+                )
+                volume = named(d * f, f"V_{tag}", f"volume, {material.name}{note}", "m³/m²", "d·f")
+                rho = given(
+                    material.rho,
+                    f"rho_{tag}",
+                    f"density, {material.name}",
+                    "kg/m³",
+                    f"catalogue: {material.source}",
+                )
+                mass = named(volume * rho, f"m_{tag}", f"mass, {material.name}{note}", "kg/m²", "V·ρ")
+                weight = weight + mass
+                cost = cost + volume * given(
+                    material.cost, f"c_{tag}", f"cost, {material.name}", "per m³", "catalogue, example"
+                )
+                carbon = carbon + mass * given(
+                    material.carbon, f"g_{tag}", f"carbon, {material.name}", "kg CO₂e/kg", "catalogue, example"
+                )
+        self._add("thickness", "wall thickness", "length", named(thickness, "d_wall", "wall thickness", "m", "Σ d"))
+        self._add("weight", "weight", "surface_mass", named(weight, "m_wall", "mass per area", "kg/m²", "Σ d·f·ρ"))
+        self._add(
+            "cost",
+            "cost of materials, example rates",
+            "cost",
+            named(cost + 0.0, "K", "cost per area", "per m²", "Σ d·f·rate"),
+        )
+        self._add(
+            "carbon",
+            "carbon of materials, example rates",
+            "carbon",
+            named(carbon + 0.0, "G", "carbon per area", "kg CO₂e/m²", "Σ m·rate"),
+        )
+
+    def _profile(self, label: Resolved) -> Profile:
+        given, moment = self.given, self.condition
+        state = steady_state(label.element, moment.theta_i, moment.theta_e, given=given, key="t")
+        thetas = temperatures_by_share(label.element, state, "t")
+        sd = diffusion_thicknesses(self.assembly, self.catalogue, label.counted, given)
+        pressures = []
+        for side, theta, phi in (("i", state.theta_i, moment.phi_i), ("e", state.theta_e, moment.phi_e)):
+            humidity = given(
+                phi,
+                f"phi_{side}",
+                f"relative humidity, {'in' if side == 'i' else 'out'}side",
+                "",
+                moment.origin,
+            )
+            pressures.append(
+                named(
+                    humidity * p_sat(theta),
+                    f"p_{side}",
+                    f"vapour pressure, {'in' if side == 'i' else 'out'}side",
+                    "Pa",
+                    "ISO 13788:2012, annex E, p = φ·p_sat(θ)",
+                )
+            )
+        p = vapour_pressures(sd, pressures[0], pressures[1])
+        planes = []
+        x = 0.0
+        for number, (theta, pressure) in enumerate(zip(thetas, p, strict=True)):
+            saturation = named(
+                p_sat(theta),
+                f"p_sat_at_{number}",
+                f"saturation at plane {number} from inside",
+                "Pa",
+                "ISO 13788:2012, annex E",
+            )
+            self._add(f"theta_at_{number}", f"temperature at plane {number} from inside", "temperature", theta)
+            self._add(f"p_at_{number}", f"vapour pressure at plane {number} from inside", "pressure", pressure)
+            self._add(f"p_sat_at_{number}", f"saturation at plane {number} from inside", "pressure", saturation)
+            spare = named(
+                saturation - pressure,
+                f"spare_at_{number}",
+                f"pressure to spare at plane {number} from inside",
+                "Pa",
+                "p_sat − p",
+            )
+            self._add(f"spare_at_{number}", f"pressure to spare at plane {number} from inside", "pressure", spare)
+            planes.append(Plane(x=x, theta=value_of(theta), p=value_of(pressure), p_sat=value_of(saturation)))
+            if number < label.counted:
+                x += self.assembly.layers[number].d
+        self._add("q", "heat flux", "flux", state.q)
+        curve = tuple(_curve(label.element, state, planes))
+        closest = min(range(len(curve)), key=lambda index: curve[index].p_sat - curve[index].p)
+        return Profile(condition=moment, planes=tuple(planes), curve=curve, closest=closest)
+
+
+def _surface_factor(nominal: Num, label: Resolved, given: Given) -> Num:
+    R_surface = given(
+        R_SI_SURFACE, "R_si_surface", "internal surface resistance for surfaces", "m²·K/W", "ISO 13788:2012, table 2"
+    )
+    return named(
+        1 - R_surface / (nominal - label.element.R_si + R_surface),
+        "f_Rsi",
+        "temperature factor of the clear section",
+        "",
+        "ISO 13788:2012, 3.1.3, f = (θsi − θe)/(θi − θe)",
+    )
+
+
+def _at_own_temperature(layer: ElementLayer, state: SteadyState, number: int, key: str) -> ElementLayer:
+    """The layer with its field's λ at the temperatures found, for the bridged methods."""
+    part = layer.parts[0]
+    if not part.table or part.R is not None:
+        return layer
+    lambda_ = named(
+        mean_conductivity(part.table, state.theta[number], state.theta[number + 1]),
+        f"lambda_{key}{layer.tag}",
+        f"mean conductivity of {layer.name} between its faces",
+        "W/(m·K)",
+        "(1/Δθ)·∫ λ dθ over the λ(θ) table",
+    )
+    return replace(layer, parts=(replace(part, lambda_=lambda_, table=()), *layer.parts[1:]), tag=f"{key}{layer.tag}")
+
+
+def _curve(element: Element, state: SteadyState, planes: list[Plane]) -> Iterator[Plane]:
+    q = value_of(state.q)
+    for number, (layer, a, b) in enumerate(zip(element.layers, planes, planes[1:], strict=False)):
+        yield a
+        part = layer.parts[0]
+        for step in range(1, _SAMPLES):
+            share = step / _SAMPLES
+            theta = a.theta + (b.theta - a.theta) * share
+            if part.table and part.R is None:
+                theta = theta_behind(part.table, value_of(state.theta[number]), q, value_of(layer.d) * share)
+            yield Plane(
+                x=a.x + (b.x - a.x) * share,
+                theta=theta,
+                p=a.p + (b.p - a.p) * share,
+                p_sat=value_of(p_sat(theta)),
+            )
+    yield planes[-1]

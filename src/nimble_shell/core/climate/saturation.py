@@ -1,0 +1,47 @@
+"""Saturation vapour pressure after ISO 13788: over water above 0 °C, over ice below."""
+
+from __future__ import annotations
+
+import math
+
+from nimble_shell.core.working import Num, exp, value_of
+
+_P0 = 610.5  #: saturation pressure at 0 °C [Pa]
+
+
+def p_sat(theta: Num) -> Num:
+    """Saturation vapour pressure.
+
+    Parameters
+    ----------
+    theta : float or Traced
+        Temperature. [°C]
+
+    Returns
+    -------
+    float or Traced
+        Pressure, over water from 0 °C up and over ice below. [Pa]
+
+    References
+    ----------
+    .. [1] ISO 13788:2012, annex E, formulae (E.7) and (E.8).
+    """
+    a, b = (17.269, 237.3) if value_of(theta) >= 0 else (21.875, 265.5)
+    return _P0 * exp(a * theta / (b + theta))
+
+
+def theta_at_saturation(p: float) -> float:
+    """Temperature at which a vapour pressure saturates the air (dew or frost point). [°C]
+
+    Parameters
+    ----------
+    p : float
+        Vapour pressure, above zero. [Pa]
+
+    References
+    ----------
+    .. [1] ISO 13788:2012, annex E, formulae (E.9) and (E.10).
+    """
+    a, b = (17.269, 237.3) if p >= _P0 else (21.875, 265.5)
+    x = math.log(p / _P0)
+    return b * x / (a - x)

@@ -1,0 +1,78 @@
+"""What a material is to the calculation."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from nimble_shell.core.errors import Collector
+
+#: (θ [°C], λ [W/(m·K)]) pairs, rising in θ; linear between, held at the ends.
+ConductivityTable = tuple[tuple[float, float], ...]
+
+ABSOLUTE_ZERO = -273.15  #: [°C]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Material:
+    """A generic building material.
+
+    λ is the design value, for foams the aged one, at 10 °C mean. Cost and carbon are examples to be replaced by
+    the practice's own figures.
+    """
+
+    key: str
+    name: str
+    family: str  #: "foam", "panel", "timber", "concrete", …: groups the list and picks the hatch
+    hatch: str  #: name of the drawn pattern
+    lambda_: float  #: design thermal conductivity, aged [W/(m·K)]
+    rho: float  #: density [kg/m³]
+    c: float  #: specific heat capacity [J/(kg·K)]
+    mu: float = 1.0  #: water vapour resistance factor, dry cup or the lower of two [-]
+    sd: float | None = None  #: equivalent air layer of a sheet, whatever its thickness [m]
+    lambda_fresh: float | None = None  #: as made, before blowing gas is lost [W/(m·K)]
+    lambda_T: ConductivityTable = ()  #: aged conductivity against temperature
+    emissivity: float = 0.9  #: of its surface, towards an air layer [-]
+    cost: float = 0.0  #: example, currency per m³
+    carbon: float = 0.0  #: example, cradle to gate [kg CO₂e/kg]
+    stock: tuple[float, ...] = ()  #: thicknesses commonly kept in stock [m]
+    usual: tuple[float, float] | None = None  #: common range of thickness [m]; outside it is remarked, not refused
+    source: str = ""
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(
+            0 < self.lambda_ < 1000,
+            ("lambda",),
+            "conductivity_not_positive",
+            f"thermal conductivity is {self.lambda_} W/(m·K)",
+            "enter the declared design value, above zero",
+        )
+        check.check(
+            self.rho > 0 and self.c > 0,
+            ("rho",),
+            "density_not_positive",
+            f"density is {self.rho} kg/m³, specific heat {self.c} J/(kg·K)",
+            "both are above zero",
+        )
+        check.check(self.mu > 0, ("mu",), "mu_not_positive", f"μ is {self.mu}", "still air has 1")
+        check_table(self.lambda_T, check, ("lambda_T",))
+        check.refuse()
+
+
+def check_table(table: ConductivityTable, check: Collector, path: tuple[str | int, ...]) -> None:
+    """Note what is wrong with a λ(T) table."""
+    rising = all(a[0] < b[0] for a, b in itertools.pairwise(table))
+    check.check(rising, path, "temperatures_not_rising", "temperatures of the λ(T) table do not rise", "sort the rows")
+    for row, (theta, lambda_) in enumerate(table):
+        check.check(
+            lambda_ > 0 and theta >= ABSOLUTE_ZERO,
+            (*path, row),
+            "conductivity_not_positive",
+            f"λ is {lambda_} W/(m·K) at {theta} °C",
+            "every row has a temperature above absolute zero and λ above zero",
+        )
+
+
+Catalogue = Mapping[str, Material]

@@ -1,0 +1,222 @@
+"""Basis: site, climate, indoor conditions, what is asked, and the schools in use."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from nimble_shell.core.assemblies.films import FilmSchool
+from nimble_shell.core.climate import MONTHS, MonthlyClimate, cold_continental
+from nimble_shell.core.errors import Collector, DomainError, Issue
+from nimble_shell.core.quantities import UNIT_SYSTEMS
+from nimble_shell.core.quantities.units import UnitSystem
+
+BridgedMethod = Literal["parallel", "isothermal", "combined"]
+VapourQuantities = Literal["sd", "perm"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Site:
+    """Where it stands."""
+
+    place: str = ""
+    latitude: float = 46.0  #: [°], north positive
+    altitude: float = 0.0  #: [m]
+    theta_winter: float = -20.0  #: design temperature for heating [°C]
+    theta_summer: float = 30.0  #: design temperature for cooling [°C]
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(
+            -90 <= self.latitude <= 90,
+            ("latitude",),
+            "latitude_out_of_range",
+            f"latitude is {self.latitude:g}°",
+            "latitude lies from −90 to 90°, north positive",
+        )
+        check.check(
+            -430 <= self.altitude <= 6000,
+            ("altitude",),
+            "altitude_out_of_range",
+            f"altitude is {self.altitude:g} m",
+            "altitude lies from −430 to 6000 m",
+        )
+        for name in ("theta_winter", "theta_summer"):
+            theta = getattr(self, name)
+            check.check(
+                -80 <= theta <= 60,
+                (name,),
+                "temperature_not_on_earth",
+                f"design temperature is {theta:g} °C",
+                "design temperatures lie from −80 to 60 °C",
+            )
+        check.check(
+            self.theta_winter < self.theta_summer,
+            ("theta_winter",),
+            "seasons_swapped",
+            f"winter is {self.theta_winter:g} °C and summer {self.theta_summer:g} °C",
+            "the winter design temperature is the lower one",
+        )
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Indoor:
+    """Room conditions in the heated and in the warm part of the year."""
+
+    theta_heating: float = 20.0  #: [°C]
+    phi_heating: float = 0.45  #: 0…1
+    theta_cooling: float = 25.0  #: [°C]
+    phi_cooling: float = 0.55  #: 0…1
+    heated_below: float = 15.0  #: months with a colder mean are heated [°C]
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        for name in ("theta_heating", "theta_cooling", "heated_below"):
+            theta = getattr(self, name)
+            check.check(
+                -50 <= theta <= 60,
+                (name,),
+                "temperature_out_of_range",
+                f"temperature is {theta:g} °C",
+                "indoor temperatures lie from −50 to 60 °C",
+            )
+        for name in ("phi_heating", "phi_cooling"):
+            phi = getattr(self, name)
+            check.check(
+                0 < phi <= 1,
+                (name,),
+                "humidity_out_of_range",
+                f"relative humidity is {100 * phi:g} %",
+                "relative humidity lies above 0 and up to 100 %",
+            )
+        check.refuse()
+
+    def in_month(self, theta_e: float) -> tuple[float, float]:
+        """Room temperature [°C] and relative humidity (0…1) in a month with this outdoor mean."""
+        if theta_e < self.heated_below:
+            return self.theta_heating, self.phi_heating
+        return self.theta_cooling, self.phi_cooling
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Targets:
+    """What is asked; None where nothing is."""
+
+    R_wall: float | None = None  #: clear wall, by the bridged method in use [m²·K/W]
+    R_shell: float | None = None  #: effective R of the whole shell [m²·K/W]
+    f_rsi: float | None = None  #: lowest temperature factor of internal surfaces
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        for name in ("R_wall", "R_shell"):
+            R = getattr(self, name)
+            check.check(
+                R is None or 0 < R <= 50,
+                (name,),
+                "target_out_of_range",
+                f"asked R is {R} m²·K/W",
+                "an asked R lies above 0 and up to 50 m²·K/W",
+            )
+        check.check(
+            self.f_rsi is None or 0 < self.f_rsi < 1,
+            ("f_rsi",),
+            "target_out_of_range",
+            f"asked factor is {self.f_rsi}",
+            "a temperature factor lies between 0 and 1",
+        )
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Schools:
+    """Which of the trade's schools this project follows."""
+
+    units: UnitSystem = "SI"
+    films: FilmSchool = "iso6946"
+    bridged: BridgedMethod = "combined"
+    label_mean: float = 10.0  #: mean temperature of labelled conductivities [°C]
+    vapour: VapourQuantities = "sd"
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(self.units in UNIT_SYSTEMS, ("units",), "unknown_school", f"units are “{self.units}”", "SI or IP")
+        check.check(
+            -20 <= self.label_mean <= 40,
+            ("label_mean",),
+            "temperature_out_of_range",
+            f"label temperature is {self.label_mean:g} °C",
+            "labels use 10 or 24 °C mean",
+        )
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Basis:
+    """What everything else rests on."""
+
+    site: Site = field(default_factory=Site)
+    climate: MonthlyClimate = field(default_factory=cold_continental)
+    indoor: Indoor = field(default_factory=Indoor)
+    targets: Targets = field(default_factory=Targets)
+    schools: Schools = field(default_factory=Schools)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Condition:
+    """Indoor and outdoor air at one moment of the year."""
+
+    name: str
+    theta_i: float  #: [°C]
+    phi_i: float  #: 0…1
+    theta_e: float  #: [°C]
+    phi_e: float  #: 0…1
+    origin: str
+
+
+def condition(basis: Basis, key: str) -> Condition:
+    """A month ("0" … "11"), or the design moment "winter" or "summer".
+
+    Raises
+    ------
+    DomainError
+        If there is no such condition.
+    """
+    climate, indoor, site = basis.climate, basis.indoor, basis.site
+    if key in ("winter", "summer"):
+        month = climate.coldest if key == "winter" else max(range(12), key=lambda m: climate.theta_e[m])
+        theta_e = site.theta_winter if key == "winter" else site.theta_summer
+        theta_i, phi_i = (
+            (indoor.theta_heating, indoor.phi_heating)
+            if key == "winter"
+            else (indoor.theta_cooling, indoor.phi_cooling)
+        )
+        origin = f"Basis: design temperature, relative humidity of {MONTHS[month]}"
+        return Condition(
+            name=f"{key} design",
+            theta_i=theta_i,
+            phi_i=phi_i,
+            theta_e=theta_e,
+            phi_e=climate.phi_e[month],
+            origin=origin,
+        )
+    if not (key.isdecimal() and int(key) < 12):
+        raise DomainError(
+            Issue(
+                path=("condition",),
+                code="unknown_condition",
+                message=f"there is no condition “{key}”",
+                hint="a month from 0 (January) to 11, winter or summer",
+            )
+        )
+    month = int(key)
+    theta_e = climate.theta_e[month]
+    theta_i, phi_i = indoor.in_month(theta_e)
+    return Condition(
+        name=f"{MONTHS[month]} mean",
+        theta_i=theta_i,
+        phi_i=phi_i,
+        theta_e=theta_e,
+        phi_e=climate.phi_e[month],
+        origin="Basis: monthly climate",
+    )

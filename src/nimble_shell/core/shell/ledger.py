@@ -1,0 +1,131 @@
+"""The ledger: what a build-up means for the whole shell. Areas only, so far; what is not counted is named."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from nimble_shell.core.shell.project import STATIONS, Building, ShellElement
+from nimble_shell.core.working import Given, Num, named, plain, value_of
+
+#: Parts of the heat loss that the ledger does not know yet, with the step that will bring them.
+NOT_COUNTED = (
+    "joints (step 3)",
+    "fixings (step 4)",
+    "ground beyond the entered U (step 7)",
+    "air leakage and ventilation (step 7)",
+)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LedgerLine:
+    """One element's share of the transmission."""
+
+    element_id: str
+    station: str
+    name: str
+    area: Num  #: net of openings [m²]
+    U: Num | None  #: None where neither a build-up nor a U is set [W/(m²·K)]
+    H: Num | None  #: [W/K]
+    from_assembly: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ShellLedger:
+    """Transmission of a building's shell, areas only."""
+
+    lines: tuple[LedgerLine, ...]
+    H: Num | None  #: Σ U·A of what is known [W/K]
+    R_effective: Num | None  #: area over H [m²·K/W]
+    area: Num  #: counted area [m²]
+    missing: tuple[str, ...]  #: elements without a U
+    not_counted: tuple[str, ...] = NOT_COUNTED
+
+
+def shell_ledger(building: Building, U_of: Mapping[str, Num], *, given: Given = plain) -> ShellLedger:
+    """Areas times transmittance over the shell.
+
+    Parameters
+    ----------
+    building : Building
+    U_of : mapping of assembly id to float or Traced
+        Clear-wall transmittance of each build-up in use. [W/(m²·K)]
+    given : Given
+        `plain` for figures, `traced` for working.
+
+    Returns
+    -------
+    ShellLedger
+        H [W/K] and effective R [m²·K/W] over the elements whose U is known.
+
+    Notes
+    -----
+    Gross wall areas include openings: the openings' area is taken off the walls in proportion to their area.
+
+    References
+    ----------
+    .. [1] ISO 13789:2017, 7.2 (transmission, direct to outside), areas only.
+    """
+    numbered = list(enumerate(building.elements, 1))
+    gross = {
+        n: given(e.area, f"A_{n}", f"gross area, {e.name}", "m²", f"Basis, station {e.station}") for n, e in numbered
+    }
+    openings: Num = 0.0
+    walls: Num = 0.0
+    for number, element in numbered:
+        if element.station == "E":
+            openings = openings + gross[number]
+        elif element.station == "D":
+            walls = walls + gross[number]
+    has_both = value_of(openings) > 0 and value_of(walls) > 0
+    if has_both:
+        openings = named(openings, "A_openings", "area of openings", "m²", "sum over station E")
+        walls = named(walls, "A_walls", "gross area of walls", "m²", "sum over station D")
+    lines: list[LedgerLine] = []
+    total_H: Num = 0.0
+    total_A: Num = 0.0
+    missing: list[str] = []
+    for number, element in numbered:
+        area = gross[number]
+        if has_both and element.station == "D":
+            area = named(
+                area * (1 - openings / walls),
+                f"A_net_{number}",
+                f"net area, {element.name}",
+                "m²",
+                "gross area less its share of the openings",
+            )
+        U = _transmittance(element, number, U_of, given)
+        H = None
+        if U is None:
+            missing.append(f"{STATIONS[element.station]}: {element.name}")
+        else:
+            H = named(U * area, f"H_{number}", f"transmission, {element.name}", "W/K", "ISO 13789:2017, 7.2, U·A")
+            total_H = total_H + H
+            total_A = total_A + area
+        lines.append(
+            LedgerLine(
+                element_id=element.id,
+                station=element.station,
+                name=element.name,
+                area=area,
+                U=U,
+                H=H,
+                from_assembly=element.assembly_id is not None and U is not None,
+            )
+        )
+    if all(line.H is None for line in lines):
+        return ShellLedger(lines=tuple(lines), H=None, R_effective=None, area=total_A, missing=tuple(missing))
+    H_total = named(total_H, "H_shell", "transmission of the shell, areas only", "W/K", "ISO 13789:2017, 7.2, Σ U·A")
+    A_total = named(total_A, "A_shell", "counted area of the shell", "m²", "sum of net areas with a known U")
+    R = named(A_total / H_total, "R_effective", "effective R of the shell, areas only", "m²·K/W", "R = ΣA / ΣU·A")
+    return ShellLedger(lines=tuple(lines), H=H_total, R_effective=R, area=A_total, missing=tuple(missing))
+
+
+def _transmittance(element: ShellElement, number: int, U_of: Mapping[str, Num], given: Given) -> Num | None:
+    if element.assembly_id is not None and element.assembly_id in U_of:
+        return U_of[element.assembly_id]
+    if element.U_entered is not None:
+        origin = f"entered{': ' + element.origin if element.origin else ''}"
+        return given(element.U_entered, f"U_entered_{number}", f"transmittance, {element.name}", "W/(m²·K)", origin)
+    return None

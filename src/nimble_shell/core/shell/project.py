@@ -1,0 +1,154 @@
+"""A project: several buildings on one Basis, each with the elements of its shell by station."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.errors import Collector
+from nimble_shell.core.shell.basis import Basis
+
+Station = Literal["A", "B", "C", "D", "E", "F", "G", "H"]
+STATIONS: dict[Station, str] = {
+    "A": "Ridge",
+    "B": "Roof",
+    "C": "Eave",
+    "D": "Wall",
+    "E": "Opening",
+    "F": "Floor line",
+    "G": "Sill",
+    "H": "Footing",
+}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ShellElement:
+    """A piece of the shell's surface: an assembly, or an entered U until its build-up is drawn."""
+
+    id: str
+    station: Station
+    name: str
+    area: float  #: gross area; openings are taken off the walls [m²]
+    assembly_id: str | None = None
+    U_entered: float | None = None  #: [W/(m²·K)]
+    origin: str = ""  #: where an entered U comes from
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(
+            0 < self.area <= 1e6,
+            ("area",),
+            "area_not_positive",
+            f"area is {self.area:g} m²",
+            "an area lies above 0 and up to 1 000 000 m²",
+        )
+        check.check(
+            self.U_entered is None or 0 < self.U_entered <= 20,
+            ("U",),
+            "transmittance_not_positive",
+            f"U is {self.U_entered} W/(m²·K)",
+            "an entered U lies above 0 and up to 20 W/(m²·K)",
+        )
+        check.check(
+            self.station in STATIONS,
+            ("station",),
+            "unknown_station",
+            f"there is no station {self.station}",
+            "stations run from A (ridge) to H (footing)",
+        )
+        check.check(
+            0 < len(self.name.strip()) <= 80,
+            ("name",),
+            "name_length",
+            f"the name has {len(self.name)} letters",
+            "a name has 1 to 80",
+        )
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Building:
+    """One building of the project, with its own mast."""
+
+    id: str
+    name: str
+    use: str = ""
+    elements: tuple[ShellElement, ...] = ()
+    asked_H: float | None = None  #: asked transmission heat loss [W/K]
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(
+            0 < len(self.name.strip()) <= 80,
+            ("name",),
+            "name_length",
+            f"the name has {len(self.name)} letters",
+            "a name has 1 to 80",
+        )
+        check.check(
+            self.asked_H is None or 0 < self.asked_H < 1e6,
+            ("asked_H",),
+            "target_out_of_range",
+            f"asked heat loss is {self.asked_H} W/K",
+            "an asked heat loss lies above 0",
+        )
+        walls = sum(element.area for element in self.elements if element.station == "D")
+        openings = sum(element.area for element in self.elements if element.station == "E")
+        check.check(
+            walls == 0 or openings < walls,
+            ("elements",),
+            "openings_exceed_walls",
+            f"openings have {openings:g} m², the gross walls {walls:g} m²",
+            "gross wall areas include their openings",
+        )
+        ids = [element.id for element in self.elements]
+        check.check(
+            len(set(ids)) == len(ids),
+            ("elements",),
+            "element_id_taken",
+            "two elements carry the same id",
+            "give every element an id of its own",
+        )
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Project:
+    """Everything the practice knows of one job."""
+
+    id: str
+    name: str
+    basis: Basis
+    buildings: tuple[Building, ...] = ()
+    assemblies: tuple[Assembly, ...] = ()
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(
+            0 < len(self.name.strip()) <= 80,
+            ("name",),
+            "name_length",
+            f"the name has {len(self.name)} letters",
+            "a name has 1 to 80",
+        )
+        for field, things in (("buildings", self.buildings), ("assemblies", self.assemblies)):
+            ids = [thing.id for thing in things]
+            check.check(
+                len(set(ids)) == len(ids),
+                (field,),
+                "id_taken",
+                f"two {field} carry the same id",
+                "give each an id of its own",
+            )
+        known = {assembly.id for assembly in self.assemblies}
+        for at, building in enumerate(self.buildings):
+            for number, element in enumerate(building.elements):
+                check.check(
+                    element.assembly_id is None or element.assembly_id in known,
+                    ("buildings", at, "elements", number, "assembly_id"),
+                    "unknown_assembly",
+                    f"there is no build-up “{element.assembly_id}”",
+                    "name one of the project's build-ups",
+                )
+        check.refuse()

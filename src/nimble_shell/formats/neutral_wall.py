@@ -1,0 +1,229 @@
+"""The neutral wall case of the command line: plain JSON in, plain JSON out, lengths in metres, SI throughout.
+
+A layer is homogeneous (`d`, `lambda`), a given resistance (`R`), bridged (`d`, `parts`, `group`) or has a
+temperature table (`d`, `lambda_T`). Unknown keys are refused by name.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field
+from pydantic_core import PydanticCustomError
+
+from nimble_shell.core.assemblies.conductivity import conductivity_at
+from nimble_shell.core.assemblies.element import LABEL_MEAN, Element, ElementLayer, Part
+from nimble_shell.core.assemblies.fasteners import Fasteners, fastener_correction
+from nimble_shell.core.assemblies.periodic import periodic
+from nimble_shell.core.assemblies.resistance import resistances
+from nimble_shell.core.assemblies.temperature import steady_state
+from nimble_shell.core.errors import Collector, DomainError, Issue
+from nimble_shell.core.working import value_of
+
+_HOW_LAYER = "give d with lambda, lambda_T or parts, or give R alone"
+
+
+def _number(value: Any) -> Any:
+    if isinstance(value, bool | str):  # Pydantic would read "1" and true as numbers
+        raise PydanticCustomError("float_type", "a number is expected")
+    return value
+
+
+Number = Annotated[float, BeforeValidator(_number)]
+
+
+class _Strict(BaseModel):
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, populate_by_name=True)
+
+
+class PartCase(_Strict):
+    f: Number
+    lambda_: Number | None = Field(None, alias="lambda")
+    lambda_T: list[tuple[Number, Number]] | None = None
+    R: Number | None = None
+
+
+class LayerCase(_Strict):
+    name: str = ""
+    d: Number | None = None
+    lambda_: Number | None = Field(None, alias="lambda")
+    lambda_T: list[tuple[Number, Number]] | None = None
+    R: Number | None = None
+    parts: list[PartCase] | None = None
+    group: str = ""
+    rho: Number | None = None
+    c: Number | None = None
+
+
+class FilmsCase(_Strict):
+    Rsi: Number
+    Rse: Number
+
+
+class TemperatureCase(_Strict):
+    name: str
+    Ti: Number
+    Te: Number
+
+
+class FastenersCase(_Strict):
+    n: Number
+    lambda_: Number = Field(alias="lambda")
+    A: Number
+    d0: Number
+    d1: Number
+    layer: int
+
+
+class PeriodicCase(_Strict):
+    period_h: Number
+
+
+class WallCase(_Strict):
+    """A wall in the neutral format."""
+
+    kind: Literal["wall"]
+    layers: list[LayerCase]
+    films: FilmsCase
+    temperatures: list[TemperatureCase] = []
+    fasteners: FastenersCase | None = None
+    periodic: PeriodicCase | None = None
+
+    def to_core(self) -> Element:
+        """The element to calculate.
+
+        Raises
+        ------
+        DomainError
+            With the path of every layer that is incomplete or not physical.
+        """
+        check = Collector()
+        layers: list[ElementLayer] = []
+        for index, layer in enumerate(self.layers):
+            try:
+                layers.append(_layer(layer, index))
+            except DomainError as error:
+                check.add(error.under("layers", index).issues)
+        seen: set[str] = set()
+        for index, case in enumerate(self.temperatures):
+            check.check(
+                case.name not in seen,
+                ("temperatures", index, "name"),
+                "name_taken",
+                f"“{case.name}” stands twice",
+                "give every pair of temperatures a name of its own",
+            )
+            seen.add(case.name)
+        check.refuse()
+        return Element(layers=tuple(layers), R_si=self.films.Rsi, R_se=self.films.Rse)
+
+
+def compute(case: WallCase) -> dict[str, Any]:
+    """Results of a neutral wall case, in the neutral output format; R and U are totals with films.
+
+    Raises
+    ------
+    DomainError
+        If the case is not physical, with the path into the case.
+    """
+    element = case.to_core()
+    total = resistances(element)
+    R = {kind: value_of(getattr(total, kind)) for kind in ("nominal", "parallel", "isothermal", "combined")}
+    if not min(R.values()) > 0:
+        raise DomainError(
+            Issue(
+                path=("layers",),
+                code="nothing_resists",
+                message="the total resistance is zero",
+                hint="give at least one layer or film a resistance",
+            )
+        )
+    result: dict[str, Any] = {
+        "R": R,
+        "U": {kind: 1 / value for kind, value in R.items()},
+        "error_e": value_of(total.error_e),
+    }
+    at = {}
+    for index, pair in enumerate(case.temperatures):
+        try:
+            state = steady_state(element, pair.Ti, pair.Te)
+        except DomainError as error:
+            raise error.under("temperatures", index) from error
+        at[pair.name] = {
+            "R": value_of(state.R),
+            "U": 1 / value_of(state.R),
+            "theta": [value_of(theta) for theta in state.theta],
+        }
+    if at:
+        result["at"] = at
+    if case.fasteners:
+        result["delta_U_f"] = fastener_correction(element, Fasteners(**case.fasteners.model_dump()))
+    if case.periodic:
+        found = periodic(element, case.periodic.period_h)
+        result["periodic"] = {
+            "Y12": found.Y12,
+            "decrement": found.decrement,
+            "lag_h": found.lag_h,
+            "kappa_i": found.kappa_i,
+            "kappa_e": found.kappa_e,
+        }
+    return result
+
+
+def _layer(case: LayerCase, index: int) -> ElementLayer:
+    given = [name for name in ("lambda_", "lambda_T", "R", "parts") if getattr(case, name) is not None]
+    if len(given) != 1 or (case.R is None and case.d is None):
+        have = ", ".join(name.rstrip("_") for name in given) or "nothing"
+        message = f"the layer has {have}{'' if case.d is None else ' and d'}"
+        raise DomainError(Issue(path=(), code="layer_incomplete", message=message, hint=_HOW_LAYER))
+    if case.parts is None:
+        parts: tuple[Part, ...] = (_part(case, 1.0, case.rho, case.c),)
+    else:
+        bad = [
+            Issue(
+                path=("parts", number),
+                code="part_incomplete",
+                message="the part has no single conductivity",
+                hint="give one of lambda, lambda_T or R",
+            )
+            for number, part in enumerate(case.parts)
+            if sum(value is not None for value in (part.lambda_, part.lambda_T, part.R)) != 1
+        ]
+        if bad or not case.parts:
+            raise DomainError(
+                *(
+                    bad
+                    or [
+                        Issue(
+                            path=("parts",),
+                            code="no_parts",
+                            message="there are no parts",
+                            hint="give at least one part with f and lambda",
+                        )
+                    ]
+                )
+            )
+        parts = tuple(_part(part, part.f, case.rho, case.c) for part in case.parts)
+    for name, value in (("rho", case.rho), ("c", case.c)):
+        if value is not None and not value > 0:
+            raise DomainError(
+                Issue(path=(name,), code="not_positive", message=f"{name} is {value}", hint="it is above zero")
+            )
+    return ElementLayer(
+        name=case.name or f"layer {index}", d=case.d or 0.0, parts=parts, group=case.group, tag=str(index)
+    )
+
+
+def _part(case: LayerCase | PartCase, f: float, rho: float | None, c: float | None) -> Part:
+    table = tuple(case.lambda_T or ())
+    if case.lambda_T is not None and not table:
+        raise DomainError(
+            Issue(
+                path=("lambda_T",),
+                code="empty_table",
+                message="the λ(T) table is empty",
+                hint="give at least one row [°C, W/(m·K)]",
+            )
+        )
+    lambda_ = value_of(conductivity_at(table, LABEL_MEAN)) if table else case.lambda_
+    return Part(f=f, lambda_=lambda_, table=table, R=case.R, rho=rho, c=c)
