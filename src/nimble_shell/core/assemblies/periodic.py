@@ -11,6 +11,8 @@ from nimble_shell.core.assemblies.element import Element
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.working import value_of
 
+_Complex = NDArray[np.complex128]
+
 _STEPS = 400  #: frequencies from near zero up to the wanted one, along which the phase is followed
 
 
@@ -73,7 +75,7 @@ def periodic(element: Element, period_h: float) -> Periodic:
     )
 
 
-def _transfer(element: Element, omega: NDArray[np.float64]) -> NDArray[np.complex128]:
+def _transfer(element: Element, omega: NDArray[np.float64]) -> _Complex:
     Z = _resistance_matrix(value_of(element.R_si), omega)
     for index, layer in enumerate(element.layers):
         part = layer.parts[0]
@@ -97,12 +99,10 @@ def _transfer(element: Element, omega: NDArray[np.float64]) -> NDArray[np.comple
     return _resistance_matrix(value_of(element.R_se), omega) @ Z
 
 
-def _resistance_matrix(R: float, omega: NDArray[np.float64]) -> NDArray[np.complex128]:
+def _resistance_matrix(R: float, omega: NDArray[np.float64]) -> _Complex:
     one: _Complex = np.ones_like(omega, dtype=np.complex128)
     return _matrices(one, -R * one, np.zeros_like(one), one)
 
 
-def _matrices(
-    a: NDArray[np.complex128], b: NDArray[np.complex128], c: NDArray[np.complex128], d: NDArray[np.complex128]
-) -> NDArray[np.complex128]:
+def _matrices(a: _Complex, b: _Complex, c: _Complex, d: _Complex) -> _Complex:
     return np.stack([np.stack([a, b], axis=-1), np.stack([c, d], axis=-1)], axis=-2)

@@ -147,7 +147,7 @@ def _layer(
         lambda_, table = _conductivity(material, layer.lambda_entered, around, given, tag)
         main = Part(f=_rest(shares, tag), lambda_=lambda_, table=table, rho=material.rho, c=material.c)
     bridges = [
-        _bridge(catalogue[member.material], share, around, given, f"{tag}{chr(ord('b') + number)}", member)
+        _bridge(catalogue[member.material], share, given, f"{tag}{chr(ord('b') + number)}", member)
         for number, (member, share) in enumerate(zip(layer.members, shares, strict=True))
     ]
     return ElementLayer(name=name, d=d, parts=(main, *bridges), group="", tag=tag)
@@ -196,7 +196,7 @@ def _own_share(member: Member, tag: str, given: Given) -> Num:
     return named(width / centres, f"s_{tag}", f"area share, {member.name}", "", "width over centres")
 
 
-def _bridge(material: Material, share: Num, around: Surroundings, given: Given, tag: str, member: Member) -> Part:
+def _bridge(material: Material, share: Num, given: Given, tag: str, member: Member) -> Part:
     origin = f"catalogue: {material.name}, {material.source}"
     lambda_ = given(material.lambda_, f"lambda_{tag}", f"conductivity, {member.name}", "W/(m·K)", origin)
     return Part(f=share, lambda_=lambda_, rho=material.rho, c=material.c)
