@@ -10,9 +10,14 @@ from typing import Annotated, Any, NoReturn
 import typer
 from pydantic import ValidationError
 
+from nimble_shell import references
+from nimble_shell import serve as serving
 from nimble_shell.core.errors import DomainError
 from nimble_shell.formats import neutral_wall, problems
 from nimble_shell.formats.problems import Problem, ProblemError
+from nimble_shell.services import sheets
+from nimble_shell.services.projects import ProjectService
+from nimble_shell.store import Database, NotFound, default_data_dir
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False)
 
@@ -38,15 +43,86 @@ def wall(
     print(json.dumps(result, indent=1))
 
 
-def _read_case(file: str, kind: str) -> Any:
+Data = Annotated[Path | None, typer.Option(help="Folder of the database; user data folder if not named.")]
+Port = Annotated[int, typer.Option(help="Port on 127.0.0.1; 0 takes a free one.")]
+
+
+@app.command()
+def demo(
+    data: Data = None,
+    port: Port = serving.DEFAULT_PORT,
+    fresh: Annotated[bool, typer.Option(help="Begin again; former demo data are kept aside.")] = False,
+) -> None:
+    """Start with the demo campus."""
+    _serve(data, port, demo=True, fresh=fresh)
+
+
+@app.command()
+def serve(data: Data = None, port: Port = serving.DEFAULT_PORT) -> None:
+    """Start with your own data."""
+    _serve(data, port, demo=False)
+
+
+@app.command()
+def verify() -> None:
+    """Run the published reference cases: reference, ours, difference, tolerance."""
+    rows = references.run()
+    print(references.table(rows))
+    raise typer.Exit(0 if all(row.good for row in rows) else 1)
+
+
+@app.command("export")
+def export_project(project: str, file: Path, data: Data = None) -> None:
+    """Write a project as a project file (JSON)."""
+    try:
+        stored = ProjectService(_database(data)).load(project)
+        file.write_bytes(sheets.project_file(stored))
+    except NotFound:
+        _refuse(_whole_file("project_not_found", f"there is no project “{project}”", "see the list of projects"))
+    except OSError as error:
+        _refuse(_whole_file("file_unwritable", str(error), "name another file"))
+
+
+@app.command("import")
+def import_project(file: Path, data: Data = None) -> None:
+    """Bring a project file in; prints the project's id."""
+    content = _read_json(str(file))
+    try:
+        stored = ProjectService(_database(data)).bring_in(sheets.read_project_file(content))
+    except (DomainError, ValidationError) as error:
+        _refuse(problems.of(error))
+    print(stored.project.id)
+
+
+def _serve(data: Path | None, port: int, *, demo: bool, fresh: bool = False) -> None:
+    try:
+        serving.run(data, port, demo=demo, fresh=fresh)
+    except serving.CannotStart as error:
+        print(error, file=sys.stderr)
+        raise typer.Exit(1) from error
+
+
+def _database(data: Path | None) -> Database:
+    try:
+        return serving.open_database(data or default_data_dir())
+    except serving.CannotStart as error:
+        print(error, file=sys.stderr)
+        raise typer.Exit(1) from error
+
+
+def _read_json(file: str) -> Any:
     try:
         text = sys.stdin.read() if file == "-" else Path(file).read_text("utf-8-sig")
     except (OSError, UnicodeDecodeError) as error:
         _refuse(_whole_file("file_unreadable", f"{file}: {error}", "give the path of a JSON file in UTF-8"))
     try:
-        case = json.loads(text, parse_constant=_no_constant)
+        return json.loads(text, parse_constant=_no_constant)
     except (ValueError, RecursionError) as error:
         _refuse(_whole_file("not_json", f"the file is not readable as JSON: {error}", "check the place named"))
+
+
+def _read_case(file: str, kind: str) -> Any:
+    case = _read_json(file)
     if not isinstance(case, dict):
         _refuse(_whole_file("not_an_object", "the file does not hold a JSON object", "write { … }"))
     # Reference files wrap the case together with its expected results.

@@ -91,7 +91,7 @@ class Layer:
     lambda_entered: float | None = None  #: a declared value that replaces the catalogue's [W/(m·K)]
     air: AirGap | None = None
     members: tuple[Member, ...] = ()
-    core: bool = False  #: the layer whose thickness is studied
+    studied: bool = False  #: the core: the layer whose thickness is studied
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -183,7 +183,7 @@ class Assembly:
             "give every layer an id of its own",
         )
         check.check(
-            sum(layer.core for layer in self.layers) <= 1,
+            sum(layer.studied for layer in self.layers) <= 1,
             ("layers",),
             "two_cores",
             "two layers are marked as core",
@@ -194,7 +194,7 @@ class Assembly:
     @property
     def core_index(self) -> int | None:
         """Index of the layer marked as core."""
-        return next((i for i, layer in enumerate(self.layers) if layer.core), None)
+        return next((i for i, layer in enumerate(self.layers) if layer.studied), None)
 
     @property
     def thickness(self) -> float:

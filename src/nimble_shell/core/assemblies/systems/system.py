@@ -101,7 +101,7 @@ class Stack:
         self._ids: Iterator[int] = count(1)
 
     def add(self, material: str, d: float, *, core: bool = False, members: tuple[Member, ...] = ()) -> None:
-        self.layers.append(Layer(id=f"l{next(self._ids)}", material=material, d=d, core=core, members=members))
+        self.layers.append(Layer(id=f"l{next(self._ids)}", material=material, d=d, studied=core, members=members))
 
     def air(self, d: float, gap: AirGap, *, members: tuple[Member, ...] = ()) -> None:
         self.layers.append(Layer(id=f"l{next(self._ids)}", d=d, air=gap, members=members))

@@ -1,0 +1,1 @@
+"""FastAPI: routers translate, services decide. `main.create_app` wires it all up; start reading there."""

@@ -1,0 +1,57 @@
+"""The application: database, services, API, and the built front end."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from fastapi import FastAPI
+from starlette.exceptions import HTTPException
+from starlette.middleware.gzip import GZipMiddleware
+from starlette.responses import Response
+from starlette.staticfiles import StaticFiles
+from starlette.types import Scope
+
+from nimble_shell import __version__
+from nimble_shell.api import problems
+from nimble_shell.api.guard import Guard
+from nimble_shell.api.routes import router
+from nimble_shell.services.projects import ProjectService
+from nimble_shell.store import Database
+
+
+def create_app(database: Database, web: Path | None = None) -> FastAPI:
+    """Everything, on one database.
+
+    Parameters
+    ----------
+    database : Database
+        Already migrated.
+    web : Path, optional
+        Folder of the built front end; without it only the API is served.
+    """
+    app = FastAPI(
+        title="Nimble Shell", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/v1/openapi.json"
+    )
+    app.state.projects = ProjectService(database)
+    problems.install(app)
+    app.include_router(router)
+    app.add_middleware(GZipMiddleware, minimum_size=1024)
+    app.add_middleware(Guard)
+    if web is not None and web.is_dir():
+        app.mount("/", SinglePage(directory=web, html=True))
+    return app
+
+
+class SinglePage(StaticFiles):
+    """Static files, with the page itself for every address that is neither API nor asset."""
+
+    async def get_response(self, path: str, scope: Scope) -> Response:
+        try:
+            response = await super().get_response(path, scope)
+        except HTTPException as error:
+            if error.status_code != 404 or path.startswith(("api/", "assets/")):
+                raise
+            response = await super().get_response("index.html", scope)
+        lasting = path.startswith("assets/")
+        response.headers["Cache-Control"] = "public, max-age=31536000, immutable" if lasting else "no-cache"
+        return response

@@ -1,0 +1,275 @@
+"""Requests and responses. Documents of the project file are used as they are; the rest is here. SI throughout."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+
+from nimble_shell.formats.project import AssemblyDoc, BasisDoc, BuildingDoc, Identifier, ProjectDoc
+
+Said = Annotated[str, StringConstraints(max_length=200)]
+
+
+class Model(BaseModel):
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, from_attributes=True)
+
+
+class ChangeOut(Model):
+    """An entry of the change log."""
+
+    number: int
+    at: str
+    who: str
+    zone: str
+    text: str
+    state: str
+
+
+class ListedOut(Model):
+    """A project in the list."""
+
+    id: str
+    name: str
+    buildings: int
+    assemblies: int
+    changed_at: str
+    deleted: bool
+
+
+class ProjectOut(Model):
+    """A project as it stands, with the versions to name when saving."""
+
+    project: ProjectDoc
+    versions: dict[str, int]
+    revision: int
+    undo: ChangeOut | None
+    redo: ChangeOut | None
+    changed_at: str
+
+
+class NewProject(Model):
+    name: Said
+
+
+class Saying(Model):
+    """How a change is called in the log."""
+
+    text: Said
+    zone: Said = ""
+
+
+class SaveBasis(Saying):
+    version: int
+    name: Said
+    basis: BasisDoc
+
+
+class SaveBuilding(Saying):
+    version: int | None = None
+    building: BuildingDoc
+
+
+class SaveAssembly(Saying):
+    version: int
+    assembly: AssemblyDoc
+
+
+class StartAssembly(Saying):
+    building_id: Identifier
+    element_id: Identifier
+    system: Said
+    values: dict[str, float | Said] = {}
+
+
+class Removal(Saying):
+    version: int
+
+
+class StepIn(Model):
+    number: int
+
+
+class FigureOut(Model):
+    text: str
+    dimension: str
+    value: float
+
+
+class PlaneOut(Model):
+    x: float
+    theta: float
+    p: float
+    p_sat: float
+
+
+class ConditionOut(Model):
+    name: str
+    theta_i: float
+    phi_i: float
+    theta_e: float
+    phi_e: float
+    origin: str
+
+
+class ProfileOut(Model):
+    condition: ConditionOut
+    planes: list[PlaneOut]
+    curve: list[PlaneOut]
+    closest: int
+
+
+class StudyPointOut(Model):
+    d: float
+    R_nominal: float
+    R_clear: float
+    U_clear: float
+    thickness: float
+    weight: float
+    cost: float
+    carbon: float
+
+
+class StudyOut(Model):
+    layer: int
+    present: StudyPointOut
+    curve: list[StudyPointOut]
+    stock: list[StudyPointOut]
+    asked: float | None
+    d_asked: float | None
+    why_not: str
+
+
+class RemarkOut(Model):
+    code: str
+    weight: Literal["decision", "caution", "note"]
+    text: str
+    clears: str
+    values: list[tuple[str, float, str]]
+    layer: int | None
+
+
+class LedgerLineOut(Model):
+    element_id: str
+    station: str
+    name: str
+    area: float
+    U: float | None
+    R: float | None
+    H: float | None
+    from_assembly: bool
+
+
+class LowestOut(Model):
+    f_rsi: float
+    station: str
+    name: str
+
+
+class LedgerOut(Model):
+    """Transmission of the shell, areas only; `not_counted` names what is left out."""
+
+    lines: list[LedgerLineOut]
+    H: float | None
+    R_effective: float | None
+    area: float
+    missing: list[str]
+    not_counted: list[str]
+    lowest: LowestOut | None
+
+
+class ConsequenceOut(Model):
+    """The ledger, and what it was: before the draft, or before the newest saved change."""
+
+    now: LedgerOut
+    before: LedgerOut | None
+    preview: bool
+
+
+class BenchIn(Model):
+    building_id: Identifier
+    condition: Said = "0"
+    assembly: AssemblyDoc
+
+
+class BenchOut(Model):
+    figures: dict[str, FigureOut]
+    profile: ProfileOut
+    counted: int
+    in_range: bool
+    shares: list[list[float]]
+    study: StudyOut | None
+    remarks: list[RemarkOut]
+    consequence: ConsequenceOut
+
+
+class WorkingIn(Model):
+    building_id: Identifier
+    condition: Said = "0"
+    figure: Said
+    assembly: AssemblyDoc | None = None
+
+
+class StepOut(Model):
+    symbol: str
+    text: str
+    unit: str
+    value: float
+    formula: str
+    numbers: str
+    source: str
+
+
+class WorkingOut(Model):
+    """Every step of one figure, the figure last; formulas are Python expressions over the symbols."""
+
+    steps: list[StepOut]
+
+
+class MaterialOut(Model):
+    key: str
+    name: str
+    family: str
+    hatch: str
+    conductivity: float = Field(validation_alias="lambda_")
+    conductivity_fresh: float | None = Field(validation_alias="lambda_fresh")
+    table: list[tuple[float, float]] = Field(validation_alias="lambda_T")
+    rho: float
+    c: float
+    mu: float
+    sd: float | None
+    emissivity: float
+    cost: float
+    carbon: float
+    stock: list[float]
+    source: str
+
+
+class ParameterOut(Model):
+    key: str
+    text: str
+    kind: Literal["number", "choice"]
+    start: float | str
+    least: float | None = None
+    most: float | None = None
+    dimension: str | None = None
+    options: list[str] = []
+
+
+class SystemOut(Model):
+    key: str
+    name: str
+    anatomy: str
+    parameters: list[ParameterOut]
+    cautions: list[str]
+    preview: AssemblyDoc
+
+
+class Shelf(Model):
+    """What ships with the program: materials, systems, and the dimensions with their units."""
+
+    version: str
+    edition: str
+    materials: list[MaterialOut]
+    systems: list[SystemOut]
+    dimensions: dict[str, Any]

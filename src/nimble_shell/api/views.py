@@ -1,0 +1,111 @@
+"""From core results to responses."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+
+from nimble_shell import __version__
+from nimble_shell.api import schemas as s
+from nimble_shell.core.assemblies.systems import SYSTEMS, Choice, Parameter
+from nimble_shell.core.materials import CATALOGUE, EDITION
+from nimble_shell.core.quantities import DIMENSIONS
+from nimble_shell.core.shell.ledger import ShellLedger
+from nimble_shell.core.working import Derivation, Num, value_of
+from nimble_shell.formats.project import AssemblyDoc, ProjectDoc
+from nimble_shell.services.bench import Bench, Consequence, Lowest
+from nimble_shell.store import Change, Stored
+
+
+def project(stored: Stored) -> s.ProjectOut:
+    return s.ProjectOut(
+        project=ProjectDoc.from_core(stored.project),
+        versions=stored.versions,
+        revision=stored.revision,
+        undo=change(stored.undo),
+        redo=change(stored.redo),
+        changed_at=stored.changed_at,
+    )
+
+
+def change(value: Change | None) -> s.ChangeOut | None:
+    return None if value is None else s.ChangeOut.model_validate(value)
+
+
+def bench(found: Bench, effect: Consequence, *, preview: bool) -> s.BenchOut:
+    wall = found.wall
+    return s.BenchOut(
+        figures={
+            key: s.FigureOut(text=figure.text, dimension=figure.dimension, value=value_of(figure.number))
+            for key, figure in wall.figures.items()
+        },
+        profile=s.ProfileOut.model_validate(wall.profile),
+        counted=wall.counted,
+        in_range=wall.in_range,
+        shares=[list(shares) for shares in wall.shares],
+        study=None if found.study is None else s.StudyOut.model_validate(found.study),
+        remarks=[s.RemarkOut.model_validate(remark) for remark in found.remarks],
+        consequence=consequence(effect, preview=preview),
+    )
+
+
+def consequence(effect: Consequence, *, preview: bool) -> s.ConsequenceOut:
+    before = None if effect.before is None else _ledger(effect.before, effect.lowest_before)
+    return s.ConsequenceOut(now=_ledger(effect.now, effect.lowest), before=before, preview=preview)
+
+
+def working(found: Derivation) -> s.WorkingOut:
+    return s.WorkingOut(steps=[s.StepOut.model_validate(step) for step in found.steps])
+
+
+def shelf() -> s.Shelf:
+    """Materials, systems and units, as they ship."""
+    return s.Shelf(
+        version=__version__,
+        edition=EDITION,
+        materials=[s.MaterialOut.model_validate(material) for material in CATALOGUE.values()],
+        systems=[
+            s.SystemOut(
+                key=system.key,
+                name=system.name,
+                anatomy=system.anatomy,
+                parameters=[_parameter(parameter) for parameter in system.parameters],
+                cautions=list(system.cautions),
+                preview=AssemblyDoc.from_core(system.assembly(system.key, system.name)),
+            )
+            for system in SYSTEMS.values()
+        ],
+        dimensions={key: asdict(dimension) for key, dimension in DIMENSIONS.items()},
+    )
+
+
+def _parameter(parameter: Parameter | Choice) -> s.ParameterOut:
+    kind = "number" if isinstance(parameter, Parameter) else "choice"
+    return s.ParameterOut.model_validate({"kind": kind, **asdict(parameter)})
+
+
+def _number(value: Num | None) -> float | None:
+    return None if value is None else value_of(value)
+
+
+def _ledger(ledger: ShellLedger, lowest: Lowest | None) -> s.LedgerOut:
+    return s.LedgerOut(
+        lines=[
+            s.LedgerLineOut(
+                element_id=line.element_id,
+                station=line.station,
+                name=line.name,
+                area=value_of(line.area),
+                U=_number(line.U),
+                R=None if line.U is None else 1 / value_of(line.U),
+                H=_number(line.H),
+                from_assembly=line.from_assembly,
+            )
+            for line in ledger.lines
+        ],
+        H=_number(ledger.H),
+        R_effective=_number(ledger.R_effective),
+        area=value_of(ledger.area),
+        missing=list(ledger.missing),
+        not_counted=list(ledger.not_counted),
+        lowest=None if lowest is None else s.LowestOut.model_validate(lowest),
+    )

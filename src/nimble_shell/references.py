@@ -1,0 +1,118 @@
+"""Published and analytic references: what they say, what we compute, and how far apart."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from nimble_shell.core.assemblies.air import air_layer_resistance
+from nimble_shell.core.assemblies.element import Element, ElementLayer, Part
+from nimble_shell.core.assemblies.films import Direction, films
+from nimble_shell.core.assemblies.periodic import periodic
+from nimble_shell.core.assemblies.resistance import resistances
+from nimble_shell.core.assemblies.temperature import steady_state
+from nimble_shell.core.climate import p_sat
+from nimble_shell.core.working import value_of
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Row:
+    """One comparison."""
+
+    name: str
+    source: str
+    reference: float
+    ours: float
+    tolerance: float  #: absolute, in the unit of the reference
+
+    @property
+    def good(self) -> bool:
+        return abs(self.ours - self.reference) <= self.tolerance
+
+
+def run() -> list[Row]:
+    """All references so far."""
+    return [*_air_layers(), *_film_sets(), *_saturation(), *_bridged(), *_variable_conductivity(), *_periodic()]
+
+
+def table(rows: list[Row]) -> str:
+    """The comparisons as text."""
+    lines = [f"{'case':58} {'reference':>12} {'ours':>14} {'difference':>11} {'tolerance':>10}"]
+    for row in rows:
+        mark = "" if row.good else "  OUTSIDE"
+        lines.append(f"{row.name:58} {row.reference:12.6g} {row.ours:14.8g} {row.ours - row.reference:11.2e} "
+                     f"{row.tolerance:10.1e}{mark}  [{row.source}]")  # fmt: skip
+    outside = sum(not row.good for row in rows)
+    return "\n".join([*lines, f"{len(rows)} comparisons, {outside} outside their tolerance"])
+
+
+def _air_layers() -> Iterator[Row]:
+    #: ISO 6946:2017, table 8: unventilated layers between faces of high emissivity; printed to two decimals.
+    printed: dict[Direction, dict[int, float]] = {
+        "up": {5: 0.11, 7: 0.13, 10: 0.15, 15: 0.16, 25: 0.16, 50: 0.16, 100: 0.16, 300: 0.16},
+        "horizontal": {5: 0.11, 7: 0.13, 10: 0.15, 15: 0.17, 25: 0.18, 50: 0.18, 100: 0.18, 300: 0.18},
+        "down": {5: 0.11, 7: 0.13, 10: 0.15, 15: 0.17, 25: 0.19, 50: 0.21, 100: 0.22, 300: 0.23},
+    }
+    for direction, column in printed.items():
+        for depth, R in column.items():
+            ours = value_of(air_layer_resistance(depth / 1000, 0.9, 0.9, direction=direction))
+            yield Row(name=f"air layer {depth} mm, heat flow {direction} [m²·K/W]", source="ISO 6946:2017, table 8",
+                      reference=R, ours=ours, tolerance=0.0051)  # fmt: skip
+
+
+def _film_sets() -> Iterator[Row]:
+    for direction, R_si in (("horizontal", 0.13), ("up", 0.10), ("down", 0.17)):
+        yield Row(name=f"R_si, heat flow {direction} [m²·K/W]", source="ISO 6946:2017, table 7", reference=R_si,
+                  ours=films("iso6946", direction).R_si, tolerance=0.0)  # type: ignore[arg-type]  # fmt: skip
+
+
+def _saturation() -> Iterator[Row]:
+    # Measured values; the standard's formula is an approximation, within 0.3 % above −10 °C and 0.5 % below.
+    for theta, p in ((0.01, 611.657), (10.0, 1228.2), (20.0, 2339.3), (30.0, 4247.0), (-10.0, 259.9), (-20.0, 103.2)):
+        yield Row(name=f"saturation pressure at {theta:g} °C [Pa]", source="IAPWS formulations", reference=p,
+                  ours=value_of(p_sat(theta)), tolerance=(0.003 if theta >= -10 else 0.005) * p)  # fmt: skip
+
+
+def _bridged() -> Iterator[Row]:
+    field, stud = Part(f=0.85, lambda_=0.035), Part(f=0.15, lambda_=0.13)
+    layers = (
+        ElementLayer(name="board", d=0.0125, parts=(Part(lambda_=0.25),)),
+        ElementLayer(name="studs", d=0.14, parts=(field, stud)),
+        ElementLayer(name="sheathing", d=0.012, parts=(Part(lambda_=0.13),)),
+    )
+    found = resistances(Element(layers=layers, R_si=0.13, R_se=0.04))
+    rest = 0.13 + 0.05 + 0.012 / 0.13 + 0.04
+    upper = 1 / (0.85 / (rest + 4.0) + 0.15 / (rest + 0.14 / 0.13))
+    lower = rest + 1 / (0.85 / 4.0 + 0.15 / (0.14 / 0.13))
+    for name, reference, ours in (
+        ("nominal", 4.312307692307692, found.nominal), ("upper limit", upper, found.parallel),
+        ("lower limit", lower, found.isothermal), ("combined", (upper + lower) / 2, found.combined),
+    ):  # fmt: skip
+        yield Row(name=f"framed wall, {name} [m²·K/W]", source="hand calculation, ISO 6946:2017, 6.7.2",
+                  reference=reference, ours=value_of(ours), tolerance=1e-12)  # fmt: skip
+
+
+def _variable_conductivity() -> Iterator[Row]:
+    # λ = a + bθ between fixed face temperatures: q = (a + b·θm)·Δθ/d exactly.
+    a, b, d = 0.030, 0.0002, 0.1
+    part = Part(lambda_=a + 10 * b, table=((-40.0, a - 40 * b), (60.0, a + 60 * b)))
+    element = Element(layers=(ElementLayer(name="foam", d=d, parts=(part,)),), R_si=0.0, R_se=0.0)
+    state = steady_state(element, 20.0, -10.0)
+    yield Row(name="flux with λ linear in θ [W/m²]", source="analytic (Kirchhoff)", reference=(a + b * 5.0) * 30 / d,
+              ours=value_of(state.q), tolerance=1e-10)  # fmt: skip
+
+
+def _periodic() -> Iterator[Row]:
+    # A homogeneous slab without films: |Z12| = (d/λ)·|sinh γ/γ| with γ = (1+j)·d/δ.
+    d, lambda_, rho, c, period = 0.2, 1.8, 2400.0, 1000.0, 86400.0
+    part = Part(lambda_=lambda_, rho=rho, c=c)
+    found = periodic(Element(layers=(ElementLayer(name="slab", d=d, parts=(part,)),), R_si=0.0, R_se=0.0), 24.0)
+    xi = d / math.sqrt(lambda_ * period / (math.pi * rho * c))
+    real, imaginary = math.sinh(xi) * math.cos(xi), math.cosh(xi) * math.sin(xi)
+    Z12 = d / lambda_ * math.hypot(real, imaginary) / (math.sqrt(2) * xi)
+    yield Row(name="periodic transmittance of a slab [W/(m²·K)]", source="ISO 13786:2017, 7.2, by hand",
+              reference=1 / Z12, ours=found.Y12, tolerance=1e-9)  # fmt: skip
+    lag = (math.atan2(imaginary, real) - math.pi / 4) * 24 / (2 * math.pi)
+    yield Row(name="lag of a slab [h]", source="ISO 13786:2017, 7.2, by hand", reference=lag, ours=found.lag_h,
+              tolerance=1e-9)  # fmt: skip

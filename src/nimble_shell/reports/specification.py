@@ -1,0 +1,180 @@
+"""The specification sheet of a build-up: drawn section, layers, R with its kind and method, assumptions, cautions."""
+
+from __future__ import annotations
+
+import json
+import re
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+import typst
+
+from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member
+from nimble_shell.core.assemblies.figures import WallFigures
+from nimble_shell.core.assemblies.remarks import Remark
+from nimble_shell.core.assemblies.resistance import LARGEST_RATIO
+from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.quantities import show, unit_for
+from nimble_shell.core.quantities.units import UnitSystem
+from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.working import value_of
+from nimble_shell.reports.section import length_text, wall_section
+
+_HERE = Path(__file__).parent
+_FILMS = {"iso6946": "ISO 6946 surface resistances", "north_american": "North American film values"}
+_METHODS = {"parallel": "parallel paths", "isothermal": "isothermal planes", "combined": "combined limits"}
+#: C0 and C1 control characters, which no typesetter takes.
+_CONTROL = re.compile(r"[\x00-\x08\x0b-\x1f\x7f-\x9f\ud800-\udfff]")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sheet:
+    """What goes on the sheet: results and the names around them."""
+
+    project: str
+    building: str
+    system: str
+    assembly: Assembly
+    basis: Basis
+    wall: WallFigures
+    remarks: tuple[Remark, ...]
+    cautions: tuple[str, ...]
+    catalogue: Catalogue
+    edition: str
+    changed_at: str
+    revision: int
+
+
+def specification_pdf(sheet: Sheet) -> bytes:
+    """The sheet as PDF, A4. The text travels as data, never as markup."""
+    drawing = wall_section(sheet.assembly, sheet.catalogue, sheet.wall.profile, sheet.basis.schools.units)
+    data = json.dumps(_content(sheet, drawing.scale))
+    pdf: bytes = typst.compile(
+        str(_HERE / "specification.typ"),
+        font_paths=[str(_HERE / "fonts")],
+        ignore_system_fonts=True,
+        sys_inputs={"data": data, "drawing": drawing.svg},
+    )
+    return pdf
+
+
+def remark_text(text: str, remark: Remark, units: UnitSystem) -> str:
+    """A remark's sentence with its values in the project's units."""
+    for name, value, dimension in remark.values:
+        shown = length_text(value, units) if dimension == "length" else show(value, dimension, units)
+        unit = "" if dimension == "length" and units == "IP" else f" {unit_for(dimension, units).symbol}"
+        text = text.replace("{" + name + "}", f"{shown}{unit}")
+    return text
+
+
+def _content(sheet: Sheet, scale: float) -> dict[str, Any]:
+    units = sheet.basis.schools.units
+    layers = list(enumerate(sheet.assembly.layers, 1))
+    return {
+        "project": _clean(sheet.project),
+        "building": _clean(sheet.building),
+        "title": _clean(sheet.assembly.name),
+        "system": sheet.system,
+        "scale": f"1:{scale:g}",
+        "condition": _condition(sheet, units),
+        "length_unit": "mm" if units == "SI" else "ft, in",
+        "units": {name: unit_for(name, units).symbol for name in ("conductivity", "resistance", "transmittance")},
+        "layers": [row for number, layer in reversed(layers) for row in _rows(sheet, number, layer, units)],
+        "figures": _figures(sheet, units),
+        "assumptions": _assumptions(sheet, units),
+        "remarks": [
+            f"{remark_text(r.text, r, units)} {remark_text(r.clears, r, units)}" for r in sheet.remarks
+        ],
+        "cautions": list(sheet.cautions),
+        "footer": f"revision {sheet.revision} · saved {sheet.changed_at[:16].replace('T', ' ')} UTC · "
+        f"catalogue {sheet.edition}",
+    }  # fmt: skip
+
+
+def _condition(sheet: Sheet, units: UnitSystem) -> str:
+    moment = sheet.wall.profile.condition
+    symbol = unit_for("temperature", units).symbol
+    inside, outside = (show(theta, "temperature", units) for theta in (moment.theta_i, moment.theta_e))
+    return f"Temperature line: {moment.name}, {outside} {symbol} outside, {inside} {symbol} inside."
+
+
+def _rows(sheet: Sheet, number: int, layer: Layer, units: UnitSystem) -> list[list[str]]:
+    counted = number <= sheet.wall.counted
+    shares = layer.shares()
+    if layer.material:
+        material = sheet.catalogue[layer.material]
+        lambda_ = layer.lambda_entered or material.lambda_
+        name, conductivity = material.name, show(lambda_, "conductivity", units)
+        source = "entered" if layer.lambda_entered else material.source
+    else:
+        assert layer.air is not None
+        name, conductivity, source = f"Air layer, {layer.air.ventilation} ventilated", "–", "ISO 6946"
+        name = name.replace("unventilated ventilated", "unventilated")
+    if not counted:
+        source = "outside the well-ventilated layer, not counted"
+    share = show(1 - sum(shares), "share", units) if shares else "100"
+    rows = [[str(number), name, length_text(layer.d, units), conductivity, share, source]]
+    for member, part in zip(layer.members, shares, strict=True):
+        material = sheet.catalogue[member.material]
+        rows.append(["", _member(member, material.name, units), "", show(material.lambda_, "conductivity", units),
+                     show(part, "share", units), material.source])  # fmt: skip
+    return rows
+
+
+def _member(member: Member, material: str, units: UnitSystem) -> str:
+    where = f"{material}, {_clean(member.name)}"
+    if member.width is not None and member.centres is not None:
+        where += f", {length_text(member.width, units)} at {length_text(member.centres, units)}"
+    return where
+
+
+def _figures(sheet: Sheet, units: UnitSystem) -> list[list[str]]:
+    found = sheet.wall.figures
+    order = (
+        "nominal",
+        "fresh",
+        "parallel",
+        "isothermal",
+        "combined",
+        "winter",
+        "winter_clear",
+        "summer",
+        "summer_clear",
+    )
+    return [
+        [
+            found[f"R_{key}"].text.removeprefix("R, "),
+            show(value_of(found[f"R_{key}"].number), "resistance", units),
+            show(value_of(found[f"U_{key}"].number), "transmittance", units),
+        ]
+        for key in order
+        if f"R_{key}" in found
+    ]
+
+
+def _assumptions(sheet: Sheet, units: UnitSystem) -> list[str]:
+    schools, targets = sheet.basis.schools, sheet.basis.targets
+    found = sheet.wall.figures
+    lines = [
+        f"R and U are totals, environment to environment, with {_FILMS[schools.films]}.",
+        f"Clear wall by {_METHODS[schools.bridged]}; members are owned by their area share. Joints, fixings and "
+        "openings' edges are not in these figures.",
+        f"Labelled conductivities at {show(schools.label_mean, 'temperature', units)} "
+        f"{unit_for('temperature', units).symbol} mean, foams aged unless said.",
+        f"Weight {show(value_of(found['weight'].number), 'surface_mass', units)} "
+        f"{unit_for('surface_mass', units).symbol}; wall thickness {length_text(sheet.assembly.thickness, units)}"
+        f"{' mm' if units == 'SI' else ''}.",
+    ]
+    if targets.R_wall is not None:
+        lines.append(f"Asked of walls: clear-wall R {show(targets.R_wall, 'resistance', units)} "
+                     f"{unit_for('resistance', units).symbol}.")  # fmt: skip
+    if not sheet.wall.in_range:
+        lines.append(
+            f"The limits are more than {LARGEST_RATIO:g} apart: the combined value is outside its method's range."
+        )
+    return lines
+
+
+def _clean(text: str) -> str:
+    return _CONTROL.sub("", text)

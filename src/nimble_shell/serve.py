@@ -1,0 +1,93 @@
+"""Start the server: data folder, migration, port, and the address to open."""
+
+from __future__ import annotations
+
+import logging
+import os
+import shutil
+import socket
+from pathlib import Path
+
+import uvicorn
+
+from nimble_shell.api.main import create_app
+from nimble_shell.demo import PROJECT_ID, plant
+from nimble_shell.services.projects import ProjectService
+from nimble_shell.store import Database, StoreError, default_data_dir
+
+HOST = "127.0.0.1"
+DEFAULT_PORT = 8722
+
+
+class CannotStart(Exception):
+    """The server cannot start: the step, why, and what to do."""
+
+    def __init__(self, step: str, why: str, fix: str) -> None:
+        super().__init__(f"nimble: step '{step}' stopped.\n  why: {why}\n  do:  {fix}")
+
+
+def web_folder() -> Path | None:
+    """The built front end: named by the launcher, or lying beside the package."""
+    named = os.environ.get("NIMBLE_SHELL_WEB")
+    folder = Path(named) if named else Path(__file__).parent / "web"
+    return folder if (folder / "index.html").is_file() else None
+
+
+def open_database(folder: Path) -> Database:
+    """The database in a folder, brought to this program's schema. Raises CannotStart."""
+    try:
+        database = Database(folder)
+        backup = database.migrate()
+        database.check()
+    except StoreError as error:
+        raise CannotStart("database", f"{error.message} ({folder})", error.hint) from error
+    if backup is not None:
+        print(f"The database was brought up to date; its former state is in {backup}")
+    return database
+
+
+def run(data: Path | None, port: int, *, demo: bool, fresh: bool = False) -> None:
+    """Serve until stopped. Raises CannotStart."""
+    listener = _listen(port)
+    folder = data or (default_data_dir() / "demo" if demo else default_data_dir())
+    if fresh:
+        _set_aside(folder)
+    database = open_database(folder)
+    service = ProjectService(database)
+    if demo and PROJECT_ID not in {listed.id for listed in service.all()}:
+        plant(service)
+    web = web_folder()
+    if web is None:
+        raise CannotStart("front end", "the built front end is missing", "start with ./nimble demo or ./nimble serve")
+    logging.basicConfig(level=logging.INFO, format="%(asctime)s %(levelname)s %(name)s %(message)s")
+    server = uvicorn.Server(uvicorn.Config(create_app(database, web), log_level="warning", server_header=False))
+    path = f"/{PROJECT_ID}" if demo else "/"
+    print(f"Nimble Shell is ready: http://{HOST}:{listener.getsockname()[1]}{path}", flush=True)
+    print(f"Data lie in {folder}. Stop with Ctrl C.", flush=True)
+    try:
+        server.run(sockets=[listener])
+    finally:
+        database.close()
+
+
+def _listen(port: int) -> socket.socket:
+    listener = socket.socket()
+    listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        listener.bind((HOST, port))
+    except (OSError, OverflowError) as error:
+        listener.close()
+        fix = f"stop what uses it, or name another: --port {port + 1 if port < 65535 else DEFAULT_PORT}"
+        raise CannotStart("port", f"port {port} on {HOST} cannot be used: {error}", fix) from error
+    return listener
+
+
+def _set_aside(folder: Path) -> None:
+    """Make room for a fresh demo; the former data are kept beside it."""
+    if not (folder / "nimble-shell.sqlite").exists():
+        return
+    number = 1
+    while (kept := folder.with_name(f"{folder.name}-before-{number}")).exists():
+        number += 1
+    shutil.move(folder, kept)
+    print(f"The former demo data are in {kept}")

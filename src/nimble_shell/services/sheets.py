@@ -1,0 +1,66 @@
+"""Going out and coming in: the specification sheet, and project files."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.materials import CATALOGUE, EDITION
+from nimble_shell.core.shell.project import Project
+from nimble_shell.formats.project import FORMAT, FORMAT_VERSION, ProjectDoc, ProjectFile
+from nimble_shell.reports.specification import Sheet, specification_pdf
+from nimble_shell.services.bench import bench, direction_of, find_building
+from nimble_shell.store import NotFound, Stored
+
+
+def specification(stored: Stored, building_id: str, assembly_id: str, condition: str) -> tuple[str, bytes]:
+    """Name and PDF of a build-up's specification sheet. Raises DomainError, NotFound."""
+    project = stored.project
+    building = find_building(project, building_id)
+    assembly = next((a for a in project.assemblies if a.id == assembly_id), None)
+    if assembly is None:
+        raise NotFound("assembly", assembly_id)
+    found = bench(assembly, project.basis, condition, direction_of(building, assembly_id))
+    system = SYSTEMS.get(assembly.system)
+    sheet = Sheet(
+        project=project.name, building=building.name, assembly=assembly, basis=project.basis, wall=found.wall,
+        remarks=found.remarks, cautions=system.cautions if system else (), catalogue=CATALOGUE, edition=EDITION,
+        system=system.name if system else "", changed_at=stored.changed_at, revision=stored.revision,
+    )  # fmt: skip
+    return assembly.name, specification_pdf(sheet)
+
+
+def project_file(stored: Stored) -> bytes:
+    """The project as a project file: indented JSON in UTF-8."""
+    file = ProjectFile(format=FORMAT, version=FORMAT_VERSION, project=ProjectDoc.from_core(stored.project))
+    return file.model_dump_json(by_alias=True, indent=1).encode()
+
+
+def read_project_file(file: Any) -> Project:
+    """A project from the content of a project file.
+
+    Raises
+    ------
+    DomainError
+        If it is not a project file of this version, or holds something impossible; with the place.
+    ValidationError
+        If a value has the wrong shape.
+    """
+    if not isinstance(file, dict) or file.get("format") != FORMAT:
+        raise DomainError(Issue(path=("format",), code="not_a_project_file",
+                                message="this is not a Nimble Shell project file",
+                                hint=f"a project file begins with \"format\": \"{FORMAT}\""))  # fmt: skip
+    version = file.get("version")
+    if version != FORMAT_VERSION:
+        newer = isinstance(version, int) and version > FORMAT_VERSION
+        raise DomainError(Issue(path=("version",), code="file_newer" if newer else "unknown_version",
+                                message=f"the file is of version {version!r}, this program reads {FORMAT_VERSION}",
+                                hint="open it with the newer program and export it again" if newer
+                                else f"write version {FORMAT_VERSION}"))  # fmt: skip
+    read = ProjectFile.model_validate(file)
+    try:
+        project: Project = read.project.to_core()
+    except DomainError as error:
+        raise error.under("project") from error
+    return project
