@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
@@ -140,12 +140,18 @@ class StudyOut(Model):
     why_not: str
 
 
+class SaidOut(Model):
+    name: str
+    value: float
+    dimension: str
+
+
 class RemarkOut(Model):
     code: str
     weight: Literal["decision", "caution", "note"]
     text: str
     clears: str
-    values: list[tuple[str, float, str]]
+    values: list[SaidOut]
     layer: int | None
 
 
@@ -233,7 +239,6 @@ class MaterialOut(Model):
     hatch: str
     conductivity: float = Field(validation_alias="lambda_")
     conductivity_fresh: float | None = Field(validation_alias="lambda_fresh")
-    table: list[tuple[float, float]] = Field(validation_alias="lambda_T")
     rho: float
     c: float
     mu: float
@@ -265,6 +270,41 @@ class SystemOut(Model):
     preview: AssemblyDoc
 
 
+class UnitOut(Model):
+    """A unit: shown value = SI value · per_si + offset."""
+
+    symbol: str
+    per_si: float
+    decimals: int
+    offset: float
+
+
+class DimensionOut(Model):
+    si: UnitOut
+    ip: UnitOut
+
+
+class StrokeOut(Model):
+    d: str
+    pen: float
+
+
+class DotOut(Model):
+    x: float
+    y: float
+    r: float
+
+
+class HatchOut(Model):
+    """A drawn material, as a tile that repeats; px at 1x."""
+
+    width: float
+    height: float
+    strokes: list[StrokeOut]
+    dots: list[DotOut]
+    opacity: float
+
+
 class Shelf(Model):
     """What ships with the program: materials, systems, and the dimensions with their units."""
 
@@ -272,4 +312,5 @@ class Shelf(Model):
     edition: str
     materials: list[MaterialOut]
     systems: list[SystemOut]
-    dimensions: dict[str, Any]
+    dimensions: dict[str, DimensionOut]
+    hatches: dict[str, HatchOut]

@@ -12,6 +12,7 @@ from nimble_shell.core.quantities import DIMENSIONS
 from nimble_shell.core.shell.ledger import ShellLedger
 from nimble_shell.core.working import Derivation, Num, value_of
 from nimble_shell.formats.project import AssemblyDoc, ProjectDoc
+from nimble_shell.reports.hatches import HATCHES
 from nimble_shell.services.bench import Bench, Consequence, Lowest
 from nimble_shell.store import Change, Stored
 
@@ -74,7 +75,8 @@ def shelf() -> s.Shelf:
             )
             for system in SYSTEMS.values()
         ],
-        dimensions={key: asdict(dimension) for key, dimension in DIMENSIONS.items()},
+        dimensions={key: s.DimensionOut.model_validate(dimension) for key, dimension in DIMENSIONS.items()},
+        hatches={key: s.HatchOut.model_validate(hatch) for key, hatch in HATCHES.items()},
     )
 
 

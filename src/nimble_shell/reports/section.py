@@ -75,9 +75,9 @@ def _definitions() -> str:
     tiles = []
     for name, hatch in HATCHES.items():
         strokes = "".join(
-            f'<path d="{d}" fill="none" stroke="{_GREY}" stroke-width="{pen}"/>' for d, pen in hatch.strokes
+            f'<path d="{one.d}" fill="none" stroke="{_GREY}" stroke-width="{one.pen}"/>' for one in hatch.strokes
         )
-        dots = "".join(f'<circle cx="{x}" cy="{y}" r="{r}" fill="{_GREY}"/>' for x, y, r in hatch.dots)
+        dots = "".join(f'<circle cx="{dot.x}" cy="{dot.y}" r="{dot.r}" fill="{_GREY}"/>' for dot in hatch.dots)
         tiles.append(
             f'<pattern id="{name}" width="{hatch.width}" height="{hatch.height}" patternUnits="userSpaceOnUse" '
             f'patternTransform="scale({_PX})"><g opacity="{hatch.opacity}">{strokes}{dots}</g></pattern>'

@@ -61,10 +61,11 @@ def specification_pdf(sheet: Sheet) -> bytes:
 
 def remark_text(text: str, remark: Remark, units: UnitSystem) -> str:
     """A remark's sentence with its values in the project's units."""
-    for name, value, dimension in remark.values:
-        shown = length_text(value, units) if dimension == "length" else show(value, dimension, units)
-        unit = "" if dimension == "length" and units == "IP" else f" {unit_for(dimension, units).symbol}"
-        text = text.replace("{" + name + "}", f"{shown}{unit}")
+    for said in remark.values:
+        length = said.dimension == "length"
+        shown = length_text(said.value, units) if length else show(said.value, said.dimension, units)
+        unit = "" if length and units == "IP" else f" {unit_for(said.dimension, units).symbol}"
+        text = text.replace("{" + said.name + "}", f"{shown}{unit}")
     return text
 
 

@@ -226,8 +226,7 @@ class _Calculation:
         self._add(f"U_{key}", f"U, {text}", "transmittance", transmittance(R, f"U_{key}", f"transmittance, {text}"))
 
     def _resistance_figures(self, totals: Resistances) -> None:
-        mean = self.basis.schools.label_mean
-        self._pair("nominal", f"nominal, as labelled at {mean:g} °C mean", totals.nominal)
+        self._pair("nominal", "nominal, as labelled", totals.nominal)
         self._pair("parallel", "clear wall, parallel paths", totals.parallel)
         self._pair("isothermal", "clear wall, isothermal planes", totals.isothermal)
         self._pair("combined", "clear wall, combined limits", totals.combined)
@@ -257,8 +256,7 @@ class _Calculation:
             around = surroundings(self.basis, self.direction, season=season)
             resolved = resolve(self.assembly, self.catalogue, around, given=self.given)
             state = steady_state(resolved.element, moment.theta_i, moment.theta_e, given=self.given, key=season)
-            words = f"{moment.theta_i:g} inside, {moment.theta_e:g} °C outside"
-            self._pair(season, f"{season}, field with λ(θ), {words}", state.R)
+            self._pair(season, f"{season}, field with λ(θ)", state.R)
             bridged = Element(
                 layers=tuple(
                     _at_own_temperature(layer, state, n, season) for n, layer in enumerate(resolved.element.layers)

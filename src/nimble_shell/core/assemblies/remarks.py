@@ -19,6 +19,15 @@ _METAL = 10.0  #: conductivity from which a member counts as metal [W/(m·K)]
 _FOAM_COVER = ("panel", "render", "concrete", "masonry")
 
 
+@dataclass(frozen=True, slots=True)
+class Said:
+    """A value named in a remark."""
+
+    name: str
+    value: float  #: in SI
+    dimension: str  #: key of quantities.DIMENSIONS
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Remark:
     """One thing to know or decide; numbers are SI and named, so that any unit system can print them."""
@@ -27,7 +36,7 @@ class Remark:
     weight: Weight
     text: str  #: with {name} places for the values
     clears: str  #: the way out, with the same places
-    values: tuple[tuple[str, float, str], ...] = ()  #: name, value in SI, dimension
+    values: tuple[Said, ...] = ()
     layer: int | None = None  #: index from inside
 
 
@@ -52,14 +61,14 @@ def _target(basis: Basis, found: WallFigures, study: Study | None) -> Iterator[R
     R = value_of(found.figures["R_clear"].number)
     if asked is None or asked <= R:
         return
-    values = [("short", asked - R, "resistance"), ("asked", asked, "resistance")]
+    values = [Said("short", asked - R, "resistance"), Said("asked", asked, "resistance")]
     ways = "Other members, a core that conducts less or another layer can close it."
     if study is not None and study.d_asked is not None:
-        values.append(("core", study.d_asked, "length"))
+        values.append(Said("core", study.d_asked, "length"))
         ways = "A core of {core} reaches it."
         longer = [point.d for point in study.stock if point.R_clear >= asked]
         if longer:
-            values.append(("stock", min(longer), "length"))
+            values.append(Said("stock", min(longer), "length"))
             ways = "A core of {core} reaches it; the next in stock is {stock}."
     yield Remark(
         code="target_missed",
@@ -105,7 +114,7 @@ def _moisture(found: WallFigures) -> Iterator[Remark]:
             text="At this moment vapour pressure passes saturation by {over} inside the section.",
             clears="A tighter layer inside of that plane or more insulation outside of it. A steady screen: "
             "it does not tell how much water gathers, nor whether it dries.",
-            values=(("over", -spare, "pressure"),),
+            values=(Said("over", -spare, "pressure"),),
         )
 
 
@@ -145,9 +154,9 @@ def _unusual(assembly: Assembly, catalogue: Catalogue) -> Iterator[Remark]:
                 text=f"{material.name} is {{d}} thick; {{least}} to {{most}} is usual.",
                 clears="Check the entry; it is calculated as it stands.",
                 values=(
-                    ("d", layer.d, "length"),
-                    ("least", material.usual[0], "length"),
-                    ("most", material.usual[1], "length"),
+                    Said("d", layer.d, "length"),
+                    Said("least", material.usual[0], "length"),
+                    Said("most", material.usual[1], "length"),
                 ),
             )
         if layer.lambda_entered and not 0.7 <= layer.lambda_entered / material.lambda_ <= 1.4:
@@ -157,7 +166,10 @@ def _unusual(assembly: Assembly, catalogue: Catalogue) -> Iterator[Remark]:
                 layer=index,
                 text=f"λ of {material.name} is entered as {{entered}}; the catalogue has {{known}}.",
                 clears="Note the test report that declares it, its mean temperature and whether it is aged.",
-                values=(("entered", layer.lambda_entered, "conductivity"), ("known", material.lambda_, "conductivity")),
+                values=(
+                    Said("entered", layer.lambda_entered, "conductivity"),
+                    Said("known", material.lambda_, "conductivity"),
+                ),
             )
 
 
@@ -177,5 +189,5 @@ def _spline(assembly: Assembly, catalogue: Catalogue, study: Study | None) -> It
                 text=f"Area for area, {member.name} conducts {ratio:.1f} times as much as the core; "
                 f"it takes {{share}} of it.",
                 clears="Wider centres, fewer pieces or a member with foam in it.",
-                values=(("share", share, "share"),),
+                values=(Said("share", share, "share"),),
             )

@@ -1,0 +1,18 @@
+import js from '@eslint/js';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+import svelteConfig from './svelte.config.js';
+
+export default ts.config(
+  { ignores: ['src/lib/api/types.gen.ts', 'node_modules/'] },
+  js.configs.recommended,
+  ...ts.configs.strict,
+  ...svelte.configs.recommended,
+  { languageOptions: { globals: globals.browser } },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: { parserOptions: { parser: ts.parser, svelteConfig } },
+  },
+  { rules: { 'no-undef': 'off', 'svelte/no-at-html-tags': 'error' } },
+);

@@ -1,0 +1,369 @@
+<!-- The frame: strip, mast, sheet, ledger, drawer; keys and the palette. -->
+<script lang="ts">
+  import { api, asProblem, take } from '$lib/api/client';
+  import Hatches from '$lib/draw/Hatches.svelte';
+  import { bench } from '$lib/state/bench.svelte';
+  import { router } from '$lib/state/router.svelte';
+  import { session } from '$lib/state/session.svelte';
+  import { working } from '$lib/state/working.svelte';
+  import { STATIONS } from '$lib/stations';
+  import Button from '$lib/ui/Button.svelte';
+  import Ledger from '$lib/ui/Ledger.svelte';
+  import Mast from '$lib/ui/Mast.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import Palette from '$lib/ui/Palette.svelte';
+  import type { Action } from '$lib/ui/Palette.svelte';
+  import Strip from '$lib/ui/Strip.svelte';
+  import TroubleBar from '$lib/ui/TroubleBar.svelte';
+  import WorkingDrawer from '$lib/ui/WorkingDrawer.svelte';
+  import KeyList from '$lib/ui/KeyList.svelte';
+  import { untrack } from 'svelte';
+  import BasisView from './views/BasisView.svelte';
+  import ProjectsView from './views/ProjectsView.svelte';
+  import StationView from './views/StationView.svelte';
+
+  const place = $derived(router.place);
+  const open = $derived(session.open?.project.id === place.project ? session.open : undefined);
+  const building = $derived(session.building(place.building));
+  const units = $derived(session.units);
+
+  $effect(() => {
+    const project = place.project;
+    untrack(() => (project ? void session.load(project) : (session.leave(), void session.start())));
+  });
+  $effect(() => {
+    // A project opens at its first building; a building that is gone gives way to the first one.
+    const first = open?.project.buildings?.[0];
+    if (open && first && !building) router.go({ building: first.id }, true);
+  });
+  $effect(() => {
+    if (open && building)
+      session.ledger.ask({ project: open.project.id, building: building.id, revision: open.revision });
+  });
+  $effect(() => {
+    document.title = open
+      ? `${place.station}${place.step} · ${building?.name ?? open.project.name} · Nimble Shell`
+      : 'Nimble Shell';
+  });
+
+  const element = $derived.by(() => {
+    const here = building?.elements?.filter((one) => one.station === place.station) ?? [];
+    return here.find((one) => one.id === place.element) ?? here[0];
+  });
+  const onBench = $derived(
+    place.step === 2 && !!element?.assembly_id && bench.draft?.id === element.assembly_id,
+  );
+  // On the bench the ledger follows the draft; elsewhere it shows what is saved.
+  const fromBench = $derived(
+    onBench && bench.live.asked?.building === place.building && bench.found !== undefined,
+  );
+  const consequence = $derived(fromBench ? bench.found?.consequence : session.ledger.answer);
+  const ledgerStale = $derived(fromBench ? bench.live.stale : session.ledger.stale);
+  const decisions = $derived(
+    (consequence?.now.lines ?? []).some((line) => {
+      const asked = open?.project.basis.targets.R_wall;
+      return line.from_assembly && line.station === 'D' && !!asked && line.R !== null && line.R < asked;
+    }),
+  );
+
+  let palette = $state(false);
+  let keyList = $state(false);
+  let lettersOn = $state(localStorage.getItem('nimble-letter-keys') !== 'off');
+  let fileInput = $state<HTMLInputElement>();
+  let importProblem = $state.raw<ReturnType<typeof asProblem>>();
+
+  async function importFile(file: File | undefined): Promise<void> {
+    if (!file) return;
+    importProblem = undefined;
+    try {
+      if (file.size > 16 * 1024 * 1024)
+        throw new Error(
+          `${file.name} has ${Math.round(file.size / 1048576)} MB; a project file has at most 16 MB. Nothing was changed.`,
+        );
+      let body: Record<string, unknown>;
+      try {
+        body = JSON.parse(await file.text()) as Record<string, unknown>;
+      } catch (error) {
+        throw new Error(
+          `${file.name} is not readable as JSON: ${error instanceof Error ? error.message : ''}. Nothing was changed.`,
+          { cause: error },
+        );
+      }
+      const made = await take(api.POST('/api/v1/projects/import', { body }));
+      router.go({ project: made.project.id, building: '', station: 'D', step: 2 });
+    } catch (error) {
+      importProblem = asProblem(error);
+    } finally {
+      if (fileInput) fileInput.value = '';
+    }
+  }
+
+  function setUnits(system: 'SI' | 'IP'): void {
+    const basis = open?.project.basis;
+    if (basis && basis.schools.units !== system)
+      void session.saveBasis(
+        { ...basis, schools: { ...basis.schools, units: system } },
+        open.project.name,
+        `Units ${system}`,
+      );
+  }
+  function shellWork(figure: string, title: string, dimension: string): void {
+    void working.show({
+      figure,
+      title,
+      dimension,
+      project: place.project,
+      building: place.building,
+      condition: place.condition,
+      ...(fromBench ? { assembly: bench.draft } : {}),
+    });
+  }
+  function climb(by: number): void {
+    const letters = Object.keys(STATIONS).filter((letter) =>
+      building?.elements?.some((one) => one.station === letter),
+    );
+    const at = letters.indexOf(place.station);
+    const next = letters[Math.min(Math.max(at + by, 0), letters.length - 1)];
+    if (next) router.go({ station: next, step: 2 });
+  }
+  function nextDecision(): void {
+    const asked = open?.project.basis.targets.R_wall;
+    const line = (session.ledger.answer?.now.lines ?? []).find(
+      (one) => one.station === 'D' && one.from_assembly && asked && one.R !== null && one.R < asked,
+    );
+    if (line) router.go({ station: 'D', step: 2, element: line.element_id });
+  }
+  function month(by: number): void {
+    const order = ['winter', ...Array.from({ length: 12 }, (_, at) => String(at)), 'summer'];
+    const at = order.indexOf(place.condition);
+    router.go({ condition: order[(at + by + order.length) % order.length] ?? '0' }, true);
+  }
+
+  const actions = $derived<Action[]>([
+    ...(open?.undo
+      ? [{ text: `Undo: ${open.undo.text}`, keys: 'Ctrl Z', run: () => void session.step('undo') }]
+      : []),
+    ...(open?.redo
+      ? [{ text: `Redo: ${open.redo.text}`, keys: 'Ctrl Shift Z', run: () => void session.step('redo') }]
+      : []),
+    { text: 'Basis', keys: '1', run: () => router.go({ step: 1 }) },
+    ...Object.entries(STATIONS)
+      .filter(([letter]) => building?.elements?.some((one) => one.station === letter))
+      .map(([letter, name]) => ({
+        text: `${name}: build-up`,
+        keys: `${letter}2`,
+        run: () => router.go({ station: letter, step: 2 }),
+      })),
+    ...(open?.project.buildings ?? []).map((one) => ({
+      text: `Building: ${one.name}`,
+      run: () => router.go({ building: one.id }),
+    })),
+    ...(onBench
+      ? (bench.draft?.layers ?? []).map((layer, at) => ({
+          text: `Layer ${at + 1}: ${session.materials.get(layer.material ?? '')?.name ?? 'air layer'}${layer.studied ? ', core' : ''}`,
+          run: () => (bench.selected = at),
+        }))
+      : []),
+    ...(onBench
+      ? [
+          {
+            text: 'Print the specification sheet',
+            run: () => document.querySelector<HTMLAnchorElement>('a.sheet')?.click(),
+          },
+        ]
+      : []),
+    { text: 'Next open decision', keys: 'n', run: nextDecision },
+    { text: 'Units: SI', keys: 'u', run: () => setUnits('SI') },
+    { text: 'Units: inch-pound', keys: 'u', run: () => setUnits('IP') },
+    {
+      text: 'Export the project, JSON',
+      run: () => (location.href = `/api/v1/projects/${place.project}/file`),
+    },
+    { text: 'Import a project file', run: () => fileInput?.click() },
+    { text: 'All projects', run: () => router.go({ project: '', building: '' }) },
+    { text: 'Keys', keys: '?', run: () => (keyList = true) },
+    {
+      text: lettersOn ? 'Turn letter keys off' : 'Turn letter keys on',
+      run: () => {
+        lettersOn = !lettersOn;
+        localStorage.setItem('nimble-letter-keys', lettersOn ? 'on' : 'off');
+      },
+    },
+  ]);
+
+  let zoneTyped = '';
+  let zoneTimer: ReturnType<typeof setTimeout> | undefined;
+  function goZone(): void {
+    clearTimeout(zoneTimer);
+    const found = /^([a-h])(\d{1,2})$/.exec(zoneTyped);
+    zoneTyped = '';
+    if (!found?.[1]) return;
+    const step = Number(found[2]);
+    if (step === 1) router.go({ step: 1 });
+    else if (step === 2) router.go({ station: found[1].toUpperCase(), step: 2 });
+  }
+
+  function key(event: KeyboardEvent): void {
+    if (!open) return;
+    const field =
+      event.target instanceof HTMLElement && /^(INPUT|SELECT|TEXTAREA)$/.test(event.target.tagName);
+    const letter = event.key.toLowerCase();
+    if ((event.ctrlKey || event.metaKey) && letter === 'k') {
+      event.preventDefault();
+      palette = !palette;
+      return;
+    }
+    if (event.key === 'Escape' && (keyList || working.opened)) {
+      keyList = false;
+      working.close();
+      return;
+    }
+    if (field) return;
+    if ((event.ctrlKey || event.metaKey) && (letter === 'z' || letter === 'y')) {
+      event.preventDefault();
+      void session.step(letter === 'y' || event.shiftKey ? 'redo' : 'undo');
+      return;
+    }
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === 'PageUp' || event.key === 'PageDown') {
+      event.preventDefault();
+      climb(event.key === 'PageUp' ? -1 : 1);
+      return;
+    }
+    if (!lettersOn) return;
+    if (zoneTyped && /^\d$/.test(event.key)) {
+      zoneTyped += event.key;
+      if (event.key === '1' && zoneTyped.length === 2) zoneTimer = setTimeout(goZone, 600);
+      else goZone();
+      return;
+    }
+    if (event.key === 'Enter' && zoneTyped) return goZone();
+    zoneTyped = '';
+    const single: Record<string, () => void> = {
+      '[': () => router.go({ step: 1 }),
+      ']': () => router.go({ step: 2 }),
+      '1': () => router.go({ step: 1 }),
+      '2': () => router.go({ step: 2 }),
+      u: () => setUnits(units?.system === 'SI' ? 'IP' : 'SI'),
+      n: nextDecision,
+      ',': () => month(-1),
+      '.': () => month(1),
+      '?': () => (keyList = true),
+      w: () => {
+        if (document.activeElement instanceof HTMLButtonElement && document.activeElement.matches('.figure'))
+          document.activeElement.click();
+        else if (onBench) document.querySelector<HTMLButtonElement>('[data-testid="R-combined"]')?.click();
+      },
+    };
+    if (single[letter] || single[event.key]) (single[event.key] ?? single[letter])?.();
+    else if (/^[a-h]$/.test(letter)) {
+      zoneTyped = letter;
+      clearTimeout(zoneTimer);
+    }
+  }
+</script>
+
+<svelte:window onkeydown={key} />
+{#if session.shelf}<Hatches hatches={session.shelf.hatches} />{/if}
+<input
+  class="visually-hidden"
+  type="file"
+  accept=".json,application/json"
+  aria-label="Project file to import"
+  tabindex="-1"
+  bind:this={fileInput}
+  onchange={(event) => void importFile(event.currentTarget.files?.[0])}
+/>
+<div class="visually-hidden" aria-live="polite">{session.announcement}</div>
+
+<div class="frame">
+  <Strip onunits={setUnits} onpalette={() => (palette = true)} {decisions} />
+  {#if !place.project}
+    <main class="sheet">
+      {#if importProblem}<Notice
+          title="The file was not imported."
+          text={importProblem.items
+            .map((item) => `${item.pointer} ${item.detail}; ${item.hint}.`)
+            .join(' ') || importProblem.sentence}
+          live
+        />{/if}
+      <ProjectsView onfile={() => fileInput?.click()} />
+    </main>
+  {:else if !open || !units}
+    <main class="sheet">
+      <TroubleBar />
+      {#if session.loading}<p role="status">Opening the project</p>{/if}
+      {#if session.trouble}<p>
+          <Button onclick={() => router.go({ project: '', building: '' })}>All projects</Button>
+        </p>{/if}
+    </main>
+  {:else if !building}
+    <main class="sheet">
+      <Notice
+        tone="note"
+        title="This project has no building."
+        text="Undo what removed it, or begin another project."
+      />
+    </main>
+  {:else}
+    <div class="middle">
+      <Mast ledger={consequence?.now} stale={ledgerStale} />
+      <main class="sheet" tabindex="-1">
+        <TroubleBar />
+        {#if importProblem}<Notice
+            title="The file was not imported."
+            text={importProblem.items
+              .map((item) => `${item.pointer} ${item.detail}; ${item.hint}.`)
+              .join(' ') || importProblem.sentence}
+            live
+          />{/if}
+        {#if place.step === 1}
+          <BasisView
+            basis={open.project.basis}
+            {building}
+            {units}
+            ledger={consequence?.now}
+            onfile={() => fileInput?.click()}
+          />
+        {:else}
+          <StationView {building} {units} ledger={consequence?.now} />
+        {/if}
+      </main>
+      <WorkingDrawer />
+    </div>
+    <Ledger
+      {consequence}
+      {building}
+      basis={open.project.basis}
+      {units}
+      last={open.undo}
+      stale={ledgerStale}
+      saving={session.saving > 0}
+      onundo={() => void session.step('undo')}
+      onwork={shellWork}
+    />
+  {/if}
+</div>
+{#if palette}<Palette {actions} onclose={() => (palette = false)} />{/if}
+{#if keyList}<KeyList onclose={() => (keyList = false)} />{/if}
+
+<style>
+  .frame {
+    height: 100dvh;
+    display: flex;
+    flex-direction: column;
+    min-height: 480px;
+  }
+  .middle {
+    flex: 1;
+    display: flex;
+    min-height: 0;
+  }
+  .sheet {
+    flex: 1;
+    min-width: 0;
+    overflow: auto;
+    padding: 16px var(--sheet-pad) var(--sheet-pad);
+    background: var(--sheet);
+  }
+</style>

@@ -1,0 +1,98 @@
+// The one door to the server: typed by its OpenAPI description, every refusal a Problem.
+import createClient from 'openapi-fetch';
+import type { components, paths } from './types.gen';
+
+type Schemas = components['schemas'];
+export type ProjectOut = Schemas['ProjectOut'];
+export type ProjectDoc = Schemas['ProjectDoc'];
+export type Basis = Schemas['BasisDoc'];
+export type Building = Schemas['BuildingDoc'];
+export type ShellElement = Schemas['ElementDoc'];
+export type Assembly = Schemas['AssemblyDoc'];
+export type Layer = Schemas['LayerDoc'];
+export type Member = Schemas['MemberDoc'];
+export type BenchOut = Schemas['BenchOut'];
+export type StudyOut = Schemas['StudyOut'];
+export type StudyPoint = Schemas['StudyPointOut'];
+export type Profile = Schemas['ProfileOut'];
+export type Remark = Schemas['RemarkOut'];
+export type Consequence = Schemas['ConsequenceOut'];
+export type Ledger = Schemas['LedgerOut'];
+export type WorkingStep = Schemas['StepOut'];
+export type Shelf = Schemas['Shelf'];
+export type Material = Schemas['MaterialOut'];
+export type System = Schemas['SystemOut'];
+export type Hatch = Schemas['HatchOut'];
+export type Listed = Schemas['ListedOut'];
+export type Change = Schemas['ChangeOut'];
+export type ProblemBody = Schemas['Problem'];
+export type ProblemItem = Schemas['ProblemError'];
+
+/** A refusal in words: what, where, and the way out. Status 0: the server did not answer. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly body: ProblemBody,
+  ) {
+    super(body.title);
+  }
+
+  get items(): ProblemItem[] {
+    return this.body.errors ?? [];
+  }
+
+  /** Has this code anywhere. */
+  is(code: string): boolean {
+    return this.items.some((item) => item.code === code);
+  }
+
+  /** One sentence for a person. */
+  get sentence(): string {
+    const first = this.items[0];
+    return first
+      ? `${first.detail}: ${first.hint}`
+      : [this.body.title, this.body.hint].filter(Boolean).join('. ');
+  }
+}
+
+const unreachable: ProblemBody = {
+  title: 'The server does not answer',
+  status: 0,
+  detail: '',
+  hint: 'Start it again with ./nimble demo or ./nimble serve. What you see here is kept.',
+  errors: [],
+};
+
+export const api = createClient<paths>({ baseUrl: '' });
+
+interface Reply<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** The data of a reply, or a Problem thrown. */
+export async function take<T>(reply: Promise<Reply<T>>): Promise<T> {
+  let got: Reply<T>;
+  try {
+    got = await reply;
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error;
+    throw new Problem(0, unreachable);
+  }
+  if (got.response.ok) return got.data as T;
+  const body = got.error;
+  if (body && typeof body === 'object' && 'title' in body)
+    throw new Problem(got.response.status, body as ProblemBody);
+  throw new Problem(got.response.status, {
+    ...unreachable,
+    title: `The server answered ${got.response.status}`,
+  });
+}
+
+/** A caught error as a Problem. */
+export function asProblem(error: unknown): Problem {
+  if (error instanceof Problem) return error;
+  const title = error instanceof Error ? error.message : String(error);
+  return new Problem(-1, { title, status: -1, detail: '', hint: '', errors: [] });
+}

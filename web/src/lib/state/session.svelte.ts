@@ -1,0 +1,240 @@
+// What this window holds: the shelf, the open project with its versions, and the saves on their way.
+import { api, asProblem, Problem, take } from '$lib/api/client';
+import type {
+  Assembly,
+  Basis,
+  Building,
+  Change,
+  Consequence,
+  Material,
+  ProjectOut,
+  Shelf,
+} from '$lib/api/client';
+import { Units } from '$lib/units';
+import { Live } from './live.svelte';
+
+/** Something the person must know or decide about saving. */
+export interface Trouble {
+  problem: Problem;
+  /** What was being done, in words. */
+  doing: string;
+  /** Do it again as it was. */
+  retry?: () => Promise<boolean>;
+  /** Save over the newer version. */
+  insist?: () => Promise<boolean>;
+}
+
+class Session {
+  shelf = $state.raw<Shelf>();
+  open = $state.raw<ProjectOut>();
+  loading = $state(false);
+  trouble = $state.raw<Trouble>();
+  saving = $state(0);
+  /** Said politely to screen readers, once per edit. */
+  announcement = $state('');
+  #queue: Promise<unknown> = Promise.resolve();
+
+  readonly ledger = new Live<{ project: string; building: string; revision: number }, Consequence>(
+    ({ project, building }) =>
+      take(
+        api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/ledger', {
+          params: { path: { project_id: project, building_id: building } },
+        }),
+      ),
+  );
+  /** The ledger with a draft that is not saved yet; shown instead of the saved one. */
+  preview = $state.raw<Consequence>();
+
+  readonly units = $derived(
+    this.shelf ? new Units(this.open?.project.basis.schools.units ?? 'SI', this.shelf.dimensions) : undefined,
+  );
+  readonly materials = $derived(new Map<string, Material>(this.shelf?.materials.map((m) => [m.key, m])));
+
+  async start(): Promise<void> {
+    if (this.shelf) return;
+    this.shelf = await take(api.GET('/api/v1/shelf'));
+  }
+
+  async load(id: string): Promise<void> {
+    if (this.open?.project.id === id) return;
+    this.loading = true;
+    this.open = undefined;
+    this.trouble = undefined;
+    try {
+      await this.start();
+      this.open = await take(
+        api.GET('/api/v1/projects/{project_id}', { params: { path: { project_id: id } } }),
+      );
+    } catch (error) {
+      this.trouble = { problem: asProblem(error), doing: 'open the project', retry: () => this.reload(id) };
+    } finally {
+      this.loading = false;
+    }
+  }
+
+  /** Fetch the project again, whatever this window holds. */
+  async reload(id = this.open?.project.id ?? ''): Promise<boolean> {
+    try {
+      await this.start();
+      this.open = await take(
+        api.GET('/api/v1/projects/{project_id}', { params: { path: { project_id: id } } }),
+      );
+      this.trouble = undefined;
+      return true;
+    } catch (error) {
+      this.trouble = { problem: asProblem(error), doing: 'open the project', retry: () => this.reload(id) };
+      return false;
+    }
+  }
+
+  leave(): void {
+    this.open = undefined;
+    this.trouble = undefined;
+    this.preview = undefined;
+  }
+
+  building(id: string): Building | undefined {
+    return this.open?.project.buildings?.find((building) => building.id === id);
+  }
+
+  assembly(id: string | null | undefined): Assembly | undefined {
+    return this.open?.project.assemblies?.find((assembly) => assembly.id === id);
+  }
+
+  saveAssembly(assembly: Assembly, text: string, zone: string): Promise<boolean> {
+    return this.#save(text, (project, force) =>
+      api.PUT('/api/v1/projects/{project_id}/assemblies', {
+        params: { path: { project_id: project } },
+        body: { assembly, text, zone, version: this.#version(`assembly/${assembly.id}`, force) },
+      }),
+    );
+  }
+
+  saveBasis(basis: Basis, name: string, text: string): Promise<boolean> {
+    return this.#save(text, (project, force) =>
+      api.PUT('/api/v1/projects/{project_id}/basis', {
+        params: { path: { project_id: project } },
+        body: { basis, name, text, zone: '1', version: this.#version('basis', force) },
+      }),
+    );
+  }
+
+  saveBuilding(building: Building, text: string, zone: string): Promise<boolean> {
+    return this.#save(text, (project, force) => {
+      const known = this.open?.versions[`building/${building.id}`] !== undefined;
+      const version = known ? this.#version(`building/${building.id}`, force) : null;
+      return api.PUT('/api/v1/projects/{project_id}/buildings', {
+        params: { path: { project_id: project } },
+        body: { building, text, zone, version },
+      });
+    });
+  }
+
+  removeBuilding(building: Building): Promise<boolean> {
+    const text = `${building.name} removed`;
+    return this.#save(text, (project, force) =>
+      api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/removal', {
+        params: { path: { project_id: project, building_id: building.id } },
+        body: { text, zone: '1', version: this.#version(`building/${building.id}`, force) },
+      }),
+    );
+  }
+
+  startAssembly(
+    building: string,
+    element: string,
+    system: string,
+    text: string,
+    zone: string,
+  ): Promise<boolean> {
+    return this.#save(text, (project) =>
+      api.POST('/api/v1/projects/{project_id}/assemblies', {
+        params: { path: { project_id: project } },
+        body: { building_id: building, element_id: element, system, values: {}, text, zone },
+      }),
+    );
+  }
+
+  /** Take back the newest change, or do the last undone one again. */
+  step(direction: 'undo' | 'redo'): Promise<boolean> {
+    return this.#save(direction, (project) => {
+      const number = this.open?.[direction]?.number;
+      if (number === undefined) return undefined;
+      const address = `/api/v1/projects/{project_id}/${direction}` as const;
+      return api.POST(address, { params: { path: { project_id: project } }, body: { number } });
+    });
+  }
+
+  async changes(): Promise<Change[]> {
+    const id = this.open?.project.id ?? '';
+    return take(api.GET('/api/v1/projects/{project_id}/changes', { params: { path: { project_id: id } } }));
+  }
+
+  #forced: Record<string, number> | undefined;
+
+  #version(key: string, force: boolean): number {
+    return (force ? this.#forced?.[key] : undefined) ?? this.open?.versions[key] ?? 0;
+  }
+
+  /** One save after the other, each naming the version the one before it left. */
+  #save(
+    doing: string,
+    call: (
+      project: string,
+      force: boolean,
+    ) => Promise<{ data?: ProjectOut; error?: unknown; response: Response }> | undefined,
+  ): Promise<boolean> {
+    const attempt = async (force: boolean): Promise<boolean> => {
+      const project = this.open?.project.id;
+      const request = project && call(project, force);
+      if (!request) return false;
+      this.saving += 1;
+      try {
+        const saved = await take(request);
+        this.open = saved;
+        this.trouble = undefined;
+        this.announcement = doing;
+        return true;
+      } catch (error) {
+        const problem = asProblem(error);
+        this.trouble = {
+          problem,
+          doing,
+          retry: () => this.#next(() => attempt(false)),
+          ...(problem.status === 409 && doing !== 'undo' && doing !== 'redo'
+            ? { insist: () => this.#next(() => this.#overwrite(() => attempt(true))) }
+            : {}),
+        };
+        return false;
+      } finally {
+        this.saving -= 1;
+      }
+    };
+    return this.#next(() => attempt(false));
+  }
+
+  /** Learn the newest versions, then save on top of them, as the person decided. */
+  async #overwrite(again: () => Promise<boolean>): Promise<boolean> {
+    const id = this.open?.project.id ?? '';
+    try {
+      const newest = await take(
+        api.GET('/api/v1/projects/{project_id}', { params: { path: { project_id: id } } }),
+      );
+      this.#forced = newest.versions;
+      return await again();
+    } catch (error) {
+      this.trouble = { problem: asProblem(error), doing: 'load the newer version' };
+      return false;
+    } finally {
+      this.#forced = undefined;
+    }
+  }
+
+  #next(work: () => Promise<boolean>): Promise<boolean> {
+    const turn = this.#queue.then(work);
+    this.#queue = turn.catch(() => undefined);
+    return turn;
+  }
+}
+
+export const session = new Session();

@@ -1,0 +1,269 @@
+<!-- The whole-shell effect of the last edit: six cells, always in the same order. What is not counted is named. -->
+<script lang="ts">
+  import type { Building, Change, Consequence, Basis } from '$lib/api/client';
+  import type { Units } from '$lib/units';
+  import Figure from './Figure.svelte';
+
+  interface Props {
+    consequence: Consequence | undefined;
+    building: Building;
+    basis: Basis;
+    units: Units;
+    last: Change | null;
+    stale: boolean;
+    saving: boolean;
+    onundo: () => void;
+    onwork: (figure: string, title: string, dimension: string) => void;
+  }
+  let { consequence, building, basis, units, last, stale, saving, onundo, onwork }: Props = $props();
+  const now = $derived(consequence?.now);
+  const before = $derived(consequence?.before);
+  const cells = $derived([
+    {
+      key: 'R_effective',
+      name: 'Effective R, areas only',
+      dimension: 'resistance',
+      value: now?.R_effective,
+      old: before?.R_effective,
+      asked: basis.targets.R_shell,
+      more: true,
+      scale: 0.5,
+    },
+    {
+      key: 'H_shell',
+      name: 'Heat loss, areas only',
+      dimension: 'coupling',
+      value: now?.H,
+      old: before?.H,
+      asked: building.asked_H,
+      more: false,
+      scale: 10,
+    },
+  ]);
+  const short = (value: number, asked: number | null | undefined, more: boolean) =>
+    asked !== null && asked !== undefined && (more ? value < asked : value > asked);
+  const pending = [
+    { name: 'Lost at joints, fixings', why: 'not counted: steps 3 and 4' },
+    { name: 'Moisture margin', why: 'not counted: step 5' },
+    { name: 'Air leakage used', why: 'not counted: step 7' },
+  ];
+</script>
+
+<footer class="ledger no-print" aria-label="Ledger: what the last edit means for the whole shell">
+  <div class="last">
+    <small>{saving ? 'Saving' : consequence?.preview ? 'Preview, not saved yet' : 'Last edit'}</small>
+    {#if last}
+      <p title={last.text}>{last.text}</p>
+      <button onclick={onundo}><span>{last.zone} · undo</span> <kbd>Ctrl Z</kbd></button>
+    {:else}
+      <p class="quiet">nothing to take back</p>
+    {/if}
+  </div>
+  <div class="cells" data-stale={stale}>
+    {#each cells as cell (cell.key)}
+      {@const known = cell.value !== null && cell.value !== undefined}
+      {@const change =
+        known && cell.old !== null && cell.old !== undefined ? (cell.value ?? 0) - cell.old : undefined}
+      {@const gain = change !== undefined && (cell.more ? change > 0 : change < 0)}
+      {@const open = known && short(cell.value ?? 0, cell.asked, cell.more)}
+      <div class="cell" class:open data-testid={cell.key}>
+        <small>{cell.name}</small>
+        <div class="value">
+          {#if known}
+            <Figure
+              value={units.show(cell.value ?? 0, cell.dimension)}
+              unit={units.symbol(cell.dimension)}
+              label={cell.name}
+              weight="figure"
+              tone={open ? 'decision' : 'ink'}
+              onwork={() => onwork(cell.key, cell.name, cell.dimension)}
+            />
+          {:else}
+            <span class="none">–</span>
+          {/if}
+          {#if cell.asked}<em>asked {units.show(cell.asked, cell.dimension)}</em>{/if}
+        </div>
+        <div class="delta">
+          {#if !known}
+            <span class="no">no element has a U yet</span>
+          {:else if change === undefined || Math.abs(change) < 1e-12}
+            <span class="no">no change</span>
+          {:else}
+            {@const size = Math.min(Math.abs(change) / cell.scale, 1) * 34 + 1}
+            <span class:loss={!gain} class:preview={consequence?.preview}
+              >{units.delta(change, cell.dimension)}</span
+            >
+            <svg width="80" height="12" aria-hidden="true">
+              <path d="M0 6H80M40 0V12" />
+              <rect
+                class:gain
+                class:preview={consequence?.preview}
+                x={change > 0 ? 40 : 40 - size}
+                y="2"
+                width={size}
+                height="8"
+                fill={consequence?.preview ? 'none' : gain ? 'var(--ink)' : 'url(#h-loss)'}
+              />
+            </svg>
+          {/if}
+        </div>
+      </div>
+    {/each}
+    <div class="cell pending">
+      <small>{pending[0]?.name}</small><span class="none">–</span><span class="no">{pending[0]?.why}</span>
+    </div>
+    <div
+      class="cell"
+      class:open={now?.lowest && short(now.lowest.f_rsi, basis.targets.f_rsi, true)}
+      data-testid="f_rsi"
+    >
+      <small>Lowest surface factor</small>
+      <div class="value">
+        {#if now?.lowest}
+          <Figure
+            value={units.show(now.lowest.f_rsi, 'ratio', 2)}
+            label="Lowest surface factor"
+            weight="figure"
+          />
+          <em
+            >{now.lowest.station}{basis.targets.f_rsi
+              ? ` asked ${units.show(basis.targets.f_rsi, 'ratio', 2)}`
+              : ''}</em
+          >
+        {:else}<span class="none">–</span>{/if}
+      </div>
+      <span class="no">clear section; joints: step 3</span>
+    </div>
+    {#each pending.slice(1) as cell (cell.name)}
+      <div class="cell pending">
+        <small>{cell.name}</small><span class="none">–</span><span class="no">{cell.why}</span>
+      </div>
+    {/each}
+  </div>
+</footer>
+
+<style>
+  .ledger {
+    height: var(--ledger-h);
+    flex: none;
+    background: var(--limestone);
+    border-top: 1.5px solid var(--ink);
+    display: flex;
+    position: relative;
+    z-index: 2;
+  }
+  small {
+    font-size: var(--fs-cap);
+    color: var(--ink-2);
+    display: block;
+    line-height: 1.2;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .last {
+    width: var(--mast-w);
+    flex: none;
+    padding: 6px 8px 0 12px;
+    border-right: 1px solid var(--line);
+    overflow: hidden;
+  }
+  .last p {
+    font-size: 12.5px;
+    font-weight: 500;
+    line-height: 1.3;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .last .quiet {
+    font-weight: 400;
+    color: var(--ink-3);
+  }
+  .last button {
+    border: 0;
+    background: none;
+    font-size: var(--fs-cap);
+    color: var(--ink-2);
+    min-height: 24px;
+    margin-top: -3px;
+  }
+  .last button:hover span {
+    color: var(--verdigris);
+    text-decoration: underline;
+  }
+  kbd {
+    font: 500 var(--fs-cap) var(--mono);
+    border: 1px solid var(--line);
+    padding: 0 4px;
+    background: var(--sheet);
+  }
+  .cells {
+    flex: 1;
+    display: grid;
+    grid-template-columns: 1.15fr 1.15fr 1fr 1fr 0.9fr 0.9fr;
+    min-width: 0;
+  }
+  .cell {
+    padding: 6px 8px 0 12px;
+    border-right: 1px solid var(--hair);
+    min-width: 0;
+    overflow: hidden;
+  }
+  .cell.open {
+    box-shadow: inset 0 3px var(--oxide);
+  }
+  .value {
+    display: flex;
+    align-items: baseline;
+    white-space: nowrap;
+    height: 23px;
+  }
+  em {
+    font-style: normal;
+    font-size: var(--fs-cap);
+    color: var(--ink-3);
+    margin-left: auto;
+    padding-left: 6px;
+  }
+  .none {
+    font: 600 17px/23px var(--mono);
+    display: block;
+    color: var(--ink-3);
+  }
+  .delta {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    height: 16px;
+  }
+  .delta span {
+    font: 500 var(--fs-small) var(--mono);
+  }
+  .delta .no,
+  .no {
+    font: 400 var(--fs-cap) var(--sans);
+    color: var(--ink-3);
+    white-space: nowrap;
+  }
+  .delta .loss {
+    color: var(--ochre);
+  }
+  .delta .preview {
+    color: var(--verdigris);
+  }
+  path {
+    stroke: var(--line);
+    stroke-width: 0.75;
+  }
+  rect {
+    stroke: var(--ochre-line);
+  }
+  rect.gain {
+    stroke: none;
+  }
+  rect.preview {
+    stroke: var(--verdigris);
+    stroke-dasharray: 2 2;
+  }
+</style>

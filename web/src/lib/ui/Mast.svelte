@@ -1,0 +1,243 @@
+<!-- The mast of one building: pick the building, climb its stations. -->
+<script lang="ts">
+  import MastDrawing from '$lib/draw/MastDrawing.svelte';
+  import type { Ledger } from '$lib/api/client';
+  import { href, router } from '$lib/state/router.svelte';
+  import { session } from '$lib/state/session.svelte';
+  import { STATIONS } from '$lib/stations';
+
+  interface Props {
+    ledger: Ledger | undefined;
+    stale: boolean;
+  }
+  let { ledger, stale }: Props = $props();
+  const place = $derived(router.place);
+  const building = $derived(session.building(place.building));
+  const buildings = $derived(session.open?.project.buildings ?? []);
+  const at = $derived(buildings.findIndex((one) => one.id === place.building));
+  const units = $derived(session.units);
+  const asked = $derived(session.open?.project.basis.targets.R_wall);
+  let height = $state(640);
+
+  const rows = $derived(
+    Object.entries(STATIONS).map(([letter, name]) => {
+      const elements = building?.elements?.filter((element) => element.station === letter) ?? [];
+      const lines = ledger?.lines.filter((line) => line.station === letter) ?? [];
+      // The worst figure of the station: the largest U.
+      const known = lines.filter((line) => line.U !== null);
+      const worst = known.toSorted((a, b) => (b.U ?? 0) - (a.U ?? 0))[0];
+      const drawn = known.filter((line) => line.from_assembly).toSorted((a, b) => (a.R ?? 0) - (b.R ?? 0))[0];
+      const shown = letter === 'D' && drawn ? drawn : worst;
+      const decision =
+        letter === 'D' && drawn?.R !== null && drawn !== undefined && !!asked && (drawn.R ?? 0) < asked;
+      return { letter, name, elements, shown, drawn, decision, missing: elements.length > known.length };
+    }),
+  );
+  const wall = $derived.by(() => {
+    const element = building?.elements?.find((one) => one.station === 'D' && one.assembly_id);
+    return session.assembly(element?.assembly_id);
+  });
+  const set = $derived(new Set(rows.filter((row) => row.shown || row.drawn).map((row) => row.letter)));
+
+  function visit(event: MouseEvent, station: string): void {
+    if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+    event.preventDefault();
+    router.go({ station, step: 2 });
+  }
+  function turn(by: number): void {
+    const next = buildings[(at + by + buildings.length) % buildings.length];
+    if (next) router.go({ building: next.id });
+  }
+</script>
+
+<aside class="mast no-print" aria-label="Mast">
+  <div class="picker">
+    <button onclick={() => turn(-1)} aria-label="Previous building" disabled={buildings.length < 2}
+      ><svg width="8" height="12"><path d="M7 1L2 6l5 5" /></svg></button
+    >
+    <select
+      aria-label="Building"
+      value={place.building}
+      onchange={(event) => router.go({ building: event.currentTarget.value })}
+    >
+      {#each buildings as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
+    </select>
+    <button onclick={() => turn(1)} aria-label="Next building" disabled={buildings.length < 2}
+      ><svg width="8" height="12"><path d="M1 1l5 5-5 5" /></svg></button
+    >
+  </div>
+  <div class="stations" bind:clientHeight={height} data-stale={stale}>
+    <div class="drawing">
+      <MastDrawing
+        {wall}
+        materials={session.materials}
+        {set}
+        chosen={place.step === 2 ? place.station : ''}
+        {height}
+      />
+    </div>
+    <ul>
+      {#each rows as row (row.letter)}
+        {@const on = place.step === 2 && place.station === row.letter}
+        <li class:on>
+          {#if row.elements.length}
+            <a
+              href={href({ ...place, station: row.letter, step: 2, element: '' })}
+              onclick={(event) => visit(event, row.letter)}
+              aria-current={on ? 'location' : undefined}
+            >
+              <span class="head"><b>{row.name}</b><em>{row.letter}</em></span>
+              <span class="name"
+                >{row.elements.length > 1 ? `${row.elements.length} elements` : row.elements[0]?.name}</span
+              >
+              <span class="value" class:decision={row.decision}>
+                {#if !row.shown || !units}
+                  not set
+                {:else if row.drawn}
+                  R {units.show(row.shown.R ?? 0, 'resistance')}
+                {:else}
+                  U {units.show(row.shown.U ?? 0, 'transmittance')}
+                {/if}
+                {#if row.decision}<i><span class="visually-hidden">needs a decision</span></i>{/if}
+              </span>
+            </a>
+          {:else}
+            <span class="idle"><span class="head"><span>{row.name}</span><em>{row.letter}</em></span></span>
+          {/if}
+        </li>
+      {/each}
+    </ul>
+  </div>
+</aside>
+
+<style>
+  .mast {
+    width: var(--mast-w);
+    flex: none;
+    background: var(--limestone);
+    border-right: 1px solid var(--line);
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+  }
+  .picker {
+    display: flex;
+    height: 34px;
+    border-bottom: 1px solid var(--hair);
+    flex: none;
+  }
+  .picker button {
+    border: 0;
+    background: none;
+    width: 26px;
+  }
+  .picker button:hover:not(:disabled) {
+    background: var(--limestone-deep);
+  }
+  .picker path {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .picker button:disabled path {
+    stroke: var(--hair);
+  }
+  select {
+    flex: 1;
+    min-width: 0;
+    border: 0;
+    background: none;
+    font-weight: 600;
+    text-overflow: ellipsis;
+  }
+  .stations {
+    flex: 1;
+    min-height: 0;
+    position: relative;
+    overflow: hidden;
+  }
+  .drawing {
+    position: absolute;
+    inset: 0 auto 0 0;
+    z-index: 1;
+    pointer-events: none;
+  }
+  ul {
+    list-style: none;
+    height: 100%;
+    display: grid;
+    grid-template-rows: repeat(8, 1fr);
+  }
+  li {
+    border-bottom: 1px solid transparent;
+    min-height: 0;
+    overflow: hidden;
+  }
+  li.on {
+    background: var(--sheet);
+    border-block: 1px solid var(--line);
+    box-shadow: inset 4px 0 var(--verdigris);
+    margin-right: -1px;
+  }
+  a,
+  .idle {
+    display: flex;
+    flex-direction: column;
+    justify-content: center;
+    height: 100%;
+    padding: 0 8px 0 76px;
+    color: inherit;
+    text-decoration: none;
+    line-height: 1.3;
+  }
+  a:hover b {
+    color: var(--verdigris);
+  }
+  a:focus-visible {
+    outline-offset: -3px;
+  }
+  .head {
+    display: flex;
+    justify-content: space-between;
+  }
+  b {
+    font-weight: 600;
+  }
+  .on b {
+    color: var(--verdigris);
+  }
+  em {
+    font: 500 var(--fs-cap) var(--mono);
+    color: var(--ink-2);
+  }
+  .idle {
+    color: var(--ink-3);
+  }
+  .name {
+    font-size: var(--fs-small);
+    color: var(--ink-2);
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .value {
+    font: 500 12.5px var(--mono);
+    letter-spacing: -0.02em;
+    white-space: nowrap;
+  }
+  .decision {
+    color: var(--oxide);
+  }
+  i {
+    display: inline-block;
+    width: 7px;
+    height: 7px;
+    background: var(--oxide);
+    margin-left: 8px;
+  }
+  @media (max-width: 1279px) {
+    .name {
+      display: none;
+    }
+  }
+</style>

@@ -1,0 +1,150 @@
+// What people write and read, mirrored from the core and tested against the same vectors. SI inside.
+
+export type UnitSystem = 'SI' | 'IP';
+export interface Unit {
+  symbol: string;
+  per_si: number;
+  decimals: number;
+  offset: number;
+}
+export type Dimensions = Record<string, { si: Unit; ip: Unit }>;
+
+const INCH = 0.0254;
+const METRIC: Record<string, number> = { mm: 0.001, cm: 0.01, m: 1 };
+const VULGAR: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+const FRACTION = String.raw`(?:\d+\s*/\s*\d+)`;
+const DECIMAL = String.raw`(?:\d+(?:\.\d*)?|\.\d+)`;
+const AMOUNT = `(?:${DECIMAL}(?:[ -]+${FRACTION})?|${FRACTION})`;
+const FEET_INCHES = new RegExp(`^(${AMOUNT})\\s*(?:ft|')\\s*-?\\s*(?:(${AMOUNT})\\s*(?:in|"|'')?)?$`);
+const PLAIN = new RegExp(`^(${AMOUNT})\\s*(mm|cm|m|in|"|'')?$`);
+
+/** A length in metres from what a person wrote, or undefined if it cannot be read. */
+export function parseLength(text: string, system: UnitSystem): number | undefined {
+  let cleaned = text.trim().toLowerCase();
+  for (const [from, to] of [
+    ['′', "'"],
+    ['″', '"'],
+    ['’', "'"],
+    ['”', '"'],
+    ['“', '"'],
+    ['–', '-'],
+  ] as const)
+    cleaned = cleaned.replaceAll(from, to);
+  cleaned = cleaned.replace(/[\u2009\u202f]/g, ' ');
+  for (const [glyph, written] of Object.entries(VULGAR)) cleaned = cleaned.replaceAll(glyph, ` ${written}`);
+  const parts = cleaned.trim().split(/\s*(\+|(?<=[\dm"n])\s+-\s+)\s*/);
+  let total = one(parts[0] ?? '', system);
+  for (let at = 1; at < parts.length && total !== undefined; at += 2) {
+    const term = one(parts[at + 1] ?? '', system);
+    total = term === undefined ? undefined : total + (parts[at]?.includes('-') ? -term : term);
+  }
+  return total === undefined || !Number.isFinite(total) ? undefined : Number(total.toPrecision(14));
+}
+
+function one(term: string, system: UnitSystem): number | undefined {
+  const both = FEET_INCHES.exec(term);
+  if (both) return (amount(both[1] ?? '') * 12 + (both[2] ? amount(both[2]) : 0)) * INCH;
+  const plain = PLAIN.exec(term);
+  if (!plain?.[1]) return undefined;
+  const unit = plain[2] ?? (plain[1].includes('/') || system === 'IP' ? 'in' : 'mm');
+  return amount(plain[1]) * (METRIC[unit] ?? INCH);
+}
+
+function amount(text: string): number {
+  return text
+    .trim()
+    .split(/(?<![/ ])[ -]+(?=\d+\s*\/)/)
+    .map((part) => part.split('/').map(Number))
+    .reduce((sum, [a = NaN, b = 1]) => sum + (b === 0 ? NaN : a / b), 0);
+}
+
+/** Feet, inches and a fraction: 2.397125 m is 7' 10 3/8". */
+export function formatFeetInches(metres: number, denominator = 16): string {
+  const parts = Math.round((Math.abs(metres) / INCH) * denominator);
+  const feet = Math.floor(parts / (12 * denominator));
+  const rest = parts - feet * 12 * denominator;
+  const inches = Math.floor(rest / denominator);
+  let [a, b] = [rest - inches * denominator, denominator];
+  while (a && a % 2 === 0) [a, b] = [a / 2, b / 2];
+  const fraction = a ? `${a}/${b}` : '';
+  const inch = [inches || !fraction ? String(inches) : '', fraction].filter(Boolean).join(' ');
+  const sign = metres < 0 && parts ? '−' : '';
+  return feet ? `${sign}${feet}' ${inch}"` : `${sign}${inch}"`;
+}
+
+/** Shows and reads quantities in one unit system. */
+export class Units {
+  constructor(
+    readonly system: UnitSystem,
+    private readonly dimensions: Dimensions,
+  ) {}
+
+  unit(dimension: string): Unit {
+    const both = this.dimensions[dimension];
+    if (!both) throw new Error(`no dimension ${dimension}`);
+    return this.system === 'SI' ? both.si : both.ip;
+  }
+
+  symbol(dimension: string): string {
+    return this.unit(dimension).symbol;
+  }
+
+  /** A value without its unit: true minus sign, thin space in thousands. */
+  show(value: number, dimension: string, decimals?: number): string {
+    const unit = this.unit(dimension);
+    return group(value * unit.per_si + unit.offset, decimals ?? unit.decimals);
+  }
+
+  /** A value with its unit. */
+  full(value: number, dimension: string, decimals?: number): string {
+    if (dimension === 'length') return this.system === 'SI' ? `${this.length(value)} mm` : this.length(value);
+    const symbol = this.symbol(dimension);
+    return `${this.show(value, dimension, decimals)}${symbol ? ` ${symbol}` : ''}`;
+  }
+
+  /** A change, signed, with one more digit when it is smaller than the shown step. */
+  delta(value: number, dimension: string): string {
+    const unit = this.unit(dimension);
+    const scaled = value * unit.per_si;
+    if (Math.abs(scaled) < 1e-9) return '±0';
+    const digits = Math.abs(scaled) < 0.5 * 10 ** -unit.decimals ? unit.decimals + 1 : unit.decimals;
+    const text = group(scaled, digits);
+    return scaled > 0 ? `+${text}` : text;
+  }
+
+  /** A length on a drawing: mm with at most one decimal, or feet and inches. */
+  length(metres: number): string {
+    if (this.system === 'IP') return formatFeetInches(metres, 32);
+    return group(metres * 1000, 1).replace(/\.0$/, '');
+  }
+
+  parseLength(text: string): number | undefined {
+    return parseLength(text, this.system);
+  }
+
+  /** A typed number in SI, or undefined. */
+  parse(text: string, dimension: string): number | undefined {
+    const unit = this.unit(dimension);
+    const cleaned = text
+      .trim()
+      .replace(/[\u2009\u202f ]/g, '')
+      .replace('−', '-')
+      .replace(',', '.');
+    if (!/^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(cleaned)) return undefined;
+    return (Number(cleaned) - unit.offset) / unit.per_si;
+  }
+}
+
+function group(value: number, decimals: number): string {
+  const [whole = '', fraction] = Math.abs(value).toFixed(decimals).split('.');
+  const text = whole.replace(/\B(?=(\d{3})+$)/g, '\u2009') + (fraction ? `.${fraction}` : '');
+  return value < 0 && /[1-9]/.test(text) ? `−${text}` : text;
+}

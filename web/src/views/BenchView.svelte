@@ -1,0 +1,436 @@
+<!-- The build-up bench: the wall drawn and edited on the left, what it comes to on the right. -->
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import type { Assembly, Remark, ShellElement } from '$lib/api/client';
+  import Section from '$lib/draw/Section.svelte';
+  import StudyCurve from '$lib/draw/StudyCurve.svelte';
+  import ThreeR from '$lib/draw/ThreeR.svelte';
+  import VapourChart from '$lib/draw/VapourChart.svelte';
+  import { fit } from '$lib/draw/section';
+  import { bench } from '$lib/state/bench.svelte';
+  import { router } from '$lib/state/router.svelte';
+  import { session } from '$lib/state/session.svelte';
+  import { working } from '$lib/state/working.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import Button from '$lib/ui/Button.svelte';
+  import type { Units } from '$lib/units';
+  import LayerBar from './LayerBar.svelte';
+
+  interface Props {
+    element: ShellElement;
+    stored: Assembly;
+    units: Units;
+    zone: string;
+    revision: number;
+  }
+  let { element, stored, units, zone, revision }: Props = $props();
+  const place = $derived(router.place);
+  const basis = $derived(session.open?.project.basis);
+
+  $effect(() => {
+    const [project, building, condition, wall, at] = [
+      place.project,
+      place.building,
+      place.condition,
+      stored,
+      revision,
+    ];
+    untrack(() => bench.follow(project, building, condition, wall, at));
+  });
+
+  const draft = $derived(bench.draft?.id === stored.id ? bench.draft : stored);
+  const found = $derived(bench.live.asked?.assembly.id === stored.id ? bench.found : undefined);
+  const stale = $derived(bench.live.stale);
+
+  let width = $state(640);
+  let readingWidth = $state(380);
+  const LEFT = 58;
+  const free = $derived(width - LEFT - 58);
+  const thickness = $derived(draft.layers.reduce((sum, layer) => sum + layer.d, 0));
+  // While a hand drags, the drawing keeps its scale, so that the edge stays under the pointer.
+  let held = $state<number>();
+  const scale = $derived(held ?? fit(thickness, free));
+  const left = $derived(LEFT + Math.max(0, (free - (held ? free : thickness * scale)) / 2));
+  const right = $derived(left + thickness * scale);
+  const printed = $derived((96 / 0.0254 / scale).toFixed(1).replace(/\.0$/, ''));
+
+  const conditions = [
+    { value: 'winter', text: 'Winter design' },
+    ...[
+      'January',
+      'February',
+      'March',
+      'April',
+      'May',
+      'June',
+      'July',
+      'August',
+      'September',
+      'October',
+      'November',
+      'December',
+    ].map((text, month) => ({ value: String(month), text: `${text} mean` })),
+    { value: 'summer', text: 'Summer design' },
+  ];
+  const now = $derived(found?.profile.condition);
+
+  function work(figure: string, title: string, dimension: string, d?: number): void {
+    const layer = bench.found?.study?.layer;
+    const assembly = d !== undefined && layer !== undefined ? bench.setLayer(layer, { d })(draft) : draft;
+    void working.show({
+      figure,
+      title,
+      dimension,
+      project: place.project,
+      building: place.building,
+      condition: place.condition,
+      assembly,
+    });
+  }
+  function adopt(d: number): void {
+    const layer = found?.study?.layer;
+    const from = layer === undefined ? undefined : draft.layers[layer]?.d;
+    if (layer !== undefined && from !== undefined) bench.thickness(layer, d, from, zone);
+  }
+  function sentence(text: string, remark: Remark): string {
+    return remark.values.reduce(
+      (so, { name, value, dimension }) => so.replaceAll(`{${name}}`, units.full(value, dimension)),
+      text,
+    );
+  }
+  const seasons = $derived(
+    [
+      { key: 'winter', name: 'Winter', at: basis?.site.theta_winter, has: true },
+      { key: 'summer', name: 'Summer', at: basis?.site.theta_summer, has: true },
+    ].filter((row) => found?.figures[`R_${row.key}`]),
+  );
+  const facts = $derived([
+    { key: 'thickness', name: 'wall' },
+    { key: 'weight', name: 'weight' },
+    { key: 'cost', name: 'cost, example rates' },
+    { key: 'carbon', name: 'carbon, example rates' },
+    { key: 'f_rsi', name: 'fRsi, clear section' },
+    { key: 'q', name: 'heat flux now' },
+  ]);
+  const refusedThickness = $derived(bench.problem?.items.find((item) => item.pointer.endsWith('/d'))?.detail);
+  const sheetHref = $derived(
+    `/api/v1/projects/${place.project}/assemblies/${stored.id}/sheet.pdf?${new URLSearchParams({ building_id: place.building, condition: place.condition })}`,
+  );
+  let naming = $state(false);
+</script>
+
+<div class="head">
+  <span class="zone">{zone}</span>
+  {#if naming}
+    <!-- svelte-ignore a11y_autofocus -->
+    <input
+      class="title"
+      aria-label="Name of the build-up"
+      value={draft.name}
+      autofocus
+      onkeydown={(event) =>
+        event.key === 'Enter' ? event.currentTarget.blur() : event.key === 'Escape' && (naming = false)}
+      onblur={(event) => {
+        const name = event.currentTarget.value.trim();
+        if (naming && name && name !== draft.name)
+          void bench.commit((one) => ({ ...one, name }), `Renamed ${name}`.slice(0, 200), zone);
+        naming = false;
+      }}
+    />
+  {:else}
+    <h1><button onclick={() => (naming = true)} aria-label="{draft.name}, rename">{draft.name}</button></h1>
+  {/if}
+  <span class="of">{element.name === draft.name ? 'build-up' : element.name}</span>
+  <a class="sheet" href={sheetHref} download>Specification sheet, PDF</a>
+</div>
+<p class="conditions">
+  Section, scale 1:{printed} on screen.
+  <Choice
+    label="At"
+    showLabel={false}
+    value={place.condition}
+    options={conditions}
+    onsave={(condition) => router.go({ condition }, true)}
+  />
+  {#if now}
+    {units.full(now.theta_e, 'temperature')}, {units.show(now.phi_e, 'share', 0)} % outside; {units.full(
+      now.theta_i,
+      'temperature',
+    )}, {units.show(now.phi_i, 'share', 0)} % inside.
+  {/if}
+</p>
+
+<div class="columns">
+  <div class="drawing" bind:clientWidth={width}>
+    <Section
+      assembly={draft}
+      {found}
+      {stale}
+      materials={session.materials}
+      {units}
+      selected={bench.selected}
+      ghost={bench.ghost}
+      {left}
+      {scale}
+      {width}
+      refused={refusedThickness}
+      onselect={(index) => (bench.selected = index)}
+      onhold={() => {
+        held = scale;
+        bench.hold();
+      }}
+      onrelease={() => {
+        held = undefined;
+        bench.release();
+      }}
+      onmove={(index, d) => bench.move(bench.setLayer(index, { d }))}
+      onthickness={(index, d, from) => bench.thickness(index, d, from, zone)}
+      onnudge={(index, by) => bench.nudge(index, by, zone)}
+      onwork={work}
+    />
+    <h2>Vapour through the same section</h2>
+    <VapourChart profile={found?.profile} {units} {left} {right} {scale} {width} {stale} onwork={work} />
+    <LayerBar {zone} />
+  </div>
+
+  <div class="reading" bind:clientWidth={readingWidth}>
+    {#if bench.problem && bench.problem.status !== 0}
+      <Notice title="No answer for this build-up." text={bench.problem.sentence} live />
+    {/if}
+    {#if found && basis}
+      <h2>R by kind and method <span>{units.symbol('resistance')}</span></h2>
+      <ThreeR
+        {found}
+        {units}
+        asked={basis.targets.R_wall}
+        method={basis.schools.bridged}
+        {stale}
+        onwork={work}
+      />
+
+      {#each found.remarks.filter((remark) => remark.weight === 'decision') as remark (remark.code)}
+        <Notice
+          title={`Needs a decision: ${sentence(remark.text, remark).replace(/^./, (letter) => letter.toLowerCase())}`}
+          text={sentence(remark.clears, remark)}
+        />
+      {/each}
+
+      <table class="seasons" data-stale={stale}>
+        <thead>
+          <tr><th>with λ(θ)</th><th>outside</th><th>field R</th><th>clear R</th><th>clear U</th></tr>
+        </thead>
+        <tbody>
+          {#each seasons as row (row.key)}
+            <tr>
+              <th scope="row">{row.name}</th>
+              <td>{row.at === undefined ? '' : units.full(row.at, 'temperature', 0)}</td>
+              {#each [[`R_${row.key}`, 'resistance', `R, ${row.key}, field`], [`R_${row.key}_clear`, 'resistance', `R, ${row.key}, clear wall`], [`U_${row.key}_clear`, 'transmittance', `U, ${row.key}, clear wall`]] as [key, dimension, title] (key)}
+                <td
+                  ><Figure
+                    value={units.show(found.figures[key ?? '']?.value ?? 0, dimension ?? '')}
+                    label={title ?? ''}
+                    onwork={() => work(key ?? '', title ?? '', dimension ?? '')}
+                  /></td
+                >
+              {/each}
+            </tr>
+          {/each}
+          {#if found.figures['R_fresh']}
+            <tr>
+              <th scope="row">Fresh foam</th><td>label</td>
+              <td
+                ><Figure
+                  value={units.show(found.figures['R_fresh'].value, 'resistance')}
+                  label="R, nominal, fresh foam"
+                  onwork={() => work('R_fresh', 'R, nominal, fresh foam', 'resistance')}
+                /></td
+              >
+              <td></td><td></td>
+            </tr>
+          {/if}
+        </tbody>
+      </table>
+
+      <dl data-stale={stale}>
+        {#each facts as fact (fact.key)}
+          {@const figure = found.figures[fact.key]}
+          {#if figure}
+            <div>
+              <dt>{fact.name}</dt>
+              <dd data-testid="fact-{fact.key}">
+                <Figure
+                  value={figure.dimension === 'length'
+                    ? units.length(figure.value)
+                    : units.show(figure.value, figure.dimension)}
+                  unit={figure.dimension === 'length'
+                    ? units.system === 'SI'
+                      ? 'mm'
+                      : ''
+                    : units.symbol(figure.dimension)}
+                  label={fact.name}
+                  onwork={() => work(fact.key, figure.text, figure.dimension)}
+                />
+              </dd>
+            </div>
+          {/if}
+        {/each}
+      </dl>
+
+      {#if found.study}
+        <h2>Thickness study <span>clear-wall R against core, {units.system === 'SI' ? 'mm' : 'in'}</span></h2>
+        <StudyCurve study={found.study} {units} width={readingWidth} {stale} onadopt={adopt} onwork={work} />
+      {:else}
+        <Notice
+          tone="note"
+          title="No core."
+          text="Choose a layer that counts and make it the core to study its thickness."
+        />
+      {/if}
+
+      {#each found.remarks.filter((remark) => remark.weight !== 'decision') as remark, at (remark.code + at)}
+        <Notice
+          tone={remark.weight}
+          title={sentence(remark.text, remark)}
+          text={sentence(remark.clears, remark)}
+        >
+          {#if remark.layer !== null}
+            <Button onclick={() => (bench.selected = remark.layer ?? 0)}>Layer {remark.layer + 1}</Button>
+          {/if}
+        </Notice>
+      {/each}
+    {:else if !bench.problem}
+      <p class="waiting" role="status">Calculating</p>
+    {/if}
+  </div>
+</div>
+
+<style>
+  .head {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+  }
+  .zone {
+    border: 1.5px solid var(--verdigris);
+    color: var(--verdigris);
+    font: 600 14px var(--mono);
+    width: 34px;
+    height: 24px;
+    display: grid;
+    place-items: center;
+  }
+  h1,
+  .title {
+    font-size: var(--fs-title);
+    font-weight: 600;
+  }
+  h1 button {
+    border: 0;
+    background: none;
+    font: inherit;
+  }
+  h1 button:hover {
+    text-decoration: underline dotted;
+  }
+  .title {
+    border: 1px solid var(--verdigris);
+    background: var(--sheet-bright);
+    padding: 0 4px;
+  }
+  .of {
+    color: var(--ink-2);
+  }
+  .sheet {
+    margin-left: auto;
+    color: var(--verdigris);
+    font-weight: 500;
+  }
+  .conditions {
+    color: var(--ink-2);
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    margin: 5px 0 4px;
+    flex-wrap: wrap;
+  }
+  .columns {
+    display: grid;
+    grid-template-columns: minmax(0, 1.66fr) minmax(340px, 1fr);
+    gap: 18px;
+  }
+  .drawing {
+    min-width: 0;
+    border-right: 1px solid var(--hair);
+    padding-right: 12px;
+  }
+  .reading {
+    min-width: 0;
+    max-width: 440px;
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+  }
+  h2 {
+    font-size: 13.5px;
+    font-weight: 600;
+    display: flex;
+    justify-content: space-between;
+  }
+  h2 span {
+    font-weight: 400;
+    font-size: var(--fs-small);
+    color: var(--ink-3);
+  }
+  .drawing h2 {
+    margin: 6px 0 2px 58px;
+  }
+  .seasons {
+    border-collapse: collapse;
+    width: 100%;
+    font-size: var(--fs-small);
+  }
+  .seasons th,
+  .seasons td {
+    text-align: right;
+    font-weight: 400;
+    padding: 1px 0;
+  }
+  .seasons th:first-child {
+    text-align: left;
+  }
+  .seasons thead th {
+    color: var(--ink-3);
+    border-bottom: 1px solid var(--hair);
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 1px 16px;
+    border-top: 1px solid var(--hair);
+    padding-top: 5px;
+  }
+  dl div {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 6px;
+  }
+  dt {
+    font-size: var(--fs-small);
+    color: var(--ink-2);
+  }
+  .waiting {
+    color: var(--ink-3);
+  }
+  @media (max-width: 1023px) {
+    .columns {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .drawing {
+      border: 0;
+      padding: 0;
+    }
+  }
+</style>
