@@ -175,7 +175,7 @@ def working(project_id: Id, asked: s.WorkingIn, service: Service) -> s.WorkingOu
     if asked.assembly is not None:
         draft = asked.assembly.to_core()
         project = benches.with_draft(project, draft)
-        if asked.figure not in ("H_shell", "R_effective"):
+        if not benches.is_of_the_shell(asked.figure):
             direction = benches.direction_of(benches.find_building(project, asked.building_id), draft.id)
             return views.working(benches.bench_working(draft, project.basis, asked.condition, asked.figure, direction))
     return views.working(benches.ledger_working(project, asked.building_id, asked.figure))

@@ -82,14 +82,25 @@ def consequence(project: Project, before: Project | None, building_id: str) -> C
 
 
 def ledger_working(project: Project, building_id: str, figure: str) -> Derivation:
-    """The working of H_shell, R_effective or A_shell. Raises DomainError, NotFound."""
+    """The working of a figure of the shell; H_ and an element's id is that element's. Raises DomainError, NotFound."""
     building = find_building(project, building_id)
+    if figure == "f_rsi_lowest":
+        drawn = [(assembly, direction) for assembly, direction, _, _ in _drawn(project, building)]
+        if drawn:
+            lowest = min(drawn, key=lambda one: _surface_factor(one[0], project.basis, one[1]))
+            return wall_working(lowest[0], CATALOGUE, project.basis, "winter", "f_rsi", direction=lowest[1])
     ledger = shell_ledger(building, _transmittances(project, building, traced), given=traced)
     number = {"H_shell": ledger.H, "R_effective": ledger.R_effective}.get(figure)
+    number = next((line.H for line in ledger.lines if figure == f"H_{line.element_id}"), number)
     if number is None:
         raise DomainError(Issue(path=("figure",), code="unknown_figure", message=f"there is no working of “{figure}”",
-                                hint="H_shell or R_effective, once an element of the shell has a U"))  # fmt: skip
+                                hint="a figure of the shell has one once its element has a U"))  # fmt: skip
     return derive(number)
+
+
+def is_of_the_shell(figure: str) -> bool:
+    """Whether a figure belongs to the ledger rather than to one build-up."""
+    return figure in ("R_effective", "f_rsi_lowest") or figure.startswith("H_")
 
 
 def with_draft(project: Project, draft: Assembly) -> Project:

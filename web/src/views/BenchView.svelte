@@ -109,8 +109,8 @@
   const facts = $derived([
     { key: 'thickness', name: 'wall' },
     { key: 'weight', name: 'weight' },
-    { key: 'cost', name: 'cost, example rates' },
-    { key: 'carbon', name: 'carbon, example rates' },
+    { key: 'cost', name: 'cost, example' },
+    { key: 'carbon', name: 'CO₂e, example' },
     { key: 'f_rsi', name: 'fRsi, clear section' },
     { key: 'q', name: 'heat flux now' },
   ]);
@@ -370,7 +370,7 @@
     max-width: 440px;
     display: flex;
     flex-direction: column;
-    gap: 8px;
+    gap: 6px;
   }
   h2 {
     font-size: 13.5px;

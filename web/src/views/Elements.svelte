@@ -6,6 +6,8 @@
   import { STATIONS } from '$lib/stations';
   import Button from '$lib/ui/Button.svelte';
   import Choice from '$lib/ui/Choice.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
+  import { working } from '$lib/state/working.svelte';
   import Entry from '$lib/ui/Entry.svelte';
   import type { Units } from '$lib/units';
 
@@ -29,6 +31,18 @@
       (building.elements ?? []).map((element) => (element.id === id ? { ...element, ...change } : element)),
       text,
     );
+  }
+  function work(element: ShellElement): void {
+    const { project, condition } = router.place;
+    const title = `Transmission, ${element.name}`;
+    void working.show({
+      figure: `H_${element.id}`,
+      title,
+      dimension: 'coupling',
+      project,
+      building: building.id,
+      condition,
+    });
   }
   function add(): void {
     const id = `e${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
@@ -115,7 +129,13 @@
         </td>
         <td class="number">{row ? units.show(row.area, 'area') : '–'}</td>
         <td class="number">{row?.U === null || !row ? '–' : units.show(row.U, 'transmittance')}</td>
-        <td class="number">{row?.H === null || !row ? 'not counted' : units.show(row.H, 'coupling', 2)}</td>
+        <td class="number"
+          >{#if row && row.H !== null}<Figure
+              value={units.show(row.H, 'coupling', 2)}
+              label="Transmission of {element.name}"
+              onwork={() => work(element)}
+            />{:else}not counted{/if}</td
+        >
         <td class="acts">
           {#if element.station === 'D'}<Button
               onclick={() => router.go({ station: 'D', step: 2, element: element.id })}>Open</Button

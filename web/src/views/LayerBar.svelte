@@ -141,6 +141,7 @@
       {#if layer.material}
         <Entry
           label="λ"
+          showUnit={false}
           dimension="conductivity"
           value={layer.lambda ?? material?.conductivity}
           yours={layer.lambda !== null && layer.lambda !== undefined}
@@ -221,7 +222,7 @@
           showLabel={false}
           value={typeof member.share === 'number' ? 'share' : 'centres'}
           options={[
-            { value: 'centres', text: 'width and centres' },
+            { value: 'centres', text: 'at centres' },
             { value: 'share', text: 'area share' },
           ]}
           onsave={(how) =>
@@ -316,7 +317,7 @@
     display: flex;
     flex-wrap: wrap;
     align-items: center;
-    gap: 5px 8px;
+    gap: 5px 6px;
   }
   b {
     font-weight: 600;
@@ -332,8 +333,11 @@
     font-family: var(--mono);
     text-align: right;
   }
+  .member :global(select) {
+    max-width: 98px;
+  }
   .what {
-    min-width: 46px;
+    min-width: 40px;
     font-weight: 500;
     font-size: 12.5px;
   }

@@ -59,7 +59,7 @@ DIMENSIONS: dict[str, Dimension] = {
     "share": Dimension(Unit("%", 100.0, 1), Unit("%", 100.0, 1)),
     "opening_area": Dimension(Unit("mm²/m", 1e6, 0), Unit("in²/ft", _FOOT / _INCH**2, 3)),
     "cost": Dimension(Unit("per m²", 1.0, 2), Unit("per ft²", _FOOT**2, 2)),
-    "carbon": Dimension(Unit("kg CO₂e/m²", 1.0, 1), Unit("lb CO₂e/ft²", _FOOT**2 / _POUND, 2)),
+    "carbon": Dimension(Unit("kg/m²", 1.0, 1), Unit("lb/ft²", _FOOT**2 / _POUND, 2)),
     "ratio": Dimension(Unit("", 1.0, 3), Unit("", 1.0, 3)),
 }
 

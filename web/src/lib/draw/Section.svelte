@@ -46,7 +46,7 @@
     refused,
   }: Props = $props();
 
-  const BODY = 196;
+  const BODY = 180;
   const ROW = 18;
 
   const drawn = $derived(slabs(assembly.layers, left, scale));
@@ -255,6 +255,9 @@
           />
         {/each}
       {/if}
+    {/each}
+    {#each drawn.filter((slab) => hatch(slab.layer.material) === 'membrane') as slab (slab.layer.id)}
+      <path class="membrane" d="M{(slab.x0 + slab.x1) / 2} {top - 5}V{bottom + 5}" />
     {/each}
     {#each drawn.filter((slab) => slab.index === selected) as slab (slab.layer.id)}
       <rect class="chosen" x={slab.x0} y={top} width={slab.x1 - slab.x0} height={BODY} />
@@ -476,6 +479,13 @@
     stroke: var(--ink-2);
     stroke-width: var(--pen-thin);
     stroke-dasharray: 5 3;
+    pointer-events: none;
+  }
+  .membrane {
+    stroke: var(--ink);
+    stroke-width: 2.2;
+    stroke-dasharray: 9 4;
+    fill: none;
     pointer-events: none;
   }
   .ghost {

@@ -16,7 +16,7 @@
   const LEFT = 44;
   const RIGHT = 10;
   const TOP = 8;
-  const H = 150;
+  const H = 106;
   const low = $derived(study.curve[0]?.d ?? 0);
   const high = $derived(study.curve.at(-1)?.d ?? 1);
   const per = $derived(units.unit('resistance').per_si);
@@ -37,10 +37,10 @@
     study.curve
       .map((point, at) => `${at ? 'L' : 'M'}${x(point.d).toFixed(1)} ${f(point).toFixed(1)}`)
       .join('');
-  const ticks = $derived(niceTicks(R.low * per, R.high * per, 4).map((shown) => ({ shown, r: shown / per })));
+  const ticks = $derived(niceTicks(R.low * per, R.high * per, 6).map((shown) => ({ shown, r: shown / per })));
   // The table's columns are the stock sizes and the present choice, where they do not collide.
   const columns = $derived.by(() => {
-    const near = (a: number, b: number) => Math.abs(x(a) - x(b)) < 40;
+    const near = (a: number, b: number) => Math.abs(x(a) - x(b)) < (units.system === 'SI' ? 40 : 74);
     const chosen: StudyPoint[] = [study.present];
     for (const point of study.stock) if (!chosen.some((one) => near(one.d, point.d))) chosen.push(point);
     return chosen.toSorted((a, b) => a.d - b.d);
@@ -57,8 +57,7 @@
       <text class="axis" x={LEFT - 6} y={y(tick.r) + 4} text-anchor="end">{tick.shown}</text>
     {/each}
     <path class="cost" d={path((point) => yCost(point.cost))} />
-    <text class="soft" x={width - RIGHT - 4} y={yCost(cost.high) + 16} text-anchor="end">cost, own scale</text
-    >
+    <text class="soft" x={width - RIGHT - 4} y={TOP + H - 5} text-anchor="end">dashed: cost, own scale</text>
     <path class="result" d={path((point) => y(point.R_clear))} />
     {#each study.stock as point (point.d)}
       <circle class="knot" cx={x(point.d)} cy={y(point.R_clear)} r="3.2" />
@@ -114,13 +113,26 @@
       <tr>
         <th scope="row">cost</th>
         {#each columns as point (point.d)}
-          <td class:on={isPresent(point)} style:left="{x(point.d)}px">{units.show(point.cost, 'cost', 0)}</td>
+          <td class:on={isPresent(point)} style:left="{x(point.d)}px"
+            ><button
+              class="work"
+              onclick={() => onwork('cost', `Cost at ${units.full(point.d, 'length')}`, 'cost', point.d)}
+              >{units.show(point.cost, 'cost', 0)}</button
+            ></td
+          >
         {/each}
       </tr>
       <tr>
         <th scope="row">wall</th>
         {#each columns as point (point.d)}
-          <td class:on={isPresent(point)} style:left="{x(point.d)}px">{units.length(point.thickness)}</td>
+          <td class:on={isPresent(point)} style:left="{x(point.d)}px"
+            ><button
+              class="work"
+              onclick={() =>
+                onwork('thickness', `Wall at ${units.full(point.d, 'length')} of core`, 'length', point.d)}
+              >{units.length(point.thickness)}</button
+            ></td
+          >
         {/each}
       </tr>
     </tbody>
@@ -227,7 +239,7 @@
   tr {
     display: block;
     position: relative;
-    height: 24px;
+    height: 21px;
   }
   th {
     font: 400 var(--fs-small) var(--sans);
@@ -240,8 +252,8 @@
     position: absolute;
     transform: translateX(-50%);
     min-width: 42px;
-    height: 24px;
-    line-height: 24px;
+    height: 21px;
+    line-height: 21px;
     text-align: center;
     white-space: nowrap;
   }

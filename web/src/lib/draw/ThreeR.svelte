@@ -15,7 +15,7 @@
   let { found, units, asked, method, stale, onwork }: Props = $props();
   const R = (key: string) => found.figures[`R_${key}`]?.value ?? 0;
   const U = (key: string) => found.figures[`U_${key}`]?.value ?? 0;
-  const top = $derived(Math.max(R('nominal'), R('parallel'), asked ?? 0) * 1.02);
+  const top = $derived(Math.max(R('nominal'), R('parallel'), asked ?? 0) * 1.17);
   const part = (value: number) => `${(100 * value) / top}%`;
   const rows = $derived([
     { key: 'nominal', name: 'Nominal', words: 'as labelled, through the field' },
@@ -70,14 +70,14 @@
 
 <style>
   .row {
-    margin-bottom: 5px;
+    margin-bottom: 2px;
   }
   p {
     display: flex;
     gap: 6px;
     align-items: baseline;
     font-size: 12.5px;
-    line-height: 18px;
+    line-height: 16px;
   }
   p span {
     color: var(--ink-2);
@@ -93,16 +93,15 @@
     position: relative;
     display: flex;
     align-items: center;
-    height: 19px;
+    height: 17px;
   }
   .bar {
     background: var(--ink-2);
-    height: 17px;
+    height: 15px;
     flex: none;
   }
   .bar.thin {
     background: var(--ink-3);
-    height: 17px;
   }
   .used .bar {
     background: var(--ink);
@@ -111,10 +110,10 @@
     border: 0;
     background: none;
     color: var(--sheet-bright);
-    font: 600 12.5px/17px var(--mono);
+    font: 600 12.5px/15px var(--mono);
     padding: 0 6px;
     height: 24px;
-    margin-top: -3px;
+    margin-top: -4px;
     letter-spacing: -0.02em;
     text-decoration: underline dotted 1px;
     text-underline-offset: 2px;
@@ -125,7 +124,7 @@
     background: var(--ink);
   }
   .loss {
-    height: 17px;
+    height: 15px;
     flex: none;
     outline: 1px solid var(--ochre-line);
     outline-offset: -1px;

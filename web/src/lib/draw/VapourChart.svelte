@@ -16,7 +16,7 @@
     onwork: (figure: string, title: string, dimension: string) => void;
   }
   let { profile, units, right, left, scale, width, stale, onwork }: Props = $props();
-  const H = 118;
+  const H = 96;
   const TOP = 8;
   const most = $derived(
     Math.max(...(profile?.curve ?? []).flatMap((point) => [point.p, point.p_sat]), 100) * 1.12,
@@ -78,14 +78,14 @@
   {#if profile && near && label}
     <text
       class="name"
-      x={x((profile.planes.at(-1)?.x ?? 0) * 0.36)}
-      y={y(profile.curve[Math.round(profile.curve.length * 0.36)]?.p ?? 0) + 16}
+      x={x((profile.planes.at(-1)?.x ?? 0) * 0.45)}
+      y={y(profile.curve[Math.round(profile.curve.length * 0.5)]?.p ?? 0) + 14}
       text-anchor="middle">vapour pressure</text
     >
     <text
       class="name soft"
-      x={x((profile.planes.at(-1)?.x ?? 0) * 0.5)}
-      y={y(profile.curve[Math.round(profile.curve.length * 0.5)]?.p_sat ?? 0) - 8}
+      x={x((profile.planes.at(-1)?.x ?? 0) * 0.3)}
+      y={y(profile.curve[Math.round(profile.curve.length * 0.45)]?.p_sat ?? 0) - 8}
       text-anchor="end">saturation</text
     >
     <circle class="ring" class:over={spare < 0} cx={x(near.x)} cy={y(near.p)} r="7" />

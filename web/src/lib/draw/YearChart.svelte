@@ -59,7 +59,9 @@
     {/each}
     <line class="limit" x1={LEFT} x2={width} y1={y(heatedBelow)} y2={y(heatedBelow)} />
     <text x={LEFT + 6} y={y(heatedBelow) - 4}>heated below {units.full(heatedBelow, 'temperature', 0)}</text>
-    <text class="soft" x={width - 4} y={TOP + H - 4} text-anchor="end">relative humidity</text>
+    <text class="soft" x={width - 4} y={TOP + 14} text-anchor="end"
+      >line: temperature, bars: relative humidity</text
+    >
     <path d={line} />
     {#each climate.theta_e as theta, month (month)}<circle cx={x(month)} cy={y(theta)} r="3.2" />{/each}
   </svg>

@@ -53,7 +53,7 @@
     background: var(--sheet-bright);
     padding: 2px 4px;
     min-height: 24px;
-    max-width: 230px;
+    max-width: 190px;
     font-size: 12.5px;
   }
 </style>

@@ -17,6 +17,7 @@
     showLabel?: boolean;
     positive?: boolean;
     autofocus?: boolean;
+    showUnit?: boolean;
   }
   let {
     value,
@@ -33,6 +34,7 @@
     showLabel = true,
     positive = false,
     autofocus = false,
+    showUnit = true,
   }: Props = $props();
 
   const units = $derived(session.units);
@@ -105,7 +107,12 @@
 
 <span class="entry">
   <label for={uid} class:visually-hidden={!showLabel}>{label}</label>
-  <span class="box {width}" class:yours class:refused={wrong || refused}>
+  <span
+    class="box {width}"
+    class:feet={dimension === 'length' && units?.system === 'IP'}
+    class:yours
+    class:refused={wrong || refused}
+  >
     <input
       bind:this={input}
       id={uid}
@@ -119,7 +126,7 @@
       onkeydown={key}
       onblur={finish}
     />
-    {#if unit}<span class="unit">{unit}</span>{/if}
+    {#if unit && showUnit}<span class="unit">{unit}</span>{/if}
   </span>
   {#if wrong || refused}<span class="why" id="{uid}-why" role="alert">{wrong || refused}</span>{/if}
 </span>
@@ -162,7 +169,10 @@
     width: 6ch;
   }
   .tiny input {
-    width: 4.6ch;
+    width: 5.4ch;
+  }
+  .feet input {
+    width: 9ch;
   }
   .wide input {
     width: 13ch;

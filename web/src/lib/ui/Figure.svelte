@@ -13,11 +13,11 @@
 
 {#if onwork}
   <button class="figure {weight} {tone}" onclick={onwork} aria-label="{label}: {value} {unit}, show working">
-    <b>{value}</b>{#if unit}<span> {unit}</span>{/if}
+    <b>{value}</b>{#if unit}<i>{unit}</i>{/if}
   </button>
 {:else}
   <span class="figure {weight} {tone}"
-    ><b>{value}</b>{#if unit}<span> {unit}</span>{/if}</span
+    ><b>{value}</b>{#if unit}<i>{unit}</i>{/if}</span
   >
 {/if}
 
@@ -65,7 +65,9 @@
   .yours b {
     color: var(--verdigris);
   }
-  span {
+  i {
+    font-style: normal;
+    margin-left: 4px;
     font-size: var(--fs-cap);
     color: var(--ink-2);
   }

@@ -124,6 +124,7 @@
             value={units.show(now.lowest.f_rsi, 'ratio', 2)}
             label="Lowest surface factor"
             weight="figure"
+            onwork={() => onwork('f_rsi_lowest', 'Lowest surface factor, clear sections', 'ratio')}
           />
           <em
             >{now.lowest.station}{basis.targets.f_rsi
