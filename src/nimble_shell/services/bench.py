@@ -7,7 +7,13 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.figures import WallFigures, clear_wall_R, wall_figures, wall_working
+from nimble_shell.core.assemblies.figures import (
+    WallFigures,
+    clear_wall_R,
+    surface_factor,
+    wall_figures,
+    wall_working,
+)
 from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.assemblies.remarks import Remark, remarks
 from nimble_shell.core.assemblies.study import Study, crossing_working, thickness_study
@@ -160,5 +166,4 @@ def _clear_R(assembly: Assembly, basis: Basis, direction: Direction) -> float:
 
 @lru_cache(maxsize=1024)
 def _surface_factor(assembly: Assembly, basis: Basis, direction: Direction) -> float:
-    wall = wall_figures(assembly, CATALOGUE, basis, "winter", direction=direction)
-    return value_of(wall.figures["f_rsi"].number)
+    return surface_factor(assembly, CATALOGUE, basis, direction=direction)

@@ -34,14 +34,14 @@ class ElementLayer:
     group: str = ""  #: layers of one group have their parts aligned; different groups cross independently
     tag: str = ""  #: distinguishes the symbols of this layer in the working
 
-    def resistance(self, part: int = 0) -> Num:
-        """Thermal resistance of one of the parts. [m²·K/W]"""
+    def resistance(self, part: int = 0, d: Num | None = None) -> Num:
+        """Thermal resistance of one of the parts, at the layer's own or another thickness [m]. [m²·K/W]"""
         chosen = self.parts[part]
         if chosen.R is not None:
             return chosen.R
         assert chosen.lambda_ is not None
         return named(
-            self.d / chosen.lambda_,
+            (self.d if d is None else d) / chosen.lambda_,
             f"R_{self.tag}{_letter(part)}",
             f"resistance, {self.name}{', bridge' if part else ''}",
             "m²·K/W",

@@ -5,11 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
+from nimble_shell.core.assemblies.amounts import wall_amounts
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.conductivity import mean_conductivity, theta_behind
 from nimble_shell.core.assemblies.element import Element, ElementLayer
 from nimble_shell.core.assemblies.films import R_SI_SURFACE, Direction, Season, films
-from nimble_shell.core.assemblies.resistance import Resistances, resistances, transmittance
+from nimble_shell.core.assemblies.resistance import Resistances, Swept, resistances, transmittance
 from nimble_shell.core.assemblies.resolve import Age, Resolved, Surroundings, between, resolve
 from nimble_shell.core.assemblies.temperature import SteadyState, steady_state, temperatures_by_share
 from nimble_shell.core.assemblies.vapour import diffusion_thicknesses, vapour_pressures
@@ -140,8 +141,16 @@ def clear_wall_R(
 ) -> Num:
     """Clear-wall total resistance by the bridged method of the Basis, nothing else. [m²·K/W]"""
     around = surroundings(basis, direction)
-    totals = _totals(resolve(assembly, catalogue, around, given=given, prefix=prefix), prefix)
-    return _of_school(totals, basis)
+    totals = totals_by_method(resolve(assembly, catalogue, around, given=given, prefix=prefix), prefix)
+    return of_school(totals, basis)
+
+
+def surface_factor(
+    assembly: Assembly, catalogue: Catalogue, basis: Basis, *, direction: Direction = "horizontal"
+) -> float:
+    """Temperature factor of the internal surface in the clear section, with R_si 0.25. [-]"""
+    label = resolve(assembly, catalogue, surroundings(basis, direction))
+    return value_of(_surface_factor(totals_by_method(label).nominal, label, plain))
 
 
 def surroundings(basis: Basis, direction: Direction, age: Age = "aged", season: Season = "winter") -> Surroundings:
@@ -156,12 +165,12 @@ def surroundings(basis: Basis, direction: Direction, age: Age = "aged", season: 
     )
 
 
-def _totals(resolved: Resolved, key: str = "") -> Resistances:
-    """Totals by each method, interpolated where a layer is slightly ventilated."""
-    inner = resistances(resolved.element, key)
+def totals_by_method(resolved: Resolved, key: str = "", swept: Swept | None = None) -> Resistances:
+    """Totals by each method, interpolated where a layer is slightly ventilated. [m²·K/W]"""
+    inner = resistances(resolved.element, key, swept)
     if resolved.vented is None or resolved.openings is None:
         return inner
-    vented = resistances(resolved.vented, f"{key}_vented")
+    vented = resistances(resolved.vented, f"{key}_vented", swept)
     kinds = {
         kind: between(
             getattr(inner, kind),
@@ -175,7 +184,8 @@ def _totals(resolved: Resolved, key: str = "") -> Resistances:
     return replace(inner, **kinds)
 
 
-def _of_school(totals: Resistances, basis: Basis) -> Num:
+def of_school(totals: Resistances, basis: Basis) -> Num:
+    """The clear-wall resistance by the bridged method of the Basis. [m²·K/W]"""
     chosen: Num = getattr(totals, basis.schools.bridged)
     return chosen
 
@@ -199,10 +209,10 @@ class _Calculation:
 
     def run(self) -> WallFigures:
         label = resolve(self.assembly, self.catalogue, surroundings(self.basis, self.direction), given=self.given)
-        totals = _totals(label)
+        totals = totals_by_method(label)
         self._resistance_figures(totals)
         self._seasons()
-        self._quantities()
+        self._amounts()
         profile = self._profile(label)
         self._add(
             "f_rsi",
@@ -231,7 +241,7 @@ class _Calculation:
         self._pair("isothermal", "clear wall, isothermal planes", totals.isothermal)
         self._pair("combined", "clear wall, combined limits", totals.combined)
         self._add("error_e", "largest relative error of the combined method", "share", totals.error_e)
-        R = _of_school(totals, self.basis)
+        R = of_school(totals, self.basis)
         clear = named(
             R + 0.0,
             "R_clear",
@@ -246,7 +256,9 @@ class _Calculation:
         self._add("R_lost", "R lost to members", "resistance", bridging)
         if any(layer.material and self.catalogue[layer.material].lambda_fresh for layer in self.assembly.layers):
             around = surroundings(self.basis, self.direction, "fresh")
-            fresh = _totals(resolve(self.assembly, self.catalogue, around, given=self.given, prefix="fresh"), "_fresh")
+            fresh = totals_by_method(
+                resolve(self.assembly, self.catalogue, around, given=self.given, prefix="fresh"), "_fresh"
+            )
             self._pair("fresh", "nominal, as made (fresh foam)", fresh.nominal)
 
     def _seasons(self) -> None:
@@ -264,65 +276,15 @@ class _Calculation:
                 R_si=resolved.element.R_si,
                 R_se=resolved.element.R_se,
             )
-            clear = _of_school(resistances(bridged, f"_clear_{season}"), self.basis)
+            clear = of_school(resistances(bridged, f"_clear_{season}"), self.basis)
             self._pair(f"{season}_clear", f"{season}, clear wall with λ(θ)", clear)
 
-    def _quantities(self) -> None:
-        given, catalogue = self.given, self.catalogue
-        thickness: Num = 0.0
-        weight: Num = 0.0
-        cost: Num = 0.0
-        carbon: Num = 0.0
-        for number, layer in enumerate(self.assembly.layers, 1):
-            name = catalogue[layer.material].name if layer.material else "air layer"
-            d = given(layer.d, f"d_{number}", f"thickness, {name}", "m", "entered")
-            thickness = thickness + d
-            shares = layer.shares()
-            pieces = [(layer.material, 1 - sum(shares), "")] if layer.material else []
-            pieces += [
-                (member.material, share, f" ({member.name})")
-                for member, share in zip(layer.members, shares, strict=True)
-            ]
-            for part, (key, share, note) in enumerate(pieces):
-                material = catalogue[key]
-                tag = f"{number}{chr(ord('a') + part)}"
-                f = given(
-                    share,
-                    f"f_{tag}",
-                    f"share of the layer, {material.name}{note}",
-                    "",
-                    "members of the layer",
-                )
-                volume = named(d * f, f"V_{tag}", f"volume, {material.name}{note}", "m³/m²", "d·f")
-                rho = given(
-                    material.rho,
-                    f"rho_{tag}",
-                    f"density, {material.name}",
-                    "kg/m³",
-                    f"catalogue: {material.source}",
-                )
-                mass = named(volume * rho, f"m_{tag}", f"mass, {material.name}{note}", "kg/m²", "V·ρ")
-                weight = weight + mass
-                cost = cost + volume * given(
-                    material.cost, f"c_{tag}", f"cost, {material.name}", "per m³", "catalogue, example"
-                )
-                carbon = carbon + mass * given(
-                    material.carbon, f"g_{tag}", f"carbon, {material.name}", "kg CO₂e/kg", "catalogue, example"
-                )
-        self._add("thickness", "wall thickness", "length", named(thickness, "d_wall", "wall thickness", "m", "Σ d"))
-        self._add("weight", "weight", "surface_mass", named(weight, "m_wall", "mass per area", "kg/m²", "Σ d·f·ρ"))
-        self._add(
-            "cost",
-            "cost of materials, example rates",
-            "cost",
-            named(cost + 0.0, "K", "cost per area", "per m²", "Σ d·f·rate"),
-        )
-        self._add(
-            "carbon",
-            "carbon of materials, example rates",
-            "carbon",
-            named(carbon + 0.0, "G", "carbon per area", "kg CO₂e/m²", "Σ m·rate"),
-        )
+    def _amounts(self) -> None:
+        found = wall_amounts(self.assembly, self.catalogue, given=self.given)
+        self._add("thickness", "wall thickness", "length", found["thickness"])
+        self._add("weight", "weight", "surface_mass", found["weight"])
+        self._add("cost", "cost of materials, example rates", "cost", found["cost"])
+        self._add("carbon", "carbon of materials, example rates", "carbon", found["carbon"])
 
     def _profile(self, label: Resolved) -> Profile:
         given, moment = self.given, self.condition

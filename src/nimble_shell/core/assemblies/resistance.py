@@ -33,7 +33,10 @@ class Resistances:
         return value_of(self.parallel) <= LARGEST_RATIO * value_of(self.isothermal) * (1 + 1e-12)
 
 
-def resistances(element: Element, key: str = "") -> Resistances:
+Swept = tuple[int, Num]  #: index of a layer and the thickness to give it; an array sweeps it
+
+
+def resistances(element: Element, key: str = "", swept: Swept | None = None) -> Resistances:
     """Total resistance of the element by each method.
 
     Parameters
@@ -42,6 +45,8 @@ def resistances(element: Element, key: str = "") -> Resistances:
         Layers inside → outside with their films.
     key : str
         Suffix of the symbols, where one working holds the totals of two elements.
+    swept : (int, float), optional
+        A layer and the thickness to give it. [m]
 
     Returns
     -------
@@ -52,7 +57,11 @@ def resistances(element: Element, key: str = "") -> Resistances:
     ----------
     .. [1] ISO 6946:2017, 6.7.1 (homogeneous), 6.7.2.2 (combined), 6.7.2.3 (upper), 6.7.2.4 (lower), 6.7.2.5 (error).
     """
-    table = [[layer.resistance(part) for part in range(len(layer.parts))] for layer in element.layers]
+    index, d = swept or (-1, None)
+    table = [
+        [layer.resistance(part, d if at == index else None) for part in range(len(layer.parts))]
+        for at, layer in enumerate(element.layers)
+    ]
     nominal = named(
         element.R_si + sum(row[0] for row in table) + element.R_se,
         f"R_nominal{key}",

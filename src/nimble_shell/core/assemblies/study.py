@@ -3,19 +3,24 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import cast
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.optimize import brentq
 
+from nimble_shell.core.assemblies.amounts import wall_amounts
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.figures import clear_wall_R, surroundings, wall_figures
+from nimble_shell.core.assemblies.figures import clear_wall_R, of_school, surroundings, totals_by_method
 from nimble_shell.core.assemblies.films import Direction
-from nimble_shell.core.assemblies.resistance import resistances
+from nimble_shell.core.assemblies.resistance import Resistances
 from nimble_shell.core.assemblies.resolve import resolve
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.working import Derivation, Given, Num, derive, named, plain, traced, value_of
+
+FloatArray = NDArray[np.float64]
 
 THINNEST, THICKEST = 0.005, 1.0  #: range searched for the crossing [m]
 
@@ -53,7 +58,6 @@ def thickness_study(
     basis: Basis,
     *,
     asked: float | None,
-    layer: int | None = None,
     direction: Direction = "horizontal",
     points: int = 25,
 ) -> Study:
@@ -66,8 +70,6 @@ def thickness_study(
     basis : Basis
     asked : float or None
         Clear-wall R wanted, by the method in use. [m²·K/W]
-    layer : int, optional
-        Index of the layer to study; the core if not given.
     direction : {"horizontal", "up", "down"}
     points : int
         Points of the curve.
@@ -75,47 +77,45 @@ def thickness_study(
     Raises
     ------
     DomainError
-        If the assembly has no core and no layer was named, or the layer is an air gap.
+        If the assembly has no core that counts.
     """
-    index = studied_layer(assembly, layer)
-    material = catalogue[assembly.layers[index].material]
-    present_d = assembly.layers[index].d
-    stock = sorted(material.stock)
-    low = min([present_d, *stock]) * 0.6
-    high = max([present_d, *stock]) * 1.2
-    at = _Sweep(assembly, catalogue, basis, index, direction)
-    d_asked, why_not = None, ""
-    if asked is not None:
-        found, why_not = crossing(assembly, catalogue, basis, index, asked, direction)
-        if found is not None:
-            d_asked = value_of(found)
-            high = max(high, min(d_asked * 1.1, THICKEST))
+    index = studied_layer(assembly)
+    present = assembly.layers[index].d
+    stock = sorted(catalogue[assembly.layers[index].material].stock)
+    low, high = 0.6 * min([present, *stock]), 1.2 * max([present, *stock])
+    sweep = _Sweep(assembly, catalogue, basis, index, direction)
+    found, why_not = (None, "") if asked is None else crossing(assembly, catalogue, basis, asked, direction)
+    d_asked = None if found is None else value_of(found)
+    if d_asked is not None:
+        high = max(high, min(d_asked * 1.1, THICKEST))
+    every = sweep(np.array([present, *stock, *np.linspace(low, high, points)]))
     return Study(
         layer=index,
-        present=at(present_d),
-        curve=tuple(at(float(d)) for d in np.linspace(low, high, points)),
-        stock=tuple(at(d) for d in stock),
+        present=every[0],
+        stock=every[1 : 1 + len(stock)],
+        curve=every[1 + len(stock) :],
         asked=asked,
         d_asked=d_asked,
         why_not=why_not,
     )
 
 
-def studied_layer(assembly: Assembly, layer: int | None = None) -> int:
-    """The index of the layer to study: the one named, or the core.
+def studied_layer(assembly: Assembly) -> int:
+    """The index of the core.
 
     Raises
     ------
     DomainError
-        If there is none, or it is an air gap.
+        If no layer of material is marked as core, or it lies outside of a well-ventilated gap.
     """
-    index = assembly.core_index if layer is None else layer
-    if index is None or not 0 <= index < len(assembly.layers) or not assembly.layers[index].material:
+    index = assembly.core_index
+    cut = next((i for i, layer in enumerate(assembly.layers) if layer.air and layer.air.ventilation == "well"), None)
+    if index is None or not assembly.layers[index].material or (cut is not None and index > cut):
         raise DomainError(
             Issue(
                 path=("layers",),
                 code="no_core",
-                message="no layer of material is marked as core",
+                message="no layer that counts is marked as core",
                 hint="mark the layer whose thickness is to be studied",
             )
         )
@@ -126,7 +126,6 @@ def crossing(
     assembly: Assembly,
     catalogue: Catalogue,
     basis: Basis,
-    layer: int,
     asked: float,
     direction: Direction = "horizontal",
     *,
@@ -139,8 +138,6 @@ def crossing(
     assembly : Assembly
     catalogue : mapping of key to Material
     basis : Basis
-    layer : int
-        Index of the layer whose thickness is sought.
     asked : float
         Clear-wall R wanted. [m²·K/W]
     direction : {"horizontal", "up", "down"}
@@ -158,11 +155,11 @@ def crossing(
     step, which is the step the working shows.
     """
 
-    def R(d: float, numbers: Given = plain) -> Num:
-        return clear_wall_R(assembly.with_thickness(layer, d), catalogue, basis, direction=direction, given=numbers)
+    layer = studied_layer(assembly)
+    sweep = _Sweep(assembly, catalogue, basis, layer, direction)
 
     def excess(d: float) -> float:
-        return value_of(R(d)) - asked
+        return sweep.clear(d) - asked
 
     if excess(THINNEST) >= 0:
         return None, f"the rest of the wall reaches it with {1000 * THINNEST:g} mm of this layer"
@@ -171,11 +168,12 @@ def crossing(
     root = float(brentq(excess, THINNEST, THICKEST, xtol=1e-13, rtol=1e-14))
     h = 1e-6
     gain = (excess(root + h) - excess(root - h)) / (2 * h)
+    at_root = clear_wall_R(assembly.with_thickness(layer, root), catalogue, basis, direction=direction, given=given)
     name = catalogue[assembly.layers[layer].material].name
     start = given(root, f"d_{layer + 1}", f"thickness, {name}", "m", "entered")
     wanted = given(asked, "R_asked", "asked clear-wall resistance", "m²·K/W", "Basis")
     slope = given(gain, "slope", "gain of R with thickness there", "m·K/W", "central difference over 2 µm")
-    found = start + (wanted - R(root, given)) / slope
+    found = start + (wanted - at_root) / slope
     clause = f"one Newton step from d_{layer + 1}, the root of R(d) = R_asked by Brent's method"
     return named(found, "d_core", "thickness that reaches what is asked", "m", clause), ""
 
@@ -190,7 +188,7 @@ def crossing_working(
     DomainError
         If no thickness reaches what is asked.
     """
-    found, why = crossing(assembly, catalogue, basis, studied_layer(assembly), asked, direction, given=traced)
+    found, why = crossing(assembly, catalogue, basis, asked, direction, given=traced)
     if found is None:
         raise DomainError(
             Issue(
@@ -204,38 +202,37 @@ def crossing_working(
 
 
 class _Sweep:
-    """The wall at another thickness, by the light path: totals and sums only."""
+    """The wall at other thicknesses: resolved once, every thickness in one array."""
 
     def __init__(
         self, assembly: Assembly, catalogue: Catalogue, basis: Basis, layer: int, direction: Direction
     ) -> None:
-        self.assembly, self.catalogue, self.basis, self.layer = assembly, catalogue, basis, layer
-        self.around = surroundings(basis, direction)
-        self.direction = direction
-        now = wall_figures(assembly, catalogue, basis, "winter", direction=direction).figures
-        self.now = {key: value_of(now[key].number) for key in ("thickness", "weight", "cost", "carbon")}
+        self.resolved = resolve(assembly, catalogue, surroundings(basis, direction))
+        self.basis, self.layer = basis, layer
         self.d_now = assembly.layers[layer].d
-        own = assembly.layers[layer]
-        shares = own.shares()
-        pieces = [(own.material, 1 - sum(shares))] + [(m.material, f) for m, f in zip(own.members, shares, strict=True)]
-        self.per_metre = {"weight": 0.0, "cost": 0.0, "carbon": 0.0}
-        for key, f in pieces:
-            material = catalogue[key]
-            self.per_metre["weight"] += f * material.rho
-            self.per_metre["cost"] += f * material.cost
-            self.per_metre["carbon"] += f * material.rho * material.carbon
+        now = wall_amounts(assembly, catalogue)
+        half = wall_amounts(assembly.with_thickness(layer, self.d_now / 2), catalogue)
+        self.now = {key: value_of(value) for key, value in now.items()}
+        self.per_metre = {key: (self.now[key] - value_of(half[key])) / (self.d_now / 2) for key in now}
 
-    def __call__(self, d: float) -> StudyPoint:
-        wall = self.assembly.with_thickness(self.layer, d)
-        resolved = resolve(wall, self.catalogue, self.around)
-        R = value_of(clear_wall_R(wall, self.catalogue, self.basis, direction=self.direction))
-        nominal = value_of(resistances(resolved.element).nominal)
-        more = d - self.d_now
-        return StudyPoint(
-            d=d,
-            R_nominal=nominal,
-            R_clear=R,
-            U_clear=1 / R,
-            thickness=self.now["thickness"] + more,
-            **{key: self.now[key] + more * rate for key, rate in self.per_metre.items()},
+    def totals(self, d: float | FloatArray) -> Resistances:
+        """Totals at one thickness, or at each of an array, by the same arithmetic. [m²·K/W]"""
+        return totals_by_method(self.resolved, swept=(self.layer, cast("float", d)))
+
+    def clear(self, d: float) -> float:
+        return value_of(of_school(self.totals(d), self.basis))
+
+    def __call__(self, d: FloatArray) -> tuple[StudyPoint, ...]:
+        totals = self.totals(d)
+        clear = cast("FloatArray", of_school(totals, self.basis))
+        nominal = cast("FloatArray", totals.nominal)
+        return tuple(
+            StudyPoint(
+                d=float(one),
+                R_nominal=float(nominal[at]),
+                R_clear=float(clear[at]),
+                U_clear=float(1 / clear[at]),
+                **{key: self.now[key] + (float(one) - self.d_now) * rate for key, rate in self.per_metre.items()},
+            )
+            for at, one in enumerate(d)
         )

@@ -1,0 +1,92 @@
+"""`./nimble bench`: what an edit costs the server, as percentiles, growth curves and ratios within one run."""
+
+from __future__ import annotations
+
+import statistics
+import tempfile
+import time
+from collections.abc import Callable
+from dataclasses import replace
+from pathlib import Path
+
+from fastapi.testclient import TestClient
+
+from nimble_shell.api.main import create_app
+from nimble_shell.core.assemblies.assembly import Assembly, Layer
+from nimble_shell.core.assemblies.figures import wall_figures
+from nimble_shell.core.assemblies.study import thickness_study
+from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.materials import CATALOGUE
+from nimble_shell.core.shell.basis import Basis
+from nimble_shell.demo.heron_flats import PROJECT_ID, plant
+from nimble_shell.formats.project import AssemblyDoc
+from nimble_shell.services.projects import ProjectService
+from nimble_shell.store import Database
+
+BUDGET_MS = 50.0  #: asked of one edit of a 12-layer wall, p95
+
+
+def wall_of(layers: int) -> Assembly:
+    """A wall of so many layers: the demo's SIP wall with boards added inside."""
+    wall = SYSTEMS["sip"].assembly("wall-w-a", "Wall W-A")
+    boards = tuple(
+        Layer(id=f"b{n}", material="gypsum-board" if n % 2 else "wood-fibre-board", d=0.0125 + n * 0.001)
+        for n in range(layers - len(wall.layers))
+    )
+    return replace(wall, layers=(*boards, *wall.layers))
+
+
+def percentiles(call: Callable[[int], object], runs: int) -> tuple[float, float]:
+    """p50 and p95 in ms of calls that each differ."""
+    times = []
+    for run in range(runs):
+        start = time.perf_counter()
+        call(run)
+        times.append(1000 * (time.perf_counter() - start))
+    cuts = statistics.quantiles(times, n=20)
+    return statistics.median(times), cuts[-1]
+
+
+def edit_latency(runs: int) -> tuple[float, float]:
+    """One edit of a 12-layer wall through the API: request in, every figure out."""
+    with tempfile.TemporaryDirectory() as folder:
+        database = Database(Path(folder))
+        database.migrate()
+        plant(ProjectService(database))
+        client = TestClient(create_app(database))
+        wall = wall_of(12)
+        core = wall.core_index
+        assert core is not None
+
+        def edit(run: int) -> None:
+            draft = AssemblyDoc.from_core(wall.with_thickness(core, 0.100 + 0.0005 * run)).to_wire()
+            body = {"building_id": "main-laboratory", "condition": "0", "assembly": draft}
+            assert client.post(f"/api/v1/projects/{PROJECT_ID}/bench", json=body).status_code == 200
+
+        for run in range(-10, 0):
+            edit(run)
+        found = percentiles(edit, runs)
+        database.close()
+        return found
+
+
+def main() -> None:
+    p50, p95 = edit_latency(200)
+    print(f"one edit of a 12-layer wall, all figures, study and ledger: p50 {p50:.1f} ms, p95 {p95:.1f} ms "
+          f"(asked: p95 {BUDGET_MS:.0f} ms, {'within' if p95 <= BUDGET_MS else 'OVER'})")  # fmt: skip
+    basis = Basis()
+    base = None
+    print("growth with layers: all figures of one wall")
+    for layers in (8, 12, 24, 48):
+        wall = wall_of(layers)
+        p50, _ = percentiles(lambda run, wall=wall: wall_figures(wall, CATALOGUE, basis, str(run % 12)), 40)  # type: ignore[misc]
+        base = base or p50
+        print(f"  {layers:3d} layers: {p50:6.2f} ms, {p50 / base:4.2f} × the 8-layer wall")
+    wall = wall_of(12)
+    figures, _ = percentiles(lambda run: wall_figures(wall, CATALOGUE, basis, str(run % 12)), 40)
+    study, _ = percentiles(lambda run: thickness_study(wall, CATALOGUE, basis, asked=5.0 + 0.01 * run), 40)
+    print(f"thickness study of 30 walls over the figures of one: {study / figures:.2f} ×")
+
+
+if __name__ == "__main__":
+    main()
