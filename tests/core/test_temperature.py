@@ -53,7 +53,9 @@ def test_constant_conductivity_has_one_resistance_at_all_temperatures(
 def test_the_mean_conductivity_is_the_integral(a: float, b: float) -> None:
     assume(abs(a - b) > 0.01)
     stops = [theta for theta, _ in TABLE if min(a, b) < theta < max(a, b)]
-    integral, _ = quad(lambda theta: value_of(conductivity_at(TABLE, theta)), min(a, b), max(a, b), points=stops or None)
+    integral, _ = quad(
+        lambda theta: value_of(conductivity_at(TABLE, theta)), min(a, b), max(a, b), points=stops or None
+    )
     assert value_of(mean_conductivity(TABLE, a, b)) == pytest.approx(integral / abs(a - b), rel=1e-9)
 
 
@@ -81,7 +83,9 @@ def test_eps_is_better_in_winter_and_aged_polyurethane_need_not_be() -> None:
         layer = ElementLayer(name="core", d=0.2, parts=(Part(lambda_=table[3][1], table=table),))
         return value_of(steady_state(Element(layers=(layer,), R_si=0.13, R_se=0.04), 20, theta_e).R)
 
-    eps = tuple((theta, 0.035 * f) for theta, f in ((-20.0, 0.88), (-10.0, 0.92), (0.0, 0.96), (10.0, 1.0), (40.0, 1.125)))
+    eps = tuple(
+        (theta, 0.035 * f) for theta, f in ((-20.0, 0.88), (-10.0, 0.92), (0.0, 0.96), (10.0, 1.0), (40.0, 1.125))
+    )
     assert R(eps, -20) > R(eps, 10) > R(eps, 40)
     assert R(TABLE, -40) < R(TABLE, 0)
 
