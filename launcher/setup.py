@@ -93,7 +93,7 @@ def node_packages() -> None:
 
 def front_end() -> None:
     """The built single-page application in build/web."""
-    sources = [path for path in (WEB / "src").rglob("*") if path.is_file()]
+    sources = [path for path in (WEB / "src").rglob("*") if path.is_file() and ".test." not in path.name]
     settings = [WEB / name for name in ("package-lock.json", "vite.config.ts", "index.html")]
     mark = fingerprint([*sources, *settings])
     stamp = BUILD / "web.stamp"
@@ -107,15 +107,15 @@ def front_end() -> None:
 
 
 def browser() -> None:
-    """Debian's Chromium, for the interface tests and the pictures."""
-    if CHROMIUM.exists():
+    """Debian's Chromium for the interface tests, and poppler to read the PDFs back."""
+    if CHROMIUM.exists() and shutil.which("pdftotext"):
         return
     say("installing Chromium for the interface tests")
     apt = [] if os.geteuid() == 0 else ["sudo"]
-    fix = "install the package 'chromium' so that /usr/bin/chromium exists (as root: apt-get install chromium)"
+    fix = "install the packages chromium and poppler-utils (as root: apt-get install chromium poppler-utils)"
     run("package list", [*apt, "apt-get", "update"], fix)
     options = ["-y", "--no-install-recommends", "-o", "DPkg::Lock::Timeout=300"]
-    run("browser", [*apt, "apt-get", "install", *options, "chromium"], fix)
+    run("browser", [*apt, "apt-get", "install", *options, "chromium", "poppler-utils"], fix)
 
 
 def application() -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from dataclasses import asdict
 from fractions import Fraction
 from pathlib import Path
 from typing import Any
@@ -92,3 +93,7 @@ def test_inch_pound_resistance_is_the_known_factor() -> None:
 def test_an_odd_denominator_is_refused() -> None:
     with pytest.raises(ValueError, match="denominator"):
         format_feet_inches(1.0, denominator=10)
+
+
+def test_the_vectors_shared_with_the_web_hold_this_table_of_dimensions() -> None:
+    assert VECTORS["dimensions"] == {key: asdict(both) for key, both in DIMENSIONS.items()}

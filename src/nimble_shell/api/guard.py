@@ -5,10 +5,9 @@ from __future__ import annotations
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from nimble_shell.api.problems import respond
+from nimble_shell.api.problems import LARGEST_BODY, respond, too_large
 from nimble_shell.formats.problems import Problem
 
-LARGEST_BODY = 16 * 1024 * 1024  #: [bytes]
 LOCAL_NAMES = frozenset({"127.0.0.1", "localhost", "[::1]", "testserver"})
 _HEADERS = {
     "Content-Security-Policy": "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; "
@@ -20,12 +19,8 @@ _HEADERS = {
 }
 
 
-class _TooLarge(Exception):
-    """The body passed the limit while it was read."""
-
-
 class Guard:
-    """Refuses foreign hosts and origins and oversized bodies; sets the security headers."""
+    """Refuses foreign hosts and origins and announced floods; sets the security headers."""
 
     def __init__(self, app: ASGIApp) -> None:
         self.app = app
@@ -47,27 +42,7 @@ class Guard:
         if problem is not None:
             await respond(problem)(scope, receive, guarded_send)
             return
-        taken = 0
-        answering = False
-
-        async def counted_receive() -> Message:
-            nonlocal taken
-            message = await receive()
-            taken += len(message.get("body", b""))
-            if taken > LARGEST_BODY:
-                raise _TooLarge
-            return message
-
-        async def noting_send(message: Message) -> None:
-            nonlocal answering
-            answering = True
-            await guarded_send(message)
-
-        try:
-            await self.app(scope, counted_receive, noting_send)
-        except _TooLarge:
-            if not answering:
-                await respond(_too_large())(scope, receive, guarded_send)
+        await self.app(scope, receive, guarded_send)
 
 
 def _refusal(method: str, headers: Headers) -> Problem | None:
@@ -79,15 +54,9 @@ def _refusal(method: str, headers: Headers) -> Problem | None:
         return Problem(title="Another site may not write here", status=403, hint="Open the program's own address.")
     length = headers.get("content-length", "0")
     if length.isdecimal() and int(length) > LARGEST_BODY:
-        return _too_large()
+        return too_large()
     return None
 
 
 def _name(host: str) -> str:
     return host.rpartition(":")[0] if host.rpartition(":")[2].isdecimal() else host
-
-
-def _too_large() -> Problem:
-    size = LARGEST_BODY // 1024**2
-    return Problem(title=f"The file is larger than {size} MB", status=413,
-                   hint="A project file is rarely over 5 MB; check which file it is. Nothing was changed.")  # fmt: skip

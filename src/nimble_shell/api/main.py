@@ -6,6 +6,7 @@ from pathlib import Path
 
 from fastapi import FastAPI
 from starlette.exceptions import HTTPException
+from starlette.middleware.body_limit import RequestBodyLimitMiddleware
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
@@ -30,11 +31,16 @@ def create_app(database: Database, web: Path | None = None) -> FastAPI:
         Folder of the built front end; without it only the API is served.
     """
     app = FastAPI(
-        title="Nimble Shell", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/v1/openapi.json"
+        title="Nimble Shell",
+        version=__version__,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/v1/openapi.json",
     )
     app.state.projects = ProjectService(database)
     problems.install(app)
     app.include_router(router)
+    app.add_middleware(RequestBodyLimitMiddleware, max_body_size=problems.LARGEST_BODY)
     app.add_middleware(GZipMiddleware, minimum_size=1024)
     app.add_middleware(Guard)
     if web is not None and web.is_dir():

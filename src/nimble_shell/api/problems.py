@@ -17,10 +17,17 @@ from nimble_shell.store import NotFound, Stale, StoreError
 
 log = logging.getLogger(__name__)
 
+LARGEST_BODY = 16 * 1024 * 1024  #: [bytes]
 _GONE = {
     "project": "It may have been deleted in another window. The project list can bring it back.",
     "change": "There is nothing left to take back or to do again.",
 }
+
+
+def too_large() -> Problem:
+    size = LARGEST_BODY // 1024**2
+    hint = "A project file is rarely over 5 MB; check which file it is. Nothing was changed."
+    return Problem(title=f"The file is larger than {size} MB", status=413, hint=hint)
 
 
 def respond(problem: Problem) -> JSONResponse:
@@ -63,6 +70,8 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     def _http(_: Request, error: HTTPException) -> JSONResponse:
+        if error.status_code == 413:
+            return respond(too_large())
         return respond(Problem(title=str(error.detail), status=error.status_code))
 
     @app.exception_handler(Exception)

@@ -21,6 +21,7 @@ from sqlalchemy.orm import Session
 from nimble_shell.store.errors import StoreError, explained
 
 FILE = "nimble-shell.sqlite"
+MIGRATIONS = Path(__file__).parent / "migrations"
 BUSY_MS = 10_000  #: how long a writer waits for another
 
 
@@ -80,8 +81,13 @@ class Database:
                 raise
             raise known from error
 
-    def migrate(self) -> Path | None:
+    def migrate(self, scripts: Path = MIGRATIONS) -> Path | None:
         """Bring the file to this program's schema, with a backup before anything changes.
+
+        Parameters
+        ----------
+        scripts : Path
+            Folder of the migrations.
 
         Returns
         -------
@@ -94,7 +100,7 @@ class Database:
             If the file is damaged, or was written by a newer program.
         """
         config = Config()
-        config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
+        config.set_main_option("script_location", str(scripts))
         script = ScriptDirectory.from_config(config)
         try:
             with self._engine.connect() as connection:

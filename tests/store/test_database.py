@@ -1,0 +1,185 @@
+"""The database file: migrated with a backup, durable, and honest about a full, locked or damaged disk."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import signal
+import sqlite3
+import subprocess
+import sys
+from contextlib import closing
+from pathlib import Path
+
+import pytest
+from sqlalchemy import inspect, text
+
+from nimble_shell.demo.heron_flats import campus
+from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.store import Database, StoreError
+from nimble_shell.store.database import MIGRATIONS
+from nimble_shell.store.rows import Base
+
+
+def pragma(database: Database, name: str) -> object:
+    with database.read() as session:
+        return session.execute(text(f"PRAGMA {name}")).scalar()
+
+
+def test_it_is_opened_as_the_store_promises(database: Database) -> None:
+    assert pragma(database, "journal_mode") == "wal"
+    assert pragma(database, "foreign_keys") == 1
+    assert pragma(database, "synchronous") == 2
+
+
+def test_the_migrations_make_exactly_the_rows_the_code_knows(database: Database) -> None:
+    with database.read() as session:
+        found = inspect(session.connection())
+        for table in Base.metadata.sorted_tables:
+            columns = {column["name"]: column["nullable"] for column in found.get_columns(table.name)}
+            assert columns == {column.name: bool(column.nullable) for column in table.columns}, table.name
+            keys = {tuple(key["constrained_columns"]) for key in found.get_foreign_keys(table.name)}
+            assert keys == {tuple(key.column_keys) for key in table.foreign_key_constraints}, table.name
+
+
+def test_a_second_start_migrates_nothing_and_backs_nothing_up(database: Database) -> None:
+    assert database.migrate() is None
+    assert not (database.folder / "backups").exists()
+
+
+LATER = """
+import sqlalchemy as sa
+from alembic import op
+revision, down_revision = "0002", "0001"
+
+def upgrade():
+    op.add_column("project", sa.Column("client", sa.String(), nullable=False, server_default="nobody"))
+    {then}
+"""
+
+
+def later_program(folder: Path, then: str = "") -> Path:
+    """The migrations of a program one version on."""
+    scripts = folder / f"migrations{len(then)}"
+    shutil.copytree(MIGRATIONS, scripts, ignore=shutil.ignore_patterns("__pycache__"))
+    (scripts / "versions" / "0002_later.py").write_text(LATER.format(then=then))
+    return scripts
+
+
+def columns(file: Path) -> list[str]:
+    with closing(sqlite3.connect(file)) as connection:
+        return [row[1] for row in connection.execute("PRAGMA table_info(project)")]
+
+
+def test_an_older_file_is_backed_up_before_it_is_migrated(tmp_path: Path) -> None:
+    database = Database(tmp_path / "data")
+    database.migrate()
+    stored = ProjectService(database).bring_in(campus())
+    backup = database.migrate(later_program(tmp_path))
+    assert backup is not None
+    assert "client" in columns(database.file)
+    assert "client" not in columns(backup)
+    assert ProjectService(database).load(stored.project.id).project == stored.project
+    database.close()
+
+
+def test_a_migration_that_fails_changes_nothing(tmp_path: Path) -> None:
+    database = Database(tmp_path / "data")
+    database.migrate()
+    stored = ProjectService(database).bring_in(campus())
+    with pytest.raises(RuntimeError, match="half way"):
+        database.migrate(later_program(tmp_path, then="raise RuntimeError('half way')"))
+    assert "client" not in columns(database.file)
+    assert database.migrate() is None
+    assert ProjectService(database).load(stored.project.id) == stored
+    database.close()
+
+
+def test_a_file_of_a_newer_program_is_left_alone(tmp_path: Path) -> None:
+    database = Database(tmp_path / "data")
+    database.migrate(later_program(tmp_path))
+    with pytest.raises(StoreError) as refused:
+        database.migrate()
+    assert refused.value.code == "database_newer"
+    database.close()
+
+
+def test_a_damaged_file_is_named_with_the_way_out(tmp_path: Path) -> None:
+    (tmp_path / "nimble-shell.sqlite").write_bytes(b"this is not a database" * 400)
+    database = Database(tmp_path)
+    with pytest.raises(StoreError) as refused:
+        database.migrate()
+    assert refused.value.code == "database_corrupt"
+    assert "backups" in refused.value.hint
+    database.close()
+
+
+def test_a_locked_database_is_named_and_nothing_is_lost(database: Database, projects: ProjectService) -> None:
+    stored = projects.bring_in(campus())
+    other = sqlite3.connect(database.file, isolation_level=None)
+    other.execute("BEGIN IMMEDIATE")
+    with pytest.raises(StoreError) as refused:
+        projects.delete(stored.project.id)
+    assert refused.value.code == "database_locked"
+    other.execute("ROLLBACK")
+    other.close()
+    assert projects.load(stored.project.id) == stored
+
+
+def test_a_full_disk_is_named_and_nothing_is_lost(database: Database, projects: ProjectService) -> None:
+    stored = projects.bring_in(campus())
+    with database.read() as session:
+        pages = session.execute(text("PRAGMA page_count")).scalar_one()
+        session.connection().exec_driver_sql(f"PRAGMA max_page_count={pages}")
+    with pytest.raises(StoreError) as refused:
+        for _ in range(50):
+            projects.bring_in(campus())
+    assert refused.value.code == "disk_full"
+    assert projects.load(stored.project.id) == stored
+
+
+def test_a_folder_that_cannot_be_made_is_named(tmp_path: Path) -> None:
+    (tmp_path / "file").write_text("in the way")
+    with pytest.raises(StoreError) as refused:
+        Database(tmp_path / "file" / "data")
+    assert refused.value.code == "folder_unusable"
+
+
+EDITOR = """
+import sys
+from pathlib import Path
+from nimble_shell.demo.heron_flats import campus
+from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.store import Database
+database = Database(Path(sys.argv[1]))
+database.migrate()
+service = ProjectService(database)
+stored = service.bring_in(campus())
+number = 0
+while True:
+    number += 1
+    wall = stored.project.assemblies[0].with_thickness(3, 0.1 + number * 1e-6)
+    stored = service.save_assembly(stored.project.id, wall, stored.versions["assembly/wall-w-a"], Note(text=str(number)))
+    print(number, flush=True)
+"""
+
+
+@pytest.mark.parametrize("edits", [3, 11, 24])
+def test_after_kill_9_every_acknowledged_edit_is_there(tmp_path: Path, edits: int) -> None:
+    with subprocess.Popen([sys.executable, "-c", EDITOR, str(tmp_path)], stdout=subprocess.PIPE, text=True) as editor:
+        assert editor.stdout is not None
+        said = [int(editor.stdout.readline()) for _ in range(edits)]
+        os.kill(editor.pid, signal.SIGKILL)
+        said += [int(line) for line in editor.stdout.read().split()]
+    database = Database(tmp_path)
+    assert database.migrate() is None
+    service = ProjectService(database)
+    stored = service.load("heron-flats")
+    changes = service.changes("heron-flats")
+    assert said[-1] <= int(changes[0].text) <= said[-1] + 1
+    assert stored.project.assemblies[0].layers[3].d == pytest.approx(0.1 + int(changes[0].text) * 1e-6, abs=1e-12)
+    assert len(changes) == int(changes[0].text)
+    service.save_assembly(
+        "heron-flats", stored.project.assemblies[0], stored.versions["assembly/wall-w-a"], Note(text="goes on")
+    )
+    database.close()

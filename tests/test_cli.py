@@ -1,0 +1,49 @@
+"""The command line: projects out and in, and verify."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+from typer.testing import CliRunner
+
+from nimble_shell.cli import app
+from nimble_shell.demo import plant
+from nimble_shell.services.projects import ProjectService
+from nimble_shell.store import Database
+
+
+def invoke(*words: str | Path) -> tuple[int, str, str]:
+    done = CliRunner().invoke(app, [str(word) for word in words])
+    return done.exit_code, done.stdout, done.stderr
+
+
+def test_a_project_goes_out_and_comes_in_elsewhere(tmp_path: Path) -> None:
+    database = Database(tmp_path / "here")
+    database.migrate()
+    plant(ProjectService(database))
+    database.close()
+    assert invoke("export", "heron-flats", tmp_path / "out.json", "--data", tmp_path / "here")[0] == 0
+    code, said, _ = invoke("import", tmp_path / "out.json", "--data", tmp_path / "there")
+    assert (code, said.strip()) == (0, "heron-flats")
+    assert invoke("export", "heron-flats", tmp_path / "again.json", "--data", tmp_path / "there")[0] == 0
+    assert (tmp_path / "again.json").read_bytes() == (tmp_path / "out.json").read_bytes()
+
+
+def test_a_file_that_is_refused_exits_2_with_the_place(tmp_path: Path) -> None:
+    (tmp_path / "bad.json").write_text('{"format": "nimble-shell-project", "version": 9}')
+    code, _, said = invoke("import", tmp_path / "bad.json", "--data", tmp_path / "data")
+    assert code == 2
+    assert json.loads(said)["errors"][0]["pointer"] == "#/version"
+
+
+def test_a_project_that_is_not_there_exits_2(tmp_path: Path) -> None:
+    code, _, said = invoke("export", "nothing", tmp_path / "out.json", "--data", tmp_path / "data")
+    assert code == 2
+    assert json.loads(said)["errors"][0]["code"] == "project_not_found"
+
+
+def test_verify_prints_every_comparison() -> None:
+    code, said, _ = invoke("verify")
+    assert code == 0
+    assert "0 outside their tolerance" in said

@@ -1,0 +1,100 @@
+"""The launcher: each step says what it was, why it stopped and what to do; nothing is done twice."""
+
+from __future__ import annotations
+
+import os
+import socket
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from launcher import checks, commands, setup, steps
+
+ROOT = Path(__file__).parents[1]
+
+
+def test_a_python_that_is_too_old_is_told_in_words(tmp_path: Path) -> None:
+    """The entry file is read by whatever Python there is: its syntax is plain and its message complete."""
+    source = (ROOT / "nimble").read_text()
+    pretended = source.replace("sys.version_info < (3, 11)", "True").replace("shutil.which(newer)", "None")
+    (tmp_path / "nimble").write_text(pretended)
+    done = subprocess.run([sys.executable, str(tmp_path / "nimble")], capture_output=True, text=True, check=False)
+    assert done.returncode == 1
+    for word in ("step 'Python' stopped", "why:", "do:", "3.11"):
+        assert word in done.stderr
+
+
+def test_a_failed_step_says_which_why_and_what_to_do() -> None:
+    with pytest.raises(steps.StepFailed) as failed:
+        steps.run("Python packages", [sys.executable, "-c", "import sys; sys.exit('no index at all')"], setup.NO_INDEX)
+    text = str(failed.value)
+    assert "step 'Python packages' stopped" in text
+    assert "no index at all" in text
+    assert "package index can be reached" in text
+
+
+def test_a_command_that_is_not_there_is_a_failed_step_too() -> None:
+    with pytest.raises(steps.StepFailed, match="front-end packages"):
+        steps.run("front-end packages", ["no-such-program-anywhere"], "install it")
+
+
+def test_a_step_is_done_again_only_when_its_inputs_change(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(steps, "ROOT", tmp_path)
+    (tmp_path / "a").write_text("one")
+    mark = steps.fingerprint([tmp_path / "a"])
+    stamp = tmp_path / "build" / "stamp"
+    assert not steps.is_done(stamp, mark)
+    steps.note_done(stamp, mark)
+    assert steps.is_done(stamp, steps.fingerprint([tmp_path / "a"]))
+    (tmp_path / "a").write_text("two")
+    assert not steps.is_done(stamp, steps.fingerprint([tmp_path / "a"]))
+
+
+def test_a_node_that_is_too_old_is_not_taken(tmp_path: Path) -> None:
+    fake = tmp_path / "node"
+    fake.write_text("#!/bin/sh\necho v18.2.0\n")
+    fake.chmod(0o755)
+    assert setup._node_version(fake) == (18, 2, 0) < setup.NODE_AT_LEAST
+    assert setup._node_version(tmp_path / "none") == (0,)
+    assert setup._node_version(setup.node()) >= setup.NODE_AT_LEAST
+
+
+def test_help_lists_the_commands(capsys: pytest.CaptureFixture[str]) -> None:
+    assert commands.main([]) == 0
+    said = capsys.readouterr().out
+    for command in ("demo", "serve", "test", "verify", "bench", "screenshots", "wall"):
+        assert f"./nimble {command}" in said
+
+
+def test_the_locks_record_no_download_address() -> None:
+    assert checks._locks() == 0
+
+
+def test_a_taken_port_is_told_with_another(tmp_path: Path) -> None:
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = str(taken.getsockname()[1])
+        command = [sys.executable, "-m", "nimble_shell.cli", "serve", "--port", port, "--data", str(tmp_path)]
+        done = subprocess.run(command, capture_output=True, text=True, check=False, timeout=60)
+    assert done.returncode == 1
+    assert "step 'port' stopped" in done.stderr
+    assert "--port" in done.stderr
+
+
+def test_a_damaged_database_is_told_at_the_start(tmp_path: Path) -> None:
+    (tmp_path / "nimble-shell.sqlite").write_bytes(b"rubbish" * 3000)
+    command = [sys.executable, "-m", "nimble_shell.cli", "serve", "--port", "0", "--data", str(tmp_path)]
+    done = subprocess.run(command, capture_output=True, text=True, check=False, timeout=60)
+    assert done.returncode == 1
+    assert "step 'database' stopped" in done.stderr
+    assert "backups" in done.stderr
+
+
+def test_a_missing_front_end_is_told(tmp_path: Path) -> None:
+    environment = {**os.environ, "NIMBLE_SHELL_WEB": str(tmp_path / "none")}
+    command = [sys.executable, "-m", "nimble_shell.cli", "serve", "--port", "0", "--data", str(tmp_path)]
+    done = subprocess.run(command, capture_output=True, text=True, check=False, timeout=60, env=environment)
+    assert "step 'front end' stopped" in done.stderr
