@@ -1,4 +1,4 @@
-"""Write the API's description to build/openapi.json, for the web's types."""
+"""Write the API's description to build/openapi.json, for the web's types, and the project file's schema to docs."""
 
 from __future__ import annotations
 
@@ -7,9 +7,11 @@ import tempfile
 from pathlib import Path
 
 from nimble_shell.api.main import create_app
+from nimble_shell.formats.project import json_schema
 from nimble_shell.store import Database
 
 TARGET = Path("build/openapi.json")
+SCHEMA = Path("docs/project.schema.json")
 
 
 def description() -> str:
@@ -21,6 +23,12 @@ def description() -> str:
         return text
 
 
+def schema() -> str:
+    """The JSON Schema of the project file as stable JSON."""
+    return json.dumps(json_schema(), indent=1, ensure_ascii=False) + "\n"
+
+
 if __name__ == "__main__":
     TARGET.parent.mkdir(exist_ok=True)
     TARGET.write_text(description())
+    SCHEMA.write_text(schema())

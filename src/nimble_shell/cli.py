@@ -64,10 +64,14 @@ def serve(data: Data = None, port: Port = serving.DEFAULT_PORT) -> None:
 
 
 @app.command()
-def verify() -> None:
+def verify(
+    report: Annotated[Path | None, typer.Option(help="Write the comparisons as a Markdown report, too.")] = None,
+) -> None:
     """Run the published reference cases: reference, ours, difference, tolerance."""
     rows = references.run()
     print(references.table(rows))
+    if report is not None:
+        report.write_text(references.markdown(rows))
     raise typer.Exit(0 if all(row.good for row in rows) else 1)
 
 

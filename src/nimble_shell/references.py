@@ -47,6 +47,24 @@ def table(rows: list[Row]) -> str:
     return "\n".join([*lines, f"{len(rows)} comparisons, {outside} outside their tolerance"])
 
 
+def markdown(rows: list[Row]) -> str:
+    """The comparisons as a report."""
+    lines = [
+        "# Verification report",
+        "",
+        "Made by `./nimble verify --report docs/verification.md`.",
+        "",
+        "| case | reference | ours | difference | tolerance | source |",
+        "|---|---:|---:|---:|---:|---|",
+    ]
+    for row in rows:
+        mark = "" if row.good else " **outside**"
+        lines.append(f"| {row.name} | {row.reference:.6g} | {row.ours:.8g} | {row.ours - row.reference:.2e} | "
+                     f"{row.tolerance:.1e}{mark} | {row.source} |")  # fmt: skip
+    outside = sum(not row.good for row in rows)
+    return "\n".join([*lines, "", f"{len(rows)} comparisons, {outside} outside their tolerance.", ""])
+
+
 def _air_layers() -> Iterator[Row]:
     #: ISO 6946:2017, table 8: unventilated layers between faces of high emissivity; printed to two decimals.
     printed: dict[Direction, dict[int, float]] = {

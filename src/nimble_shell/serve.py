@@ -6,6 +6,7 @@ import logging
 import os
 import shutil
 import socket
+import sqlite3
 from pathlib import Path
 
 import uvicorn
@@ -53,6 +54,7 @@ def run(data: Path | None, port: int, *, demo: bool, fresh: bool = False) -> Non
     if fresh:
         _set_aside(folder)
     database = open_database(folder)
+    _back_up(database)
     service = ProjectService(database)
     if demo and PROJECT_ID not in {listed.id for listed in service.all()}:
         plant(service)
@@ -68,6 +70,14 @@ def run(data: Path | None, port: int, *, demo: bool, fresh: bool = False) -> Non
         server.run(sockets=[listener])
     finally:
         database.close()
+
+
+def _back_up(database: Database) -> None:
+    """A backup a day; a full disk is no reason not to start."""
+    try:
+        database.backup_daily()
+    except (OSError, sqlite3.Error) as error:
+        print(f"No backup was made: {error}")
 
 
 def _listen(port: int) -> socket.socket:

@@ -14,7 +14,7 @@ import pytest
 
 import nimble_shell.core
 from nimble_shell.api.routes import router
-from tools.openapi import description
+from tools.openapi import SCHEMA, description, schema
 
 WEB = Path(__file__).parents[2] / "web"
 
@@ -28,6 +28,10 @@ def test_the_webs_types_are_those_of_this_api(tmp_path: Path) -> None:
     subprocess.run(command, cwd=WEB, check=True, capture_output=True, env=environment)
     known = (WEB / "src" / "lib" / "api" / "types.gen.ts").read_text()
     assert made.read_text() == known, "run ./nimble types"
+
+
+def test_the_published_schema_is_the_programs() -> None:
+    assert (WEB.parent / SCHEMA).read_text() == schema(), "run ./nimble types"
 
 
 def test_every_route_says_what_it_does() -> None:

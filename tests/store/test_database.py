@@ -183,3 +183,18 @@ def test_after_kill_9_every_acknowledged_edit_is_there(tmp_path: Path, edits: in
         "heron-flats", stored.project.assemblies[0], stored.versions["assembly/wall-w-a"], Note(text="goes on")
     )
     database.close()
+
+
+def test_a_backup_a_day_is_kept_and_the_oldest_go(database: Database) -> None:
+    first = database.backup_daily(keep=2)
+    assert first is not None
+    assert database.backup_daily(keep=2) is None
+    made = []
+    for _ in range(3):
+        newest = sorted(first.parent.glob("*-daily.sqlite"))[-1]
+        os.utime(newest, (0, 0))
+        made.append(database.backup_daily(keep=2))
+    assert sorted(first.parent.glob("*-daily.sqlite")) == made[-2:]
+    with sqlite3.connect(str(made[-1])) as copy:
+        assert copy.execute("PRAGMA integrity_check").fetchone() == ("ok",)
+    copy.close()

@@ -366,4 +366,15 @@
     padding: 16px var(--sheet-pad) var(--sheet-pad);
     background: var(--sheet);
   }
+  @media (max-width: 1023px) {
+    .frame {
+      min-height: 0;
+    }
+    .middle {
+      flex-direction: column;
+    }
+    .sheet {
+      padding: 10px 12px 12px;
+    }
+  }
 </style>

@@ -17,7 +17,7 @@ from nimble_shell.core.assemblies.resistance import LARGEST_RATIO
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.quantities import show, unit_for
 from nimble_shell.core.quantities.units import UnitSystem
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.shell.basis import Basis, VapourQuantities
 from nimble_shell.core.working import value_of
 from nimble_shell.reports.section import length_text, wall_section
 
@@ -81,6 +81,7 @@ def _content(sheet: Sheet, scale: float) -> dict[str, Any]:
         "condition": _condition(sheet, units),
         "length_unit": "mm" if units == "SI" else "ft, in",
         "units": {name: unit_for(name, units).symbol for name in ("conductivity", "resistance", "transmittance")},
+        "vapour": _vapour(sheet.basis.schools.vapour, units),
         "layers": [row for number, layer in reversed(layers) for row in _rows(sheet, number, layer, units)],
         "figures": _figures(sheet, units),
         "assumptions": _assumptions(sheet, units),
@@ -91,6 +92,10 @@ def _content(sheet: Sheet, scale: float) -> dict[str, Any]:
         "footer": f"revision {sheet.revision} · saved {sheet.changed_at[:16].replace('T', ' ')} UTC · "
         f"catalogue {sheet.edition}",
     }  # fmt: skip
+
+
+def _vapour(school: VapourQuantities, units: UnitSystem) -> str:
+    return f"s_d, {unit_for('air_layer', units).symbol}" if school == "sd" else unit_for("permeance", units).symbol
 
 
 def _condition(sheet: Sheet, units: UnitSystem) -> str:
@@ -115,11 +120,13 @@ def _rows(sheet: Sheet, number: int, layer: Layer, units: UnitSystem) -> list[li
     if not counted:
         source = "outside the well-ventilated layer, not counted"
     share = show(1 - sum(shares), "share", units) if shares else "100"
-    rows = [[str(number), name, length_text(layer.d, units), conductivity, share, source]]
+    vapour = sheet.wall.figures.get(f"vapour_{number}")
+    passes = "–" if vapour is None else show(value_of(vapour.number), vapour.dimension, units)
+    rows = [[str(number), name, length_text(layer.d, units), conductivity, passes, share, source]]
     for member, part in zip(layer.members, shares, strict=True):
         material = sheet.catalogue[member.material]
         rows.append(["", _member(member, material.name, units), "", show(material.lambda_, "conductivity", units),
-                     show(part, "share", units), material.source])  # fmt: skip
+                     "", show(part, "share", units), material.source])  # fmt: skip
     return rows
 
 

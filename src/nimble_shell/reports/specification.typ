@@ -28,18 +28,18 @@
 
 #head[Layers, outside to inside]
 #table(
-  columns: (auto, 1fr, auto, auto, auto, auto),
+  columns: (auto, 1fr, auto, auto, auto, auto, auto),
   stroke: none,
   inset: (x: 1.4mm, y: 1mm),
-  align: (left, left, right, right, right, left),
+  align: (left, left, right, right, right, right, left),
   table.hline(stroke: 0.8pt + ink),
   table.header(
-    [], [material], [thickness], [λ, #data.units.conductivity], [area, %], [source],
+    [], [material], [thickness], [λ, #data.units.conductivity], [#data.vapour], [area, %], [source],
   ),
   table.hline(stroke: 0.5pt + ink),
   ..data.layers.map(row => (
-    number(row.at(0)), row.at(1), number(row.at(2)), number(row.at(3)), number(row.at(4)),
-    text(size: 8pt, fill: grey, row.at(5)),
+    number(row.at(0)), row.at(1), number(row.at(2)), number(row.at(3)), number(row.at(4)), number(row.at(5)),
+    text(size: 8pt, fill: grey, row.at(6)),
   )).flatten(),
   table.hline(stroke: 0.8pt + ink),
 )

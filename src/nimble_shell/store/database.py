@@ -22,6 +22,7 @@ from nimble_shell.store.errors import StoreError, explained
 
 FILE = "nimble-shell.sqlite"
 MIGRATIONS = Path(__file__).parent / "migrations"
+DAY = 86_400  #: [s]
 BUSY_MS = 10_000  #: how long a writer waits for another
 
 
@@ -137,6 +138,22 @@ class Database:
         source.close()
         copy.close()
         return target
+
+    def backup_daily(self, keep: int = 10) -> Path | None:
+        """A backup unless one of the last day is there; the newest `keep` daily ones stay.
+
+        Returns
+        -------
+        Path or None
+            The backup, if one was made.
+        """
+        kept = sorted((self.folder / "backups").glob("*-daily.sqlite"))
+        if kept and datetime.now(UTC).timestamp() - kept[-1].stat().st_mtime < DAY:
+            return None
+        made = self.backup("daily")
+        for old in [*kept, made][:-keep]:
+            old.unlink(missing_ok=True)
+        return made
 
     def check(self) -> None:
         """Read something, so that a damaged or locked file is found now. Raises StoreError."""

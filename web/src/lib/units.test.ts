@@ -1,8 +1,8 @@
 // The web's mirror of the units reads and writes exactly what the core does: the same vectors, the same answers.
-import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { formatFeetInches, parseLength, Units } from './units';
 import type { Dimensions, UnitSystem } from './units';
+import shared from '../../../tests/vectors/quantities.json';
 
 interface Vectors {
   lengths: { text: string; system: UnitSystem; metres: number }[];
@@ -11,9 +11,7 @@ interface Vectors {
   shown: { value: number; dimension: string; system: UnitSystem; text: string }[];
   dimensions: Dimensions;
 }
-const vectors = JSON.parse(
-  readFileSync(new URL('../../../tests/vectors/quantities.json', import.meta.url), 'utf8'),
-) as Vectors;
+const vectors = shared as Vectors;
 
 describe('lengths', () => {
   test.each(vectors.lengths)('$text in $system is $metres m', ({ text, system, metres }) => {

@@ -92,6 +92,14 @@
         onsave={(latitude) => set('site', { latitude }, 'Latitude')}
       />
       <Entry
+        label="altitude"
+        dimension="height"
+        value={basis.site.altitude}
+        width="tiny"
+        refused={why('/altitude')}
+        onsave={(altitude) => altitude !== null && set('site', { altitude }, 'Altitude')}
+      />
+      <Entry
         label="winter design"
         dimension="temperature"
         value={basis.site.theta_winter}
@@ -240,6 +248,15 @@
           { value: '24', text: `${units.full(24, 'temperature', 0)} mean` },
         ]}
         onsave={(value) => set('schools', { label_mean: Number(value) }, 'Label temperature')}
+      />
+      <Choice
+        label="vapour"
+        value={basis.schools.vapour ?? 'sd'}
+        options={[
+          { value: 'sd', text: 'μ and s_d' },
+          { value: 'perm', text: 'permeance' },
+        ]}
+        onsave={(vapour) => set('schools', { vapour }, 'Vapour quantities')}
       />
     </div>
   </div>

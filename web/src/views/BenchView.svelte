@@ -45,6 +45,9 @@
   const stale = $derived(bench.live.stale);
 
   let width = $state(640);
+  let windowHeight = $state(800);
+  // A taller window gives the drawing the height first.
+  const body = $derived(Math.round(Math.min(Math.max(180, 180 + (windowHeight - 800) * 0.5), 420)));
   let readingWidth = $state(380);
   const LEFT = 58;
   const free = $derived(width - LEFT - 58);
@@ -121,6 +124,7 @@
   let naming = $state(false);
 </script>
 
+<svelte:window bind:innerHeight={windowHeight} />
 <div class="head">
   <span class="zone">{zone}</span>
   {#if naming}
@@ -175,6 +179,7 @@
       {left}
       {scale}
       {width}
+      {body}
       refused={refusedThickness}
       onselect={(index) => (bench.selected = index)}
       onhold={() => {
@@ -192,7 +197,7 @@
     />
     <h2>Vapour through the same section</h2>
     <VapourChart profile={found?.profile} {units} {left} {right} {scale} {width} {stale} onwork={work} />
-    <LayerBar {zone} />
+    <LayerBar {zone} onwork={work} />
   </div>
 
   <div class="reading" bind:clientWidth={readingWidth}>
@@ -357,7 +362,7 @@
   }
   .columns {
     display: grid;
-    grid-template-columns: minmax(0, 1.66fr) minmax(340px, 1fr);
+    grid-template-columns: minmax(0, 1fr) clamp(340px, 36.5%, 440px);
     gap: 18px;
   }
   .drawing {
@@ -367,7 +372,6 @@
   }
   .reading {
     min-width: 0;
-    max-width: 440px;
     display: flex;
     flex-direction: column;
     gap: 6px;
@@ -395,7 +399,11 @@
   .seasons td {
     text-align: right;
     font-weight: 400;
-    padding: 1px 0;
+    padding: 0;
+  }
+  .seasons tbody tr,
+  dl div {
+    height: 24px;
   }
   .seasons th:first-child {
     text-align: left;
@@ -407,14 +415,14 @@
   dl {
     display: grid;
     grid-template-columns: 1fr 1fr;
-    gap: 1px 16px;
+    gap: 0 16px;
     border-top: 1px solid var(--hair);
-    padding-top: 5px;
+    padding-top: 3px;
   }
   dl div {
     display: flex;
     justify-content: space-between;
-    align-items: baseline;
+    align-items: center;
     gap: 6px;
   }
   dt {

@@ -5,12 +5,14 @@
   import { session } from '$lib/state/session.svelte';
   import Button from '$lib/ui/Button.svelte';
   import Choice from '$lib/ui/Choice.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
   import Entry from '$lib/ui/Entry.svelte';
 
   interface Props {
     zone: string;
+    onwork: (figure: string, title: string, dimension: string) => void;
   }
-  let { zone }: Props = $props();
+  let { zone, onwork }: Props = $props();
   const index = $derived(bench.selected);
   const layer = $derived(bench.layer);
   const count = $derived(bench.draft?.layers.length ?? 0);
@@ -40,6 +42,7 @@
   ]);
   const solid = $derived(options.slice(1));
   const shares = $derived(bench.found?.shares[index]);
+  const vapour = $derived(bench.found?.figures[`vapour_${index + 1}`]);
   const refused = (part: string) =>
     bench.refused?.items.find(
       (item) => item.pointer.includes(`/layers/${index}`) && item.pointer.endsWith(part),
@@ -153,6 +156,17 @@
           onsave={(lambda) =>
             set({ lambda }, lambda === null ? `λ of ${name} as catalogued` : `λ of ${name} entered`)}
         />
+        {#if vapour}
+          <small class="vapour"
+            >{#if vapour.dimension !== 'permeance'}s<sub>d</sub>{/if}
+            <Figure
+              value={session.units.show(vapour.value, vapour.dimension)}
+              unit={session.units.symbol(vapour.dimension)}
+              label={vapour.text}
+              onwork={() => onwork(`vapour_${index + 1}`, vapour.text, vapour.dimension)}
+            /></small
+          >
+        {/if}
         {#if material?.stock.length}
           <span class="stock" role="group" aria-label="Stock sizes">
             <small>stock</small>
@@ -253,6 +267,7 @@
             value={member.width}
             positive
             width="tiny"
+            showUnit={false}
             refused={refused('/width')?.detail}
             onsave={(width) => width !== null && setMember(at, { width }, `Width of ${member.name}`)}
           />
@@ -264,6 +279,7 @@
             value={member.centres}
             positive
             width="tiny"
+            showUnit={false}
             refused={refused('/centres')?.detail}
             onsave={(centres) => centres !== null && setMember(at, { centres }, `Centres of ${member.name}`)}
           />
@@ -276,7 +292,9 @@
       </div>
     {/each}
     <div class="line acts">
+      <small>add</small>
       <Button
+        label="Add members"
         onclick={() =>
           set(
             {
@@ -286,15 +304,16 @@
               ],
             },
             `Members in ${name}`,
-          )}>Add members</Button
+          )}>members</Button
       >
-      <Button onclick={() => add(false)}>Add layer inside</Button>
-      <Button onclick={() => add(true)}>Add air inside</Button>
-      <Button onclick={() => shift(1)} disabled={index >= count - 1}>Outwards</Button>
-      <Button onclick={() => shift(-1)} disabled={index <= 0}>Inwards</Button>
-      {#if layer.material}<Button onclick={core} disabled={layer.studied ?? false}
-          >{layer.studied ? 'Is the core' : 'Make it the core'}</Button
-        >{/if}
+      <Button label="Add layer inside" onclick={() => add(false)}>layer inside</Button>
+      <Button label="Add air inside" onclick={() => add(true)}>air inside</Button>
+      <small>move</small>
+      <Button label="Move outwards" onclick={() => shift(1)} disabled={index >= count - 1}>outwards</Button>
+      <Button label="Move inwards" onclick={() => shift(-1)} disabled={index <= 0}>inwards</Button>
+      {#if layer.studied}<small>is the core</small>{:else if layer.material}
+        <Button onclick={core}>Make it the core</Button>
+      {/if}
       <Button onclick={remove} disabled={count <= 1}>Remove layer</Button>
     </div>
     {#if bench.refused}
@@ -328,13 +347,22 @@
     font-size: var(--fs-cap);
     color: var(--ink-3);
   }
+  .vapour {
+    white-space: nowrap;
+  }
+  sub {
+    font-size: 0.8em;
+  }
+  .line:first-child :global(select:first-of-type) {
+    max-width: 142px;
+  }
   .share {
     min-width: 52px;
     font-family: var(--mono);
     text-align: right;
   }
   .member :global(select) {
-    max-width: 98px;
+    max-width: 96px;
   }
   .what {
     min-width: 40px;

@@ -13,7 +13,7 @@ from nimble_shell.core.assemblies.films import R_SI_SURFACE, Direction, Season, 
 from nimble_shell.core.assemblies.resistance import Resistances, Swept, resistances, transmittance
 from nimble_shell.core.assemblies.resolve import Age, Resolved, Surroundings, between, resolve
 from nimble_shell.core.assemblies.temperature import SteadyState, steady_state, temperatures_by_share
-from nimble_shell.core.assemblies.vapour import diffusion_thicknesses, vapour_pressures
+from nimble_shell.core.assemblies.vapour import diffusion_thicknesses, permeance, vapour_pressures
 from nimble_shell.core.climate import p_sat
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
@@ -291,6 +291,11 @@ class _Calculation:
         state = steady_state(label.element, moment.theta_i, moment.theta_e, given=given, key="t")
         thetas = temperatures_by_share(label.element, state, "t")
         sd = diffusion_thicknesses(self.assembly, self.catalogue, label.counted, given)
+        for number, one in enumerate(sd, 1):
+            if self.basis.schools.vapour == "perm":
+                self._add(f"vapour_{number}", f"permeance of layer {number}", "permeance", permeance(one, number))
+            else:
+                self._add(f"vapour_{number}", f"s_d of layer {number}", "air_layer", one)
         pressures = []
         for side, theta, phi in (("i", state.theta_i, moment.phi_i), ("e", state.theta_e, moment.phi_e)):
             humidity = given(

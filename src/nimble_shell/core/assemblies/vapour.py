@@ -8,6 +8,7 @@ from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.working import Given, Num, named
 
+DELTA_0 = 2e-10  #: vapour permeability of still air, ISO 13788:2012, 4.2 [kg/(m·s·Pa)]
 AIR_LAYER_SD = 0.01  #: equivalent air layer of an air gap, ISO 13788:2012, 6.4 [m]
 
 
@@ -42,6 +43,17 @@ def diffusion_thicknesses(assembly: Assembly, catalogue: Catalogue, counted: int
         d = given(layer.d, f"d_{number}", f"thickness, {material.name}", "m", "entered")
         result.append(named(mu * d, f"sd_{number}", f"s_d, {material.name}", "m", "ISO 13788:2012, 4.2, s_d = μ·d"))
     return result
+
+
+def permeance(sd: Num, number: int) -> Num:
+    """Vapour permeance of layer `number`, the air's own permeability over s_d [m]. [kg/(s·m²·Pa)]
+
+    References
+    ----------
+    .. [1] ISO 13788:2012, 4.2.
+    """
+    clause = "ISO 13788:2012, 4.2, δ₀/s_d with δ₀ = 2·10⁻¹⁰ kg/(m·s·Pa)"
+    return named(DELTA_0 / sd, f"W_{number}", f"vapour permeance of layer {number}", "kg/(s·m²·Pa)", clause)
 
 
 def vapour_pressures(sd: Sequence[Num], p_i: Num, p_e: Num) -> list[Num]:

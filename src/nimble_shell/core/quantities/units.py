@@ -40,6 +40,7 @@ class Dimension:
 
 DIMENSIONS: dict[str, Dimension] = {
     "length": Dimension(Unit("mm", 1000.0, 1), Unit("in", 1 / _INCH, 3)),
+    "height": Dimension(Unit("m", 1.0, 0), Unit("ft", 1 / _FOOT, 0)),
     "area": Dimension(Unit("m²", 1.0, 1), Unit("ft²", 1 / _FOOT**2, 0)),
     "resistance": Dimension(Unit("m²·K/W", 1.0, 2), Unit("h·ft²·°F/Btu", _BTU / (_HOUR * _FOOT**2 * _RANKINE), 1)),
     "transmittance": Dimension(Unit("W/(m²·K)", 1.0, 3), Unit("Btu/(h·ft²·°F)", _HOUR * _FOOT**2 * _RANKINE / _BTU, 4)),
@@ -54,7 +55,7 @@ DIMENSIONS: dict[str, Dimension] = {
     "pressure": Dimension(Unit("Pa", 1.0, 0), Unit("inHg", 1 / 3386.389, 4)),
     "surface_mass": Dimension(Unit("kg/m²", 1.0, 1), Unit("lb/ft²", _FOOT**2 / _POUND, 2)),
     "density": Dimension(Unit("kg/m³", 1.0, 0), Unit("lb/ft³", _FOOT**3 / _POUND, 1)),
-    "air_layer": Dimension(Unit("m", 1.0, 2), Unit("rep", 1.0, 2)),
+    "air_layer": Dimension(Unit("m", 1.0, 2), Unit("ft", 1 / _FOOT, 2)),
     "permeance": Dimension(Unit("ng/(s·m²·Pa)", 1e12, 1), Unit("perm", 1 / _PERM, 2)),
     "share": Dimension(Unit("%", 100.0, 1), Unit("%", 100.0, 1)),
     "opening_area": Dimension(Unit("mm²/m", 1e6, 0), Unit("in²/ft", _FOOT / _INCH**2, 3)),

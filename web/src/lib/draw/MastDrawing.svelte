@@ -52,7 +52,7 @@
     />{/if}
   <path class="heavy" d="M{X0 - 4} {row * 2.56}L62 {row * 0.25}" />
   <!-- wall, in two lifts, with the opening between -->
-  {#each pieces as [from, to] (from)}
+  {#each pieces as [from, to], at (at)}
     {#if from !== undefined && to !== undefined}
       {#each layers as slab (slab.id)}
         <rect class="ground" x={slab.x} y={from} width={slab.width} height={to - from} />

@@ -16,6 +16,8 @@
     left: number;
     scale: number;
     width: number;
+    /** Height of the drawn wall. */
+    body: number;
     onselect: (index: number) => void;
     onhold: () => void;
     onrelease: () => void;
@@ -36,6 +38,7 @@
     left,
     scale,
     width,
+    body,
     onselect,
     onhold,
     onrelease,
@@ -46,14 +49,19 @@
     refused,
   }: Props = $props();
 
-  const BODY = 180;
   const ROW = 18;
 
   const drawn = $derived(slabs(assembly.layers, left, scale));
   const right = $derived(drawn.at(-1)?.x1 ?? left);
-  const labels = $derived(flags(drawn, 130));
+  const labels = $derived(
+    flags(
+      drawn,
+      130,
+      (index) => (name(assembly.layers[index]?.material).length + detail(index).length) * 7 + 20,
+    ),
+  );
   const top = $derived(labels.rows * ROW + 12);
-  const bottom = $derived(top + BODY);
+  const bottom = $derived(top + body);
   const dimY = $derived(bottom + 28);
   const textWidths = $derived(drawn.map((slab) => units.length(slab.layer.d).length * 7.4 + 6));
   const rows = $derived(dimensionRows(drawn, textWidths));
@@ -68,7 +76,7 @@
     const values = [condition?.theta_i ?? 20, condition?.theta_e ?? 0];
     return { low: Math.min(...values) - 3, high: Math.max(...values) + 3 };
   });
-  const y = (theta: number) => bottom - ((theta - span.low) / (span.high - span.low)) * BODY;
+  const y = (theta: number) => bottom - ((theta - span.low) / (span.high - span.low)) * body;
   const xIn = (x: number) => right - x * scale;
   const line = $derived(
     curve
@@ -223,14 +231,14 @@
         x={slab.x0}
         y={top}
         width={slab.x1 - slab.x0}
-        height={BODY}
+        height={body}
       />
       {#if pattern}
         <rect
           x={slab.x0}
           y={top}
           width={slab.x1 - slab.x0}
-          height={BODY}
+          height={body}
           fill="url(#h-{pattern}{on ? '-yours' : slab.x1 - slab.x0 < 20 ? '-s' : ''})"
         />
       {/if}
@@ -240,7 +248,7 @@
         x={slab.x0}
         y={top}
         width={slab.x1 - slab.x0}
-        height={BODY}
+        height={body}
         role="presentation"
         onclick={() => onselect(slab.index)}
       />
@@ -249,9 +257,9 @@
           <rect
             class="beyond"
             x={slab.x0 + 0.5}
-            y={top + BODY * at}
+            y={top + body * at}
             width={Math.max(slab.x1 - slab.x0 - 1, 0)}
-            height={BODY * 0.1}
+            height={body * 0.1}
           />
         {/each}
       {/if}
@@ -260,7 +268,7 @@
       <path class="membrane" d="M{(slab.x0 + slab.x1) / 2} {top - 5}V{bottom + 5}" />
     {/each}
     {#each drawn.filter((slab) => slab.index === selected) as slab (slab.layer.id)}
-      <rect class="chosen" x={slab.x0} y={top} width={slab.x1 - slab.x0} height={BODY} />
+      <rect class="chosen" x={slab.x0} y={top} width={slab.x1 - slab.x0} height={body} />
     {/each}
     {#if ghostX !== undefined && ghost}
       <line class="ghost" x1={ghostX} x2={ghostX} y1={top + 4} y2={bottom - 4} />
@@ -296,7 +304,7 @@
 
     <!-- temperature -->
     <text class="axis" x={left - 12} y={top + 4} text-anchor="end">{units.symbol('temperature')}</text>
-    {#each ticks.filter((tick) => y(tick.theta) > top + 14) as tick (tick.shown)}
+    {#each ticks.filter((tick) => y(tick.theta) > top + 14) as tick, at (at)}
       <line class="tick" x1={left - 8} x2={left} y1={y(tick.theta)} y2={y(tick.theta)} />
       <text class="axis mono" x={left - 12} y={y(tick.theta) + 4} text-anchor="end"
         >{String(tick.shown).replace('-', '−')}</text
@@ -322,11 +330,11 @@
     {/each}
 
     <!-- dimensions -->
-    {#each [...drawn.map((slab) => slab.x0), right] as x (x)}
+    {#each [...drawn.map((slab) => slab.x0), right] as x, at (at)}
       <path class="dim" d="M{x} {bottom + 4}V{dimY + 5}M{x - 4} {dimY + 4}L{x + 4} {dimY - 4}" />
     {/each}
     <path class="dim" d="M{left} {dimY}H{right}" />
-    {#each [left, right] as x (x)}
+    {#each [left, right] as x, at (at)}
       <path class="dim" d="M{x} {dimY + 5}V{overallY + 5}M{x - 4} {overallY + 4}L{x + 4} {overallY - 4}" />
     {/each}
     <path class="dim" d="M{left} {overallY}H{right}" />
@@ -354,7 +362,7 @@
           x={slab.x1 - (on ? 12 : 5)}
           y={on ? top + 40 : top}
           width={on ? 24 : 10}
-          height={on ? BODY - 80 : BODY}
+          height={on ? body - 80 : body}
         />
         {#if on}
           <rect class="grip" x={slab.x1 - 4} y={top + 46} width="8" height="28" />
@@ -370,7 +378,7 @@
     style:left="{left - 4}px"
     style:top="{top - 4}px"
     style:width="{right - left + 8}px"
-    style:height="{BODY + 8}px"
+    style:height="{body + 8}px"
     onkeydown={key}
     aria-label="Section: layer {selected + 1} of {assembly.layers.length} from inside, {name(
       assembly.layers[selected]?.material,

@@ -16,7 +16,7 @@
   const LEFT = 44;
   const RIGHT = 10;
   const TOP = 8;
-  const H = 106;
+  const H = 92;
   const low = $derived(study.curve[0]?.d ?? 0);
   const high = $derived(study.curve.at(-1)?.d ?? 1);
   const per = $derived(units.unit('resistance').per_si);
@@ -52,7 +52,7 @@
 <div class="study" data-stale={stale} data-testid="study">
   <svg {width} height={H + TOP + 4} role="img" aria-label="Clear-wall R against thickness of the core">
     <rect class="ground" x={LEFT} y={TOP} width={width - LEFT - RIGHT} height={H} />
-    {#each ticks as tick (tick.shown)}
+    {#each ticks as tick, at (at)}
       <line class="grid" x1={LEFT} x2={width - RIGHT} y1={y(tick.r)} y2={y(tick.r)} />
       <text class="axis" x={LEFT - 6} y={y(tick.r) + 4} text-anchor="end">{tick.shown}</text>
     {/each}
@@ -239,7 +239,7 @@
   tr {
     display: block;
     position: relative;
-    height: 21px;
+    height: 24px;
   }
   th {
     font: 400 var(--fs-small) var(--sans);
@@ -252,8 +252,8 @@
     position: absolute;
     transform: translateX(-50%);
     min-width: 42px;
-    height: 21px;
-    line-height: 21px;
+    height: 24px;
+    line-height: 24px;
     text-align: center;
     white-space: nowrap;
   }
@@ -274,6 +274,8 @@
     min-width: 24px;
     text-decoration: underline solid var(--line) 1px;
     text-underline-offset: 3px;
+    min-width: 24px;
+    height: 24px;
   }
   td .work,
   .exact {

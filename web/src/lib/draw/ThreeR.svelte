@@ -69,9 +69,6 @@
 </div>
 
 <style>
-  .row {
-    margin-bottom: 2px;
-  }
   p {
     display: flex;
     gap: 6px;
@@ -84,6 +81,7 @@
   }
   p .u {
     margin-left: auto;
+    margin-block: -4px;
     font-size: var(--fs-small);
   }
   b {

@@ -64,7 +64,7 @@
 >
   <rect class="ground" x={left} y={TOP} width={Math.max(right - left, 0)} height={H} />
   <text class="axis" x={left - 12} y={TOP + 8} text-anchor="end">{units.symbol('pressure')}</text>
-  {#each ticks.filter((tick) => y(tick.p) > TOP + 16) as tick (tick.shown)}
+  {#each ticks.filter((tick) => y(tick.p) > TOP + 16) as tick, at (at)}
     <line class="tick" x1={left - 8} x2={left} y1={y(tick.p)} y2={y(tick.p)} />
     <text class="axis mono" x={left - 12} y={y(tick.p) + 4} text-anchor="end"
       >{tick.shown.toLocaleString('en').replaceAll(',', '\u2009')}</text

@@ -53,7 +53,7 @@
         height={phi * 42}
       />
     {/each}
-    {#each ticks as tick (tick.shown)}
+    {#each ticks as tick, at (at)}
       <line class="grid" x1={LEFT} x2={width} y1={y(tick.theta)} y2={y(tick.theta)} />
       <text x={LEFT - 6} y={y(tick.theta) + 4} text-anchor="end">{String(tick.shown).replace('-', '−')}</text>
     {/each}

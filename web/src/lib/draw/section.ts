@@ -35,10 +35,14 @@ export interface Flag {
   side: 'left' | 'right';
 }
 
-/** Leader labels: those outside of the core step down from the left, those inside of it from the right. */
+/**
+ * Leader labels: those outside of the core step down from the left, those inside of it from the right. Where a left
+ * and a right label of one row would meet, all of the right ones go below the left ones.
+ */
 export function flags(
   drawn: readonly Slab[],
   wide: number,
+  textWidth: (index: number) => number,
 ): { flags: Flag[]; rows: number; inside: number[] } {
   const core = drawn.findIndex((slab) => slab.layer.studied);
   const split = core >= 0 ? core : Math.floor(drawn.length / 2);
@@ -54,8 +58,15 @@ export function flags(
     x: (slab.x0 + slab.x1) / 2,
     side,
   });
-  const found = [...left.map(place('left')), ...right.map(place('right'))];
-  return { flags: found, rows: Math.max(left.length, right.length, 1), inside };
+  const lefts = left.map(place('left'));
+  const rights = right.map(place('right'));
+  const meet = rights.some((flag) => {
+    const other = lefts[flag.row];
+    return other && other.x + textWidth(other.index) > flag.x - textWidth(flag.index);
+  });
+  if (meet) for (const flag of rights) flag.row += lefts.length;
+  const found = [...lefts, ...rights];
+  return { flags: found, rows: Math.max(1, ...found.map((flag) => flag.row + 1)), inside };
 }
 
 /** Rows for dimension texts so that neighbours do not touch: 0 above the line, 1 and 2 below it. */

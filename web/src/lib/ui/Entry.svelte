@@ -49,6 +49,12 @@
     !units ? '' : dimension === 'length' ? (units.system === 'SI' ? 'mm' : '') : units.symbol(dimension),
   );
   let text = $state<string>();
+  // What was typed in another unit, as a fraction or as a sum is shown as it is understood.
+  const understood = $derived.by(() => {
+    if (text === undefined || !units || dimension !== 'length' || !/[a-z'"/+]/i.test(text)) return undefined;
+    const found = units.parseLength(text);
+    return found === undefined ? '' : `is ${units.full(found, 'length')}`;
+  });
   let wrong = $state('');
   let input = $state<HTMLInputElement>();
   const uid = $props.id();
@@ -126,7 +132,9 @@
       onkeydown={key}
       onblur={finish}
     />
-    {#if unit && showUnit}<span class="unit">{unit}</span>{/if}
+    {#if understood !== undefined}<span class="unit">{understood}</span>{:else if unit && showUnit}<span
+        class="unit">{unit}</span
+      >{/if}
   </span>
   {#if wrong || refused}<span class="why" id="{uid}-why" role="alert">{wrong || refused}</span>{/if}
 </span>

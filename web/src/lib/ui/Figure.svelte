@@ -30,6 +30,11 @@
     line-height: 1.15;
     padding: 1px 0;
   }
+  /* A target of 24 px even where the ink is thinner. */
+  button.figure {
+    min-height: 24px;
+    min-width: 24px;
+  }
   b {
     font: 500 var(--fs-small) var(--mono);
     letter-spacing: -0.02em;

@@ -267,4 +267,47 @@
     stroke: var(--verdigris);
     stroke-dasharray: 2 2;
   }
+  @media (max-width: 1023px) {
+    .ledger {
+      height: auto;
+      flex-wrap: wrap;
+    }
+    .last {
+      width: 100%;
+      display: flex;
+      gap: 10px;
+      align-items: center;
+      padding: 0 12px;
+      border-right: 0;
+    }
+    .last p {
+      flex: 1;
+    }
+    .cells {
+      flex: 1 0 100%;
+      grid-template-columns: repeat(3, 1fr);
+    }
+    .cell {
+      padding-top: 2px;
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 8px;
+      align-items: baseline;
+    }
+    .value,
+    .none {
+      height: auto;
+      line-height: 20px;
+    }
+    .cell small {
+      flex-basis: 100%;
+    }
+    .delta {
+      display: none;
+    }
+    .pending .no {
+      overflow: hidden;
+      text-overflow: ellipsis;
+    }
+  }
 </style>

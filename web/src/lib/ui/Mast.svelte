@@ -66,6 +66,17 @@
       ><svg width="8" height="12"><path d="M1 1l5 5-5 5" /></svg></button
     >
   </div>
+  <select
+    class="narrow"
+    aria-label="Station"
+    value={place.step === 2 ? place.station : ''}
+    onchange={(event) => router.go({ station: event.currentTarget.value, step: 2 })}
+  >
+    {#if place.step !== 2}<option value="">station</option>{/if}
+    {#each rows.filter((row) => row.elements.length) as row (row.letter)}
+      <option value={row.letter}>{row.letter} {row.name}{row.decision ? ', needs a decision' : ''}</option>
+    {/each}
+  </select>
   <div class="stations" bind:clientHeight={height} data-stale={stale}>
     <div class="drawing">
       <MastDrawing
@@ -235,8 +246,32 @@
     background: var(--oxide);
     margin-left: 8px;
   }
+  .narrow {
+    display: none;
+  }
   @media (max-width: 1279px) {
     .name {
+      display: none;
+    }
+  }
+  /* Narrow, or zoomed to 200 %: one line, the building and its station. */
+  @media (max-width: 1023px) {
+    .mast {
+      width: auto;
+      flex-direction: row;
+      border-right: 0;
+      border-bottom: 1px solid var(--line);
+    }
+    .picker {
+      flex: 1 1 60%;
+      border-bottom: 0;
+    }
+    .narrow {
+      display: block;
+      flex: 1 1 40%;
+      border-left: 1px solid var(--hair);
+    }
+    .stations {
       display: none;
     }
   }

@@ -188,4 +188,12 @@
     border-color: var(--verdigris);
     color: var(--sheet-bright);
   }
+  @media (max-width: 1023px) {
+    nav a {
+      padding-inline: 10px;
+    }
+    .palette {
+      margin-left: 0;
+    }
+  }
 </style>

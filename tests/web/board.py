@@ -1,0 +1,90 @@
+"""What a designer does on the screen, in words, for the tests of the interface."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Locator, Page, expect
+
+WALL = "main-laboratory/D2"
+
+
+class Board:
+    """One window on a project."""
+
+    def __init__(self, page: Page, address: str, project: str) -> None:
+        self.page, self.address, self.project = page, address, project
+
+    def open(self, place: str = WALL) -> Board:
+        self.page.goto(f"{self.address}/{self.project}/{place}")
+        self.page.wait_for_selector(".frame")
+        if place.endswith("D2"):
+            self.settled()
+        return self
+
+    def settled(self) -> None:
+        """Every figure on the bench belongs to the newest input, and every save has landed."""
+        self.page.wait_for_function(
+            """() => document.querySelector('[data-testid=three-r]')
+                && !document.querySelector('[data-stale=true]')
+                && !document.querySelector('.ledger')?.textContent?.includes('Saving')
+                && !document.querySelector('.ledger')?.textContent?.includes('Preview')"""
+        )
+
+    def text(self, testid: str) -> str:
+        return self.page.get_by_test_id(testid).inner_text().strip()
+
+    def R(self, kind: str = "combined") -> float:
+        return number(self.text(f"R-{kind}"))
+
+    def fact(self, key: str) -> float:
+        return number(self.page.get_by_test_id(f"fact-{key}").locator("b").inner_text())
+
+    def ledger(self, key: str) -> float:
+        return number(self.page.get_by_test_id(key).locator(".value b").inner_text())
+
+    def dimension(self, name: str) -> Locator:
+        """The dimension text of a layer on the drawing."""
+        return self.page.get_by_role("button", name=re.compile(f"^{re.escape(name)}: .*type a thickness"))
+
+    def type_dimension(self, name: str, typed: str, material: str | None = None) -> None:
+        self.dimension(name).first.click()
+        field = self.page.get_by_role("textbox", name=f"Thickness of {material or name}")
+        field.fill(typed)
+        field.press("Enter")
+
+    @property
+    def stop(self) -> Locator:
+        """The drawing's one tab stop."""
+        return self.page.get_by_role("button", name=re.compile("^Section: layer"))
+
+    @property
+    def bar(self) -> Locator:
+        return self.page.get_by_test_id("layer-bar")
+
+    def choose(self, layer: int) -> None:
+        """Choose a layer by its number from inside."""
+        self.stop.focus()
+        for _ in range(20):
+            current = int(re.findall(r"layer (\d+) of", self.stop.get_attribute("aria-label") or "")[0])
+            if current == layer:
+                return
+            self.page.keyboard.press("ArrowLeft" if current < layer else "ArrowRight")
+        raise AssertionError(f"no layer {layer}")
+
+    def layers(self) -> list[str]:
+        """Names of the layers, outside to inside, from the drawing's table twin."""
+        return [row.inner_text() for row in self.page.locator(".section table tbody th").all()]
+
+    def last_edit(self) -> Locator:
+        return self.page.locator(".ledger .last p")
+
+    def done(self, edit: str) -> None:
+        """The newest edit is the one named, and everything follows it."""
+        expect(self.last_edit()).to_have_text(edit)
+        self.settled()
+
+
+def number(text: str) -> float:
+    """A printed number: thin spaces and a true minus."""
+    return float(re.sub(r"[\u2009\u202f ]", "", text).replace("−", "-"))

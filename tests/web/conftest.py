@@ -1,0 +1,59 @@
+"""The real interface: a server of its own per worker, headless Chromium, and a fresh copy of the campus per test."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import pytest
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+
+from tools.window import Server, context, launch
+
+expect.set_options(timeout=15_000)
+
+
+@pytest.fixture(scope="session")
+def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    server = Server(tmp_path_factory.mktemp("server"))
+    yield server
+    server.stop()
+
+
+@pytest.fixture
+def campus(server: Server) -> str:
+    """The id of a copy of the demo campus that no other test touches."""
+    made = server.call("POST", "/projects/import", server.call("GET", "/projects/heron-flats/file"))
+    return str(made["project"]["id"])
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = launch(playwright)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture(name="context")
+def _context(browser: Browser) -> Iterator[BrowserContext]:
+    made = context(browser)
+    yield made
+    made.close()
+
+
+@pytest.fixture
+def page(context: BrowserContext) -> Iterator[Page]:
+    """A window; one that throws, or logs an error of its own, fails its test."""
+    page = context.new_page()
+    faults: list[str] = []
+    page.on("pageerror", lambda error: faults.append(str(error)))
+    page.on(
+        "console",
+        lambda message: (
+            faults.append(message.text)
+            if message.type == "error" and "Failed to load resource" not in message.text
+            else None
+        ),
+    )
+    yield page
+    assert faults == []

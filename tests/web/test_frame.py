@@ -1,0 +1,239 @@
+"""Basis, mast, ledger, working, palette and keys; and what axe has to say of each view."""
+
+from __future__ import annotations
+
+import math
+import re
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+from web.board import Board, number
+
+from tools.window import ROOT, Server
+
+AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+@pytest.fixture
+def board(page: Page, server: Server, campus: str) -> Board:
+    return Board(page, server.address, campus).open()
+
+
+def enter(board: Board, label: str, typed: str) -> None:
+    field = board.page.get_by_label(label, exact=True)
+    field.fill(typed)
+    field.press("Enter")
+
+
+# --- Basis ------------------------------------------------------------------------------------------------------
+
+
+def test_every_screen_follows_the_basis(board: Board) -> None:
+    page = board.page
+    before = board.R(), board.fact("q")
+    board.open("main-laboratory/1")
+    expect(page.get_by_role("img", name=re.compile("Monthly mean outdoor temperature"))).to_be_visible()
+    enter(board, "Temperature, Jan", "-20")
+    expect(board.last_edit()).to_have_text("Monthly temperature")
+    page.get_by_label("bridged R").select_option("isothermal")
+    expect(board.last_edit()).to_have_text("Bridged R by isothermal")
+    enter(board, "clear-wall R of walls", "7")
+    expect(board.last_edit()).to_have_text("Asked of walls: R 7.00")
+    page.locator("nav a", has_text="Build-ups").click()
+    board.settled()
+    assert board.R("isothermal") < before[0]
+    assert board.fact("q") > before[1]
+    expect(page.locator(".notice.decision")).to_contain_text("short of the asked 7.00")
+    expect(page.locator(".mast li.on .value")).to_have_text(re.compile(f"R {board.R('isothermal'):.2f}"))
+
+
+@pytest.mark.parametrize(
+    ("label", "typed"),
+    [("Heated humidity", "130"), ("winter design", "-300"), ("Relative humidity, Jan", "101"), ("latitude °", "95")],
+)
+def test_what_cannot_be_is_refused_in_the_basis(board: Board, server: Server, label: str, typed: str) -> None:
+    board.open("main-laboratory/1")
+    before = server.call("GET", f"/projects/{board.project}")
+    enter(board, label, typed)
+    expect(board.page.get_by_role("alert").first).to_contain_text(
+        typed.replace("-", "−") if "design" not in label else ""
+    )
+    assert server.call("GET", f"/projects/{board.project}") == before
+
+
+def test_areas_of_the_basis_carry_the_ledger(board: Board, server: Server) -> None:
+    board.open("main-laboratory/1")
+    board.page.wait_for_selector("[data-testid=H_shell] b")
+    before = board.ledger("H_shell")
+    enter(board, "Area of Windows", "40")
+    expect(board.last_edit()).to_have_text("Area of Windows")
+    board.page.wait_for_function(
+        "(old) => !document.querySelector('[data-testid=H_shell] b').textContent.includes(old)", arg=f"{before:.1f}"
+    )
+    ledger = server.call("GET", f"/projects/{board.project}/buildings/main-laboratory/ledger")["now"]
+    assert board.ledger("H_shell") == pytest.approx(ledger["H"], abs=0.0501)
+    assert board.ledger("H_shell") > before
+
+
+def test_what_is_not_counted_is_named_and_never_zero(board: Board) -> None:
+    cells = board.page.locator(".ledger .pending")
+    expect(cells).to_have_count(3)
+    for cell in cells.all():
+        expect(cell).to_contain_text("not counted")
+        expect(cell.locator(".none")).to_have_text("–")
+
+
+def test_each_building_has_its_own_mast(board: Board) -> None:
+    page = board.page
+    page.get_by_label("Building", exact=True).select_option("bunkhouse")
+    expect(page.locator(".mast")).to_contain_text("Wall W-C")
+    expect(page.get_by_label("Building", exact=True)).to_have_value("bunkhouse")
+    page.get_by_role("button", name="Next building").click()
+    expect(page.get_by_label("Building", exact=True)).to_have_value("sample-cold-store")
+    expect(page).to_have_url(re.compile("sample-cold-store"))
+
+
+def test_a_wall_without_layers_starts_from_a_drawn_system(board: Board) -> None:
+    board.page.goto(f"{board.address}/{board.project}/pump-house/D2")
+    expect(board.page.locator(".conditions")).to_contain_text("the shell does not count it")
+    board.page.get_by_role("button", name="Start with Insulated concrete form, two-sided").click()
+    board.settled()
+    assert "Concrete, reinforced" in board.layers()
+    assert board.R() > 2
+
+
+# --- working ----------------------------------------------------------------------------------------------------
+
+
+def evaluated(steps: list[dict[str, Any]]) -> float:
+    """The working's own formulas, evaluated again from its inputs."""
+    known: dict[str, float] = {}
+    for step in steps:
+        names = {"exp": math.exp, **known}
+        known[step["symbol"]] = eval(step["formula"], {"__builtins__": {}}, names) if step["formula"] else step["value"]
+    return known[steps[-1]["symbol"]]
+
+
+def test_every_figure_on_the_bench_opens_to_working_that_gives_it(board: Board) -> None:
+    page = board.page
+    figures = page.locator("button[aria-label$='show working']")
+    assert figures.count() >= 20
+    for at in range(figures.count()):
+        button = figures.nth(at)
+        label = button.get_attribute("aria-label") or ""
+        with page.expect_response("**/working") as reply:
+            button.evaluate("(one) => one.click()")
+        steps = reply.value.json()["steps"]
+        assert evaluated(steps) == pytest.approx(steps[-1]["value"], rel=1e-9, abs=1e-12), label
+        drawer = page.get_by_test_id("working")
+        expect(drawer.locator(".result")).to_be_visible()
+        assert float(drawer.locator(".result").get_attribute("data-value") or "nan") == steps[-1]["value"]
+        shown = drawer.locator(".result b").inner_text()
+        found = re.search(r": ([−\d\u2009.]+)", label)
+        assert found, label
+        assert number(shown.split(" ")[0]) == pytest.approx(number(found[1]), rel=0.03, abs=0.0051), label
+        page.keyboard.press("Escape")
+    expect(page.get_by_test_id("working")).to_have_count(0)
+
+
+def test_the_working_shows_origin_and_clause_and_gives_the_focus_back(board: Board) -> None:
+    page = board.page
+    button = page.get_by_test_id("R-combined")
+    button.focus()
+    page.keyboard.press("w")
+    drawer = page.get_by_test_id("working")
+    expect(drawer).to_contain_text("ISO 6946:2017, 6.7.2.2")
+    expect(drawer).to_contain_text("entered")
+    expect(drawer).to_contain_text("catalogue")
+    page.keyboard.press("Escape")
+    expect(button).to_be_focused()
+
+
+# --- keys -------------------------------------------------------------------------------------------------------
+
+
+def test_the_main_task_is_done_without_a_mouse(board: Board, server: Server) -> None:
+    page = board.page
+    page.keyboard.press("Control+k")
+    page.keyboard.type("layer core")
+    page.keyboard.press("Enter")
+    board.stop.focus()
+    page.keyboard.press("Enter")
+    page.keyboard.type("235")
+    page.keyboard.press("Enter")
+    board.done("Core 185 to 235 mm")
+    page.keyboard.press("Control+z")
+    expect(page.locator(".ledger .last")).to_contain_text("nothing to take back")
+    page.keyboard.press("b")
+    page.keyboard.press("2")
+    expect(page).to_have_url(re.compile("/B2"))
+    page.keyboard.press("PageDown")
+    expect(page).to_have_url(re.compile("/D2"))
+    page.keyboard.press("[")
+    expect(page).to_have_url(re.compile("/1$"))
+
+
+def test_letter_keys_sleep_in_a_field_and_can_be_turned_off(board: Board) -> None:
+    page = board.page
+    field = board.bar.get_by_label("λ", exact=True)
+    field.focus()
+    page.keyboard.type("u")
+    expect(page.get_by_role("button", name="SI", exact=True)).to_have_attribute("aria-pressed", "true")
+    page.keyboard.press("Escape")
+    page.keyboard.press("Control+k")
+    page.keyboard.type("letter keys off")
+    page.keyboard.press("Enter")
+    board.stop.focus()
+    page.keyboard.press("u")
+    expect(page.get_by_role("button", name="SI", exact=True)).to_have_attribute("aria-pressed", "true")
+
+
+def test_the_keys_are_listed(board: Board) -> None:
+    board.stop.focus()
+    board.page.keyboard.press("?")
+    expect(board.page.get_by_role("dialog", name="Keys")).to_contain_text("climb the mast")
+    board.page.keyboard.press("Escape")
+    expect(board.page.get_by_role("dialog", name="Keys")).to_have_count(0)
+
+
+# --- for everybody ----------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    "place", ["main-laboratory/D2", "main-laboratory/1", "pump-house/D2", "main-laboratory/B2", ""]
+)
+def test_axe_finds_nothing(board: Board, place: str) -> None:
+    page = board.page
+    page.goto(f"{board.address}/{board.project}/{place}" if place else board.address)
+    page.wait_for_load_state("networkidle")
+    if place == "main-laboratory/D2":
+        page.get_by_test_id("R-combined").click()
+        page.wait_for_selector("[data-testid=working] ol")
+    page.evaluate(Path(AXE).read_text())
+    found = page.evaluate("axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']})")
+    said = [(one["id"], [node["html"][:120] for node in one["nodes"]]) for one in found["violations"]]
+    assert said == []
+
+
+@pytest.mark.parametrize("size", [(640, 400), (820, 1180), (1024, 768), (1920, 1080)])
+def test_nothing_runs_over_the_edge(board: Board, size: tuple[int, int]) -> None:
+    page = board.page
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    board.settled()
+    for place in ("main-laboratory/D2", "main-laboratory/1"):
+        page.goto(f"{board.address}/{board.project}/{place}")
+        page.wait_for_selector(".ledger [data-testid=H_shell] b")
+        wide = page.evaluate("[document.documentElement.scrollWidth, document.documentElement.scrollHeight]")
+        assert wide[0] <= size[0]
+        ledger = page.locator(".ledger").bounding_box()
+        assert ledger
+        assert ledger["y"] + ledger["height"] <= size[1] + 0.5
+
+
+def test_the_drawing_has_a_table_twin(board: Board) -> None:
+    twin = board.page.locator(".section table")
+    expect(twin.locator("caption")).to_have_text("Layers, outside to inside")
+    assert board.layers()[0] == "Larch boards"
+    assert board.layers()[-1] == "Gypsum-fibre board"

@@ -1,0 +1,162 @@
+"""Nothing is lost: undo, redo, reload, a killed server, two windows, a deleted project, files in and out."""
+
+from __future__ import annotations
+
+import copy
+import json
+import re
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import BrowserContext, Page, expect
+from web.board import Board
+
+from tools.window import Server
+
+
+@pytest.fixture
+def board(page: Page, server: Server, campus: str) -> Board:
+    return Board(page, server.address, campus).open()
+
+
+def test_undo_and_redo_and_reload(board: Board) -> None:
+    kept = [board.text("R-combined")]
+    for size in ("235", "140"):
+        board.type_dimension("EPS with graphite", size)
+        expect(board.last_edit()).to_contain_text(f"to {size} mm")
+        board.settled()
+        kept.append(board.text("R-combined"))
+    board.page.locator("h1").click()
+    board.page.keyboard.press("Escape")
+    board.page.locator(".ledger .last button").click()
+    board.done("Core 185 to 235 mm")
+    assert board.text("R-combined") == kept[1]
+    board.page.reload()
+    board.settled()
+    assert board.text("R-combined") == kept[1]
+    board.page.keyboard.press("Control+Shift+Z")
+    board.done("Core 235 to 140 mm")
+    assert board.text("R-combined") == kept[2]
+    board.page.keyboard.press("Control+z")
+    board.done("Core 185 to 235 mm")
+    board.page.keyboard.press("Control+z")
+    expect(board.page.locator(".ledger .last")).to_contain_text("nothing to take back")
+    board.settled()
+    assert board.text("R-combined") == kept[0]
+
+
+def test_a_killed_server_loses_nothing_and_the_window_goes_on(board: Board, server: Server) -> None:
+    board.type_dimension("EPS with graphite", "235")
+    board.done("Core 185 to 235 mm")
+    server.kill()
+    try:
+        board.type_dimension("EPS with graphite", "285")
+        trouble = board.page.locator(".trouble")
+        expect(trouble).to_contain_text("The server does not answer")
+        expect(board.dimension("EPS with graphite")).to_have_text("285")
+    finally:
+        server.start()
+    trouble.get_by_role("button", name="Try again").click()
+    board.done("Core 235 to 285 mm")
+    stored = server.call("GET", f"/projects/{board.project}")
+    assert [layer["d"] for layer in stored["project"]["assemblies"][0]["layers"] if layer.get("studied")] == [0.285]
+
+
+def test_the_second_writer_is_told_and_decides(board: Board, context: BrowserContext, server: Server) -> None:
+    other = Board(context.new_page(), server.address, board.project).open()
+    other.type_dimension("EPS with graphite", "235")
+    other.done("Core 185 to 235 mm")
+    board.type_dimension("EPS with graphite", "140")
+    trouble = board.page.locator(".trouble")
+    expect(trouble).to_contain_text("Not saved: Core 185 to 140 mm")
+    wall = server.call("GET", f"/projects/{board.project}")["project"]["assemblies"][0]
+    assert wall["layers"][3]["d"] == 0.235
+    trouble.get_by_role("button", name="Load the newer version").click()
+    expect(board.dimension("EPS with graphite")).to_have_text("235")
+    board.settled()
+    other.type_dimension("EPS with graphite", "285")
+    other.done("Core 235 to 285 mm")
+    board.type_dimension("EPS with graphite", "90")
+    trouble.get_by_role("button", name="Save mine over it").click()
+    board.done("Core 235 to 90 mm")
+    wall = server.call("GET", f"/projects/{board.project}")["project"]["assemblies"][0]
+    assert wall["layers"][3]["d"] == 0.09
+
+
+def test_a_project_deleted_in_another_window_can_be_brought_back(board: Board, server: Server) -> None:
+    server.call("DELETE", f"/projects/{board.project}")
+    board.type_dimension("EPS with graphite", "235")
+    trouble = board.page.locator(".trouble")
+    expect(trouble).to_contain_text("Not saved")
+    with board.page.expect_download() as kept:
+        trouble.get_by_role("button", name="Keep what this window holds as a file").click()
+    held = json.loads(Path(kept.value.path()).read_text())
+    assert held["project"]["assemblies"][0]["layers"][3]["d"] == 0.235
+    trouble.get_by_role("button", name="Bring the project back").click()
+    board.done("Core 185 to 235 mm")
+
+
+def test_a_project_goes_out_as_a_file_and_comes_in_again(board: Board, server: Server, tmp_path: Path) -> None:
+    page = board.page
+    page.keyboard.press("1")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Export project, JSON").click()
+    file = tmp_path / "project.json"
+    download.value.save_as(file)
+    page.locator("input[type=file]").set_input_files(file)
+    page.wait_for_url(re.compile(rf"/(?!{board.project})[0-9a-f]{{16}}/"))
+    board.settled()
+    brought = server.call("GET", f"/projects/{page.url.split('/')[3]}/file")
+    original = json.loads(file.read_text())
+    brought["project"]["id"] = original["project"]["id"]
+    assert brought == original
+
+
+def _wrong(change: str, project: Any) -> bytes:
+    broken = copy.deepcopy(project)
+    if change == "future":
+        broken["version"] = 99
+    elif change == "negative":
+        broken["project"]["assemblies"][0]["layers"][3]["d"] = -0.1
+    elif change == "humid":
+        broken["project"]["basis"]["indoor"]["phi_heating"] = 1.3
+    elif change == "not json":
+        return b"{ this is no JSON"
+    return json.dumps(broken).encode()
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [("future", "99"), ("negative", "layers/3/d"), ("humid", "130 %"), ("not json", "not readable as JSON")],
+)
+def test_a_wrong_file_is_told_with_its_place(board: Board, server: Server, change: str, words: str) -> None:
+    project = server.call("GET", f"/projects/{board.project}/file")
+    before = len(server.call("GET", "/projects"))
+    file = {"name": "wrong.json", "mimeType": "application/json", "buffer": _wrong(change, project)}
+    board.page.locator("input[type=file]").set_input_files(file)  # type: ignore[arg-type]
+    notice = board.page.get_by_role("alert").filter(has_text="The file was not imported")
+    expect(notice).to_contain_text(words)
+    assert len(server.call("GET", "/projects")) == before
+
+
+def test_a_file_of_200_megabytes_is_refused_before_it_is_read(board: Board, tmp_path: Path) -> None:
+    file = tmp_path / "large.json"
+    with file.open("wb") as out:
+        out.truncate(200 * 1024**2)
+    board.page.locator("input[type=file]").set_input_files(file)
+    expect(board.page.get_by_role("alert").first).to_contain_text("200 MB")
+
+
+def test_the_specification_sheet_is_a_pdf(board: Board) -> None:
+    with board.page.expect_download() as download:
+        board.page.get_by_role("link", name="Specification sheet, PDF").click()
+    assert download.value.suggested_filename == "Wall-W-A.pdf"
+    assert Path(download.value.path()).read_bytes().startswith(b"%PDF-")
+
+
+def test_an_address_of_nothing_says_so(page: Page, server: Server) -> None:
+    page.goto(f"{server.address}/no-such-project/x/D2")
+    expect(page.get_by_role("alert").first).to_contain_text("Not saved: open the project")
+    page.get_by_role("button", name="All projects").first.click()
+    expect(page.get_by_role("heading", name="Projects")).to_be_visible()

@@ -1,0 +1,77 @@
+"""`./nimble screenshots`: take the pictures in docs/screenshots again, from fresh demo data, at 1280x800."""
+
+from __future__ import annotations
+
+import re
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from tools.window import ROOT, Server, context, launch
+
+TARGET = ROOT / "docs" / "screenshots"
+
+
+def bench(page: Page) -> None:
+    page.wait_for_selector("[data-testid=study]")
+
+
+def working(page: Page) -> None:
+    bench(page)
+    page.get_by_test_id("R-combined").click()
+    page.wait_for_selector("[data-testid=working] ol")
+
+
+def typing(page: Page) -> None:
+    bench(page)
+    page.get_by_role("button", name=re.compile("EPS with graphite: .*type a thickness")).click()
+    page.get_by_role("textbox", name="Thickness of EPS with graphite").fill("7 1/4")
+    page.wait_for_timeout(300)
+
+
+def palette(page: Page) -> None:
+    bench(page)
+    page.keyboard.press("Control+k")
+    page.keyboard.type("building")
+
+
+def still(_: Page) -> None:
+    """Nothing to do: the view as it opens."""
+
+
+#: File name, address, and what to do there.
+VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
+    "basis": ("/heron-flats/main-laboratory/1", still),
+    "bench": ("/heron-flats/main-laboratory/D2", bench),
+    "bench-typing": ("/heron-flats/main-laboratory/D2", typing),
+    "working": ("/heron-flats/main-laboratory/D2", working),
+    "starts": ("/heron-flats/pump-house/D2", still),
+    "palette": ("/heron-flats/boat-workshop/D2", palette),
+    "projects": ("/", still),
+}
+
+
+def main() -> None:
+    TARGET.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        server, browser = Server(Path(folder)), launch(playwright)
+        for name, (place, act) in VIEWS.items():
+            window = context(browser)
+            page = window.new_page()
+            page.goto(server.address + place)
+            page.wait_for_load_state("networkidle")
+            act(page)
+            page.screenshot(path=TARGET / f"{name}.png")
+            print(f"docs/screenshots/{name}.png")
+            window.close()
+        browser.close()
+        server.stop()
+    for old in TARGET.glob("*.png"):
+        if old.stem not in VIEWS:
+            old.unlink()
+
+
+if __name__ == "__main__":
+    main()

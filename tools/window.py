@@ -1,0 +1,91 @@
+"""A demo server as a process of its own and a headless Chromium, for the pictures and the interface tests."""
+
+from __future__ import annotations
+
+import json
+import os
+import re
+import signal
+import subprocess
+import sys
+import time
+import urllib.request
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Browser, BrowserContext, Playwright
+
+ROOT = Path(__file__).parents[1]
+FLAGS = (
+    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
+    "--disable-component-update --disable-sync"
+)
+
+
+def launch(playwright: Playwright) -> Browser:
+    """Debian's Chromium, headless."""
+    return playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS.split())
+
+
+def context(browser: Browser) -> BrowserContext:
+    """A designer's smallest screen."""
+    return browser.new_context(
+        viewport={"width": 1280, "height": 800}, locale="en-GB", timezone_id="UTC", reduced_motion="reduce"
+    )
+
+
+class Server:
+    """`nimble-shell demo` as a process on a folder and a port of its own."""
+
+    def __init__(self, folder: Path) -> None:
+        self.folder, self.port = folder, 0
+        self.log = folder / "server.log"
+        self.start()
+
+    def start(self) -> None:
+        folder, port = str(self.folder / "data"), str(self.port)
+        command = [sys.executable, "-m", "nimble_shell.cli", "demo", "--data", folder, "--port", port]
+        web = os.environ.get("NIMBLE_SHELL_WEB", str(ROOT / "build" / "web"))
+        with self.log.open("w") as log:
+            environment = {**os.environ, "NIMBLE_SHELL_WEB": web}
+            self.process = subprocess.Popen(command, stdout=log, stderr=log, env=environment)
+        for _ in range(300):
+            found = re.search(r"http://127\.0\.0\.1:(\d+)/", self.log.read_text())
+            if found:
+                self.port = int(found[1])
+                break
+            assert self.process.poll() is None, self.log.read_text()
+            time.sleep(0.1)
+        self.wait()
+
+    def wait(self) -> None:
+        for _ in range(300):
+            try:
+                self.call("GET", "/projects")
+            except OSError:
+                time.sleep(0.1)
+            else:
+                return
+        raise AssertionError(self.log.read_text())
+
+    def kill(self) -> None:
+        """As a power cut would: no goodbye."""
+        self.process.send_signal(signal.SIGKILL)
+        self.process.wait()
+
+    def stop(self) -> None:
+        self.process.terminate()
+        self.process.wait(timeout=20)
+
+    @property
+    def address(self) -> str:
+        return f"http://127.0.0.1:{self.port}"
+
+    def call(self, method: str, path: str, body: Any = None) -> Any:
+        """Ask the API as another window would."""
+        data = None if body is None else json.dumps(body).encode()
+        headers = {"Content-Type": "application/json"}
+        request = urllib.request.Request(f"{self.address}/api/v1{path}", data, headers, method=method)
+        with urllib.request.urlopen(request, timeout=30) as reply:
+            content = reply.read()
+        return json.loads(content) if content else None
