@@ -64,6 +64,7 @@ def _hand_over(command: list[object]) -> int:
     """Become the program, so that signals and exit codes are its own."""
     words = [str(word) for word in command]
     environment = {**os.environ, "NIMBLE_SHELL_WEB": str(BUILD / "web")}
+    environment.pop("PYTHONDONTWRITEBYTECODE", None)  # compiling the program anew costs a second at each start
     if words[2].startswith("tools."):
         environment["PYTHONPATH"] = str(ROOT)
     sys.stdout.flush()

@@ -6,7 +6,8 @@ from dataclasses import replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member
 from nimble_shell.core.assemblies.figures import wall_figures
-from nimble_shell.core.assemblies.remarks import Remark, remarks
+from nimble_shell.core.assemblies.remark import Remark
+from nimble_shell.core.assemblies.remarks import remarks
 from nimble_shell.core.assemblies.study import thickness_study
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.materials import CATALOGUE
@@ -19,7 +20,9 @@ def said(assembly: Assembly, basis: Basis | None = None, condition: str = "0") -
     study = None
     if assembly.core_index is not None:
         study = thickness_study(assembly, CATALOGUE, basis, asked=basis.targets.R_wall)
-    return {remark.code: remark for remark in remarks(assembly, CATALOGUE, basis, found, study)}
+    return {
+        remark.code: remark for remark in remarks(assembly, CATALOGUE, basis, found, study, asked=basis.targets.R_wall)
+    }
 
 
 def wall(*layers: Layer) -> Assembly:

@@ -109,9 +109,14 @@ BASES = {
 @pytest.mark.parametrize("condition", ["0", "6", "winter", "summer"])
 def test_every_figure_replays_from_its_working_to_the_shown_value(wall: str, school: str, condition: str) -> None:
     shown = wall_figures(WALLS[wall], CATALOGUE, BASES[school], condition).figures
+    remembering = wall_figures(WALLS[wall], CATALOGUE, BASES[school], condition, given=traced).figures
     assert len(shown) > 30
+    assert shown.keys() == remembering.keys()
+    assert wall_working(WALLS[wall], CATALOGUE, BASES[school], condition, "R_clear") == derive(
+        remembering["R_clear"].number
+    )
     for key, figure in shown.items():
-        derivation = wall_working(WALLS[wall], CATALOGUE, BASES[school], condition, key)
+        derivation = derive(remembering[key].number)
         value = value_of(figure.number)
         assert derivation.value == pytest.approx(value, rel=1e-12, abs=1e-12), key
         assert replay(derivation) == pytest.approx(value, rel=1e-9, abs=1e-9), key

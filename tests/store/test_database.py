@@ -12,12 +12,16 @@ from contextlib import closing
 from pathlib import Path
 
 import pytest
+from alembic.config import Config
+from alembic.script import ScriptDirectory
 from sqlalchemy import inspect, text
 
+from nimble_shell.core.shell.basis import Basis
 from nimble_shell.demo.heron_flats import campus
+from nimble_shell.formats.project import BasisDoc
 from nimble_shell.services.projects import Note, ProjectService
 from nimble_shell.store import Database, StoreError
-from nimble_shell.store.database import MIGRATIONS
+from nimble_shell.store.database import HEAD, MIGRATIONS
 from nimble_shell.store.rows import Base
 
 
@@ -50,7 +54,7 @@ def test_a_second_start_migrates_nothing_and_backs_nothing_up(database: Database
 LATER = """
 import sqlalchemy as sa
 from alembic import op
-revision, down_revision = "0002", "0001"
+revision, down_revision = "0003", "0002"
 
 def upgrade():
     op.add_column("project", sa.Column("client", sa.String(), nullable=False, server_default="nobody"))
@@ -62,7 +66,7 @@ def later_program(folder: Path, then: str = "") -> Path:
     """The migrations of a program one version on."""
     scripts = folder / f"migrations{len(then)}"
     shutil.copytree(MIGRATIONS, scripts, ignore=shutil.ignore_patterns("__pycache__"))
-    (scripts / "versions" / "0002_later.py").write_text(LATER.format(then=then))
+    (scripts / "versions" / "0003_later.py").write_text(LATER.format(then=then))
     return scripts
 
 
@@ -149,6 +153,8 @@ EDITOR = """
 import sys
 from pathlib import Path
 from nimble_shell.demo.heron_flats import campus
+from nimble_shell.core.shell.basis import Basis
+from nimble_shell.formats.project import BasisDoc
 from nimble_shell.services.projects import Note, ProjectService
 from nimble_shell.store import Database
 database = Database(Path(sys.argv[1]))
@@ -198,3 +204,40 @@ def test_a_backup_a_day_is_kept_and_the_oldest_go(database: Database) -> None:
     with sqlite3.connect(str(made[-1])) as copy:
         assert copy.execute("PRAGMA integrity_check").fetchone() == ("ok",)
     copy.close()
+
+
+def test_the_newest_migration_is_the_one_a_start_looks_for() -> None:
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    assert ScriptDirectory.from_config(config).get_current_head() == HEAD
+
+
+FIRST = """
+INSERT INTO project VALUES ('p', 'Old', :basis, '2026-01-01', '2026-01-01', 3, 3, NULL);
+INSERT INTO building VALUES ('p', 'b', 0, 1, 'Shed', 'tools', 12.5);
+INSERT INTO shell_element VALUES (1, 'p', 'b', 'e1', 'D', 'Wall', 'leaflet', 0, 40.0, 'a', NULL);
+INSERT INTO assembly VALUES ('p', 'a', 0, 2, 'Wall', 'sip', 'kept');
+INSERT INTO layer VALUES (1, 'p', 'a', 'l1', 'gypsum-board', 0, 0.0125, 0.2, NULL, NULL, 0);
+INSERT INTO layer VALUES (2, 'p', 'a', 'l2', '', 1, 0.045, NULL, 'slightly', 0.001, 0);
+INSERT INTO layer VALUES (3, 'p', 'a', 'l3', 'eps-035', 2, 0.14, NULL, NULL, NULL, 1);
+INSERT INTO member VALUES (1, 3, 0, 'stud', 'softwood', 'vertical', NULL, 0.045, 0.6);
+"""
+
+
+def test_what_the_first_schema_held_becomes_documents(tmp_path: Path) -> None:
+    scripts = tmp_path / "migrations"
+    shutil.copytree(MIGRATIONS, scripts, ignore=shutil.ignore_patterns("__pycache__", "0002*"))
+    database = Database(tmp_path / "data")
+    database.migrate(scripts)
+    basis = BasisDoc.from_core(Basis()).model_dump_json(by_alias=True)
+    with closing(sqlite3.connect(database.file, isolation_level=None)) as connection:
+        connection.executescript(FIRST.replace(":basis", f"'{basis}'"))
+    assert database.migrate() is not None
+    project = ProjectService(database).load("p").project
+    assert project.buildings[0].elements[0].origin == "leaflet"
+    assert project.buildings[0].asked_H == 12.5
+    board, air, core = project.assemblies[0].layers
+    assert (board.lambda_entered, air.air.A_v if air.air else None, core.studied) == (0.2, 0.001, True)
+    assert core.members[0].centres == 0.6
+    assert project.assemblies[0].note == "kept"
+    database.close()

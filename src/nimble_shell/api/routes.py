@@ -164,8 +164,9 @@ def bench(project_id: Id, asked: s.BenchIn, service: Service) -> s.BenchOut:
     preview = project != stored.project
     effect = benches.consequence(project, stored.project if preview else before, asked.building_id)
     building = benches.find_building(project, asked.building_id)
-    direction = benches.direction_of(building, draft.id)
-    return views.bench(benches.bench(draft, project.basis, asked.condition, direction), effect, preview=preview)
+    station = benches.station_of(building, draft.id)
+    found = benches.bench(draft, project.catalogue, project.basis, asked.condition, station)
+    return views.bench(found, effect, preview=preview)
 
 
 @router.post("/projects/{project_id}/working")
@@ -176,8 +177,8 @@ def working(project_id: Id, asked: s.WorkingIn, service: Service) -> s.WorkingOu
         draft = asked.assembly.to_core()
         project = benches.with_draft(project, draft)
         if not benches.is_of_the_shell(asked.figure):
-            direction = benches.direction_of(benches.find_building(project, asked.building_id), draft.id)
-            return views.working(benches.bench_working(draft, project.basis, asked.condition, asked.figure, direction))
+            station = benches.station_of(benches.find_building(project, asked.building_id), draft.id)
+            return views.working(benches.bench_working(project, draft, asked.condition, asked.figure, station))
     return views.working(benches.ledger_working(project, asked.building_id, asked.figure))
 
 

@@ -6,11 +6,14 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints
 
+from nimble_shell.core.assemblies import assembly as assemblies
 from nimble_shell.core.assemblies.assembly import AirGap, Assembly, Layer, Member, Run, Ventilation
 from nimble_shell.core.assemblies.films import FilmSchool
 from nimble_shell.core.climate import MonthlyClimate
+from nimble_shell.core.materials import Material
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.shell import basis as core_basis
+from nimble_shell.core.shell import criteria, practice
 from nimble_shell.core.shell import project as core_project
 from nimble_shell.formats.document import Document
 
@@ -41,6 +44,44 @@ class AirGapDoc(Document):
     A_v: float = 1000e-6
 
 
+class DeclaredDoc(Document):
+    """A fire class or sound rating with its source."""
+
+    core = assemblies.Declared
+    kind: Literal["fire", "sound"]
+    value: Text
+    source: Text = ""
+
+
+class SubstitutionDoc(Document):
+    """What was asked where another material was delivered."""
+
+    core = assemblies.Substitution
+    asked: Text
+    asked_lambda: float | None = None
+    reason: Text = ""
+    approved: Text = ""
+
+
+class FixingDoc(Document):
+    """A group of screws, ties or wires through one layer."""
+
+    core = assemblies.Fixing
+    id: Identifier
+    name: Text
+    material: Text
+    n: float
+    diameter: float
+    layer: Identifier
+    depth: float | None = None
+
+
+class StandardRefDoc(Document):
+    core = assemblies.StandardRef
+    id: Identifier
+    version: int
+
+
 class LayerDoc(Document):
     """One layer; `lambda` replaces the catalogue's conductivity."""
 
@@ -52,6 +93,13 @@ class LayerDoc(Document):
     air: AirGapDoc | None = None
     members: list[MemberDoc] = []
     studied: bool = False
+    rib: float = 0.0
+    control: list[assemblies.Control] = []
+    services: bool = False
+    fitted: assemblies.Fitted = "site"
+    passes: int = 1
+    declared: list[DeclaredDoc] = []
+    substitution: SubstitutionDoc | None = None
 
 
 class AssemblyDoc(Document):
@@ -63,6 +111,9 @@ class AssemblyDoc(Document):
     system: Text = ""
     layers: list[LayerDoc]
     note: Text = ""
+    fixings: list[FixingDoc] = []
+    outside: assemblies.Outside = "air"
+    standard: StandardRefDoc | None = None
 
 
 class SiteDoc(Document):
@@ -82,6 +133,8 @@ class ClimateDoc(Document):
     source: Text = ""
     theta_e: list[float]
     phi_e: list[float]
+    swing: list[float] = [8.0] * 12
+    sigma: list[float] = [3.0] * 12
 
 
 class IndoorDoc(Document):
@@ -96,6 +149,8 @@ class IndoorDoc(Document):
 class TargetsDoc(Document):
     core = core_basis.Targets
     R_wall: float | None = None
+    R_roof: float | None = None
+    R_floor: float | None = None
     R_shell: float | None = None
     f_rsi: float | None = None
 
@@ -109,6 +164,56 @@ class SchoolsDoc(Document):
     vapour: core_basis.VapourQuantities = "sd"
 
 
+class LimitsDoc(Document):
+    core = core_basis.Limits
+    thickness: float | None = None
+    weight: float | None = None
+    inside_share: float | None = None
+    stock_only: bool = False
+
+
+class EconomyDoc(Document):
+    core = practice.Economy
+    currency: Annotated[str, StringConstraints(max_length=12)] = ""
+    heat_price: float = 0.12
+    heat_yield: float = 0.95
+    heat_carbon: float = 0.20
+    cool_price: float = 0.25
+    cool_yield: float = 3.0
+    cool_carbon: float = 0.35
+    life: float = 50.0
+    discount: float = 0.02
+
+
+class RateDoc(Document):
+    """The practice's own rates of a material."""
+
+    core = practice.Rate
+    material: Text
+    cost: float | None = None
+    carbon: float | None = None
+    stock: list[float] | None = None
+
+
+class CriterionDoc(Document):
+    """One line of the criteria register."""
+
+    core = criteria.Criterion
+    key: criteria.CriterionKey
+    site: Text = ""
+    kit: Text = ""
+    responsible: Text = ""
+    stamped: bool = False
+
+
+class HandlingDoc(Document):
+    core = criteria.Handling
+    crane: bool = True
+    people: int = 4
+    kg_per_person: float = 25.0
+    access: float = 3.0
+
+
 class BasisDoc(Document):
     core = core_basis.Basis
     site: SiteDoc
@@ -116,6 +221,35 @@ class BasisDoc(Document):
     indoor: IndoorDoc
     targets: TargetsDoc
     schools: SchoolsDoc
+    limits: LimitsDoc = LimitsDoc()
+    economy: EconomyDoc = EconomyDoc()
+    rates: list[RateDoc] = []
+    criteria: list[CriterionDoc] = []
+    handling: HandlingDoc = HandlingDoc()
+
+
+class MaterialDoc(Document):
+    """A material of the practice's own."""
+
+    core = Material
+    key: Identifier
+    name: Text
+    family: Text = "panel"
+    hatch: Text = "board"
+    lambda_: float = Field(alias="lambda")
+    rho: float
+    c: float
+    mu: float = 1.0
+    sd: float | None = None
+    lambda_fresh: float | None = None
+    lambda_T: list[tuple[float, float]] = []
+    emissivity: float = 0.9
+    cost: float = 0.0
+    carbon: float = 0.0
+    stock: list[float] = []
+    usual: tuple[float, float] | None = None
+    source: Text = ""
+    rates: Text = "entered"
 
 
 class ElementDoc(Document):
@@ -149,6 +283,7 @@ class ProjectDoc(Document):
     basis: BasisDoc
     buildings: list[BuildingDoc] = []
     assemblies: list[AssemblyDoc] = []
+    materials: list[MaterialDoc] = []
 
 
 class ProjectFile(Document):

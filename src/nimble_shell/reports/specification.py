@@ -12,7 +12,7 @@ import typst
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member
 from nimble_shell.core.assemblies.figures import WallFigures
-from nimble_shell.core.assemblies.remarks import Remark
+from nimble_shell.core.assemblies.remark import Remark
 from nimble_shell.core.assemblies.resistance import LARGEST_RATIO
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.quantities import show, unit_for
@@ -44,6 +44,8 @@ class Sheet:
     edition: str
     changed_at: str
     revision: int
+    zone: str
+    asked: float | None  #: clear-wall R [m²·K/W]
 
 
 def specification_pdf(sheet: Sheet) -> bytes:
@@ -75,6 +77,7 @@ def _content(sheet: Sheet, scale: float) -> dict[str, Any]:
     return {
         "project": _clean(sheet.project),
         "building": _clean(sheet.building),
+        "zone": sheet.zone,
         "title": _clean(sheet.assembly.name),
         "system": sheet.system,
         "scale": f"1:{scale:g}",
@@ -162,7 +165,7 @@ def _figures(sheet: Sheet, units: UnitSystem) -> list[list[str]]:
 
 
 def _assumptions(sheet: Sheet, units: UnitSystem) -> list[str]:
-    schools, targets = sheet.basis.schools, sheet.basis.targets
+    schools = sheet.basis.schools
     found = sheet.wall.figures
     lines = [
         f"R and U are totals, environment to environment, with {_FILMS[schools.films]}.",
@@ -174,8 +177,8 @@ def _assumptions(sheet: Sheet, units: UnitSystem) -> list[str]:
         f"{unit_for('surface_mass', units).symbol}; wall thickness {length_text(sheet.assembly.thickness, units)}"
         f"{' mm' if units == 'SI' else ''}.",
     ]
-    if targets.R_wall is not None:
-        lines.append(f"Asked of walls: clear-wall R {show(targets.R_wall, 'resistance', units)} "
+    if sheet.asked is not None:
+        lines.append(f"Asked here: clear-wall R {show(sheet.asked, 'resistance', units)} "
                      f"{unit_for('resistance', units).symbol}.")  # fmt: skip
     if not sheet.wall.in_range:
         lines.append(

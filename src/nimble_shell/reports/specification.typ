@@ -18,7 +18,7 @@
 #let head(body) = block(above: 5mm, below: 2.2mm, text(weight: 600, size: 10.5pt, body))
 
 #grid(columns: (auto, 1fr), column-gutter: 4mm, align: horizon,
-  box(stroke: 0.8pt + ink, inset: (x: 3mm, y: 1.6mm), text(font: mono, weight: 600, size: 11pt)[D2]),
+  box(stroke: 0.8pt + ink, inset: (x: 3mm, y: 1.6mm), text(font: mono, weight: 600, size: 11pt, data.zone)),
   [#text(size: 15pt, weight: 600, data.title) \ #text(fill: grey)[#data.project · #data.building · #data.system]],
 )
 #v(1mm)

@@ -15,18 +15,16 @@ from nimble_shell.core.assemblies.figures import (
     wall_working,
 )
 from nimble_shell.core.assemblies.films import Direction
-from nimble_shell.core.assemblies.remarks import Remark, remarks
+from nimble_shell.core.assemblies.remark import Remark
+from nimble_shell.core.assemblies.remarks import remarks
 from nimble_shell.core.assemblies.study import Study, crossing_working, thickness_study
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.materials import CATALOGUE
+from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.shell.ledger import ShellLedger, shell_ledger
-from nimble_shell.core.shell.project import Building, Project, Station
+from nimble_shell.core.shell.project import Building, Project, Station, asked_R, direction_at
 from nimble_shell.core.working import Derivation, Given, Num, derive, plain, traced, value_of
 from nimble_shell.store import NotFound
-
-#: Heat flows up through what is above the room, down through what is below it.
-DIRECTIONS: dict[Station, Direction] = {"A": "up", "B": "up", "H": "down"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -58,24 +56,27 @@ class Consequence:
 
 
 @lru_cache(maxsize=256)
-def bench(assembly: Assembly, basis: Basis, condition: str, direction: Direction = "horizontal") -> Bench:
-    """All figures of one build-up. Raises DomainError."""
-    wall = wall_figures(assembly, CATALOGUE, basis, condition, direction=direction)
+def bench(assembly: Assembly, catalogue: Catalogue, basis: Basis, condition: str, station: Station = "D") -> Bench:
+    """All figures of one build-up at a station of the shell. Raises DomainError."""
+    direction, asked = direction_at(station), asked_R(basis, station)
+    wall = wall_figures(assembly, catalogue, basis, condition, direction=direction)
     study = None
     if assembly.core_index is not None and assembly.core_index < wall.counted:
-        study = thickness_study(assembly, CATALOGUE, basis, asked=basis.targets.R_wall, direction=direction)
-    return Bench(wall=wall, study=study, remarks=tuple(remarks(assembly, CATALOGUE, basis, wall, study)))
+        study = thickness_study(assembly, catalogue, basis, asked=asked, direction=direction)
+    said = remarks(assembly, catalogue, basis, wall, study, asked=asked)
+    return Bench(wall=wall, study=study, remarks=tuple(said))
 
 
-def bench_working(assembly: Assembly, basis: Basis, condition: str, figure: str, direction: Direction) -> Derivation:
+def bench_working(project: Project, assembly: Assembly, condition: str, figure: str, station: Station) -> Derivation:
     """The working of a figure of the bench. Raises DomainError."""
+    direction = direction_at(station)
     if figure == "d_core":
-        asked = basis.targets.R_wall
+        asked = asked_R(project.basis, station)
         if asked is None:
-            raise DomainError(Issue(path=("figure",), code="nothing_asked", message="no R is asked of walls",
+            raise DomainError(Issue(path=("figure",), code="nothing_asked", message="no R is asked of this station",
                                     hint="set one in the Basis"))  # fmt: skip
-        return crossing_working(assembly, CATALOGUE, basis, asked, direction)
-    return wall_working(assembly, CATALOGUE, basis, condition, figure, direction=direction)
+        return crossing_working(assembly, project.catalogue, project.basis, asked, direction)
+    return wall_working(assembly, project.catalogue, project.basis, condition, figure, direction=direction)
 
 
 def consequence(project: Project, before: Project | None, building_id: str) -> Consequence:
@@ -93,8 +94,8 @@ def ledger_working(project: Project, building_id: str, figure: str) -> Derivatio
     if figure == "f_rsi_lowest":
         drawn = [(assembly, direction) for assembly, direction, _, _ in _drawn(project, building)]
         if drawn:
-            lowest = min(drawn, key=lambda one: _surface_factor(one[0], project.basis, one[1]))
-            return wall_working(lowest[0], CATALOGUE, project.basis, "winter", "f_rsi", direction=lowest[1])
+            lowest = min(drawn, key=lambda one: _surface_factor(one[0], project.catalogue, project.basis, one[1]))
+            return wall_working(lowest[0], project.catalogue, project.basis, "winter", "f_rsi", direction=lowest[1])
     ledger = shell_ledger(building, _transmittances(project, building, traced), given=traced)
     number = {"H_shell": ledger.H, "R_effective": ledger.R_effective}.get(figure)
     number = next((line.H for line in ledger.lines if figure == f"H_{line.element_id}"), number)
@@ -124,18 +125,15 @@ def find_building(project: Project, building_id: str) -> Building:
     raise NotFound("building", building_id)
 
 
-def direction_of(building: Building, assembly_id: str) -> Direction:
-    """Direction of heat flow through an assembly where a building uses it."""
-    for element in building.elements:
-        if element.assembly_id == assembly_id:
-            return DIRECTIONS.get(element.station, "horizontal")
-    return "horizontal"
+def station_of(building: Building, assembly_id: str) -> Station:
+    """Where a building uses an assembly; the wall if nowhere."""
+    return next((element.station for element in building.elements if element.assembly_id == assembly_id), "D")
 
 
 def _ledger(project: Project, building: Building) -> tuple[ShellLedger, Lowest | None]:
     ledger = shell_ledger(building, _transmittances(project, building, plain))
     factors = [
-        Lowest(f_rsi=_surface_factor(assembly, project.basis, direction), station=station, name=name)
+        Lowest(f_rsi=_surface_factor(assembly, project.catalogue, project.basis, direction), station=station, name=name)
         for assembly, direction, station, name in _drawn(project, building)
     ]
     return ledger, min(factors, key=lambda lowest: lowest.f_rsi, default=None)
@@ -145,25 +143,24 @@ def _drawn(project: Project, building: Building) -> Iterable[tuple[Assembly, Dir
     known = {assembly.id: assembly for assembly in project.assemblies}
     for element in building.elements:
         if element.assembly_id is not None:
-            direction = DIRECTIONS.get(element.station, "horizontal")
-            yield known[element.assembly_id], direction, element.station, element.name
+            yield known[element.assembly_id], direction_at(element.station), element.station, element.name
 
 
 def _transmittances(project: Project, building: Building, given: Given) -> dict[str, Num]:
     method = project.basis.schools.bridged
     found: dict[str, Num] = {}
     for number, (assembly, direction, station, _) in enumerate(_drawn(project, building), 1):
-        U = 1 / _clear_R(assembly, project.basis, direction)
+        U = 1 / _clear_R(assembly, project.catalogue, project.basis, direction)
         origin = f"computed in {station}2, {method}"
         found[assembly.id] = given(U, f"U_wall_{number}", f"clear-wall U, {assembly.name}", "W/(m²·K)", origin)
     return found
 
 
 @lru_cache(maxsize=1024)
-def _clear_R(assembly: Assembly, basis: Basis, direction: Direction) -> float:
-    return value_of(clear_wall_R(assembly, CATALOGUE, basis, direction=direction))
+def _clear_R(assembly: Assembly, catalogue: Catalogue, basis: Basis, direction: Direction) -> float:
+    return value_of(clear_wall_R(assembly, catalogue, basis, direction=direction))
 
 
 @lru_cache(maxsize=1024)
-def _surface_factor(assembly: Assembly, basis: Basis, direction: Direction) -> float:
-    return surface_factor(assembly, CATALOGUE, basis, direction=direction)
+def _surface_factor(assembly: Assembly, catalogue: Catalogue, basis: Basis, direction: Direction) -> float:
+    return surface_factor(assembly, catalogue, basis, direction=direction)

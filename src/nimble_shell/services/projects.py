@@ -12,7 +12,6 @@ from nimble_shell.core.assemblies.assembly import Assembly, check_materials
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.assemblies.systems.system import Value
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.store import Change, Database, Listed, NotFound, Piece, ProjectRepository, Stored
@@ -65,7 +64,7 @@ class ProjectService:
         """Store a whole project, under a new id if its own is taken. Raises DomainError."""
         for index, assembly in enumerate(project.assemblies):
             try:
-                check_materials(assembly, CATALOGUE)
+                check_materials(assembly, project.catalogue)
             except DomainError as error:
                 raise error.under("assemblies", index) from error
         with self._database.write() as session:
@@ -116,7 +115,7 @@ class ProjectService:
 
     def save_assembly(self, project_id: str, assembly: Assembly, version: int, note: Note) -> Stored:
         """Raises DomainError, NotFound, Stale."""
-        check_materials(assembly, CATALOGUE)
+        check_materials(assembly, self.load(project_id).project.catalogue)
         return self._apply(
             project_id, [Piece(kind="assembly", target=assembly.id, value=assembly, expect=version)], note
         )

@@ -6,11 +6,11 @@ from typing import Any
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.materials import CATALOGUE, EDITION
-from nimble_shell.core.shell.project import Project
+from nimble_shell.core.materials import EDITION
+from nimble_shell.core.shell.project import Project, asked_R
 from nimble_shell.formats.project import FORMAT, FORMAT_VERSION, ProjectDoc, ProjectFile
 from nimble_shell.reports.specification import Sheet, specification_pdf
-from nimble_shell.services.bench import bench, direction_of, find_building
+from nimble_shell.services.bench import bench, find_building, station_of
 from nimble_shell.store import NotFound, Stored
 
 
@@ -21,11 +21,13 @@ def specification(stored: Stored, building_id: str, assembly_id: str, condition:
     assembly = next((a for a in project.assemblies if a.id == assembly_id), None)
     if assembly is None:
         raise NotFound("assembly", assembly_id)
-    found = bench(assembly, project.basis, condition, direction_of(building, assembly_id))
+    station = station_of(building, assembly_id)
+    found = bench(assembly, project.catalogue, project.basis, condition, station)
     system = SYSTEMS.get(assembly.system)
     sheet = Sheet(
         project=project.name, building=building.name, assembly=assembly, basis=project.basis, wall=found.wall,
-        remarks=found.remarks, cautions=system.cautions if system else (), catalogue=CATALOGUE, edition=EDITION,
+        remarks=found.remarks, cautions=system.cautions if system else (), catalogue=project.catalogue, edition=EDITION,
+        zone=f"{station}2", asked=asked_R(project.basis, station),
         system=system.name if system else "", changed_at=stored.changed_at, revision=stored.revision,
     )  # fmt: skip
     return assembly.name, specification_pdf(sheet)

@@ -9,10 +9,6 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
-from alembic import command
-from alembic.config import Config
-from alembic.runtime.migration import MigrationContext
-from alembic.script import ScriptDirectory
 from platformdirs import user_data_path
 from sqlalchemy import create_engine, event, text
 from sqlalchemy.exc import DBAPIError
@@ -22,6 +18,7 @@ from nimble_shell.store.errors import StoreError, explained
 
 FILE = "nimble-shell.sqlite"
 MIGRATIONS = Path(__file__).parent / "migrations"
+HEAD = "0002"  #: the newest migration
 DAY = 86_400  #: [s]
 BUSY_MS = 10_000  #: how long a writer waits for another
 
@@ -100,6 +97,14 @@ class Database:
         StoreError
             If the file is damaged, or was written by a newer program.
         """
+        if scripts == MIGRATIONS and self._is_current():
+            return None
+        # Only a file that has to change pays for the import of the migration tool.
+        from alembic import command
+        from alembic.config import Config
+        from alembic.runtime.migration import MigrationContext
+        from alembic.script import ScriptDirectory
+
         config = Config()
         config.set_main_option("script_location", str(scripts))
         script = ScriptDirectory.from_config(config)
@@ -126,6 +131,15 @@ class Database:
             if known is None:
                 raise
             raise known from error
+
+    def _is_current(self) -> bool:
+        """Whether the file is whole and of this program's schema."""
+        try:
+            with self._engine.connect() as connection:
+                connection.exec_driver_sql("PRAGMA quick_check")
+                return connection.exec_driver_sql("SELECT version_num FROM alembic_version").scalar() == HEAD
+        except DBAPIError:
+            return False
 
     def backup(self, reason: str) -> Path:
         """Copy the whole database, consistently, into the backups folder."""

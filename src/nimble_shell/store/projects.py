@@ -5,17 +5,19 @@ from __future__ import annotations
 import json
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Any, Literal
 
 from sqlalchemy import func, select, update
-from sqlalchemy.orm import Session, selectinload
+from sqlalchemy.orm import Session
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.materials import Material
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.shell.project import Building, Project
-from nimble_shell.formats.project import AssemblyDoc, BasisDoc, BuildingDoc
+from nimble_shell.formats.project import AssemblyDoc, BasisDoc, BuildingDoc, MaterialDoc
 from nimble_shell.store.errors import NotFound, Stale
-from nimble_shell.store.rows import AssemblyRow, BuildingRow, ChangeRow, LayerRow, PieceRow, ProjectRow
+from nimble_shell.store.rows import AssemblyRow, BuildingRow, ChangeRow, PieceRow, ProjectRow
 
 Kind = Literal["basis", "building", "assembly"]
 
@@ -26,6 +28,7 @@ class Heading:
 
     name: str
     basis: Basis
+    materials: tuple[Material, ...] = ()
 
 
 Thing = Heading | Building | Assembly
@@ -102,18 +105,17 @@ class ProjectRepository:
         heading = self._heading(row)
         buildings = self._db.scalars(
             select(BuildingRow).where(BuildingRow.project_id == project_id).order_by(BuildingRow.position)
-            .options(selectinload(BuildingRow.elements))
         ).all()  # fmt: skip
         assemblies = self._db.scalars(
             select(AssemblyRow).where(AssemblyRow.project_id == project_id).order_by(AssemblyRow.position)
-            .options(selectinload(AssemblyRow.layers).selectinload(LayerRow.members))
         ).all()  # fmt: skip
         versions = {"basis": row.version}
         versions |= {f"building/{b.id}": b.version for b in buildings}
         versions |= {f"assembly/{a.id}": a.version for a in assemblies}
         project = Project(
-            id=row.id, name=heading.name, basis=heading.basis, buildings=tuple(b.to_core() for b in buildings),
-            assemblies=tuple(a.to_core() for a in assemblies),
+            id=row.id, name=heading.name, basis=heading.basis, materials=heading.materials,
+            buildings=tuple(_from_json("building", b.document) for b in buildings),
+            assemblies=tuple(_from_json("assembly", a.document) for a in assemblies),
         )  # fmt: skip
         return Stored(project=project, versions=versions, revision=row.revision, undo=self._next(project_id, "done"),
                       redo=self._next(project_id, "undone"), changed_at=row.changed_at)  # fmt: skip
@@ -122,7 +124,7 @@ class ProjectRepository:
         """A new project, whole; nothing to undo before it."""
         self._db.add(
             ProjectRow(id=project.id, name=project.name, basis=_basis_json(project.basis), version=1, revision=1,
-                       created_at=at, changed_at=at, deleted_at=None)
+                       materials=_materials_json(project.materials), created_at=at, changed_at=at, deleted_at=None)
         )  # fmt: skip
         self._db.flush()
         for building in project.buildings:
@@ -218,7 +220,7 @@ class ProjectRepository:
         return row
 
     def _heading(self, row: ProjectRow) -> Heading:
-        return Heading(name=row.name, basis=BasisDoc.model_validate_json(row.basis).to_core())
+        return Heading(name=row.name, basis=_basis(row.basis), materials=_materials(row.materials))
 
     def _count(self, table: type[BuildingRow] | type[AssemblyRow], project_id: str) -> int:
         return self._db.scalar(select(func.count()).select_from(table).where(table.project_id == project_id)) or 0
@@ -258,15 +260,17 @@ class ProjectRepository:
         if kind == "basis":
             return _to_json(self._heading(self._row(project_id)))
         row = self._thing(project_id, kind, target)
-        return _to_json(row.to_core()) if row else None
+        return row.document if row else None
 
     def _put(self, project_id: str, kind: str, target: str, value: Thing | None, version: int) -> None:
         if isinstance(value, Heading):
             row = self._row(project_id)
             row.name, row.basis, row.version = value.name, _basis_json(value.basis), version
+            row.materials = _materials_json(value.materials)
             return
         thing = self._thing(project_id, kind, target)
-        if value is None:
+        document = _to_json(value)
+        if document is None:
             if thing is not None:
                 self._db.delete(thing)
                 self._db.flush()
@@ -276,11 +280,7 @@ class ProjectRepository:
             last = self._db.scalar(select(func.max(table.position)).where(table.project_id == project_id))
             thing = table(project_id=project_id, id=target, position=0 if last is None else last + 1)
             self._db.add(thing)
-        thing.version = version
-        if isinstance(thing, BuildingRow) and isinstance(value, Building):
-            thing.take(value)
-        if isinstance(thing, AssemblyRow) and isinstance(value, Assembly):
-            thing.take(value)
+        thing.version, thing.document = version, document
         self._db.flush()
 
 
@@ -288,30 +288,52 @@ def _change(row: ChangeRow) -> Change:
     return Change(number=row.number, at=row.at, who=row.who, zone=row.zone, text=row.text, state=row.state)
 
 
+@lru_cache(maxsize=64)
+def _basis(text: str) -> Basis:
+    basis: Basis = BasisDoc.model_validate_json(text).to_core()
+    return basis
+
+
+@lru_cache(maxsize=64)
+def _materials(text: str) -> tuple[Material, ...]:
+    return tuple(MaterialDoc.model_validate(one).to_core() for one in json.loads(text))
+
+
 def _basis_json(basis: Basis) -> str:
     return BasisDoc.from_core(basis).model_dump_json(by_alias=True)
+
+
+def _materials_json(materials: tuple[Material, ...]) -> str:
+    return json.dumps([MaterialDoc.from_core(material).to_wire() for material in materials])
 
 
 def _to_json(value: Thing | None) -> str | None:
     if value is None:
         return None
     if isinstance(value, Heading):
-        return json.dumps({"name": value.name, "basis": json.loads(_basis_json(value.basis))})
+        both = {
+            "basis": json.loads(_basis_json(value.basis)),
+            "materials": json.loads(_materials_json(value.materials)),
+        }
+        return json.dumps({"name": value.name, **both})
     document = BuildingDoc.from_core(value) if isinstance(value, Building) else AssemblyDoc.from_core(value)
     return document.model_dump_json(by_alias=True)
 
 
+@lru_cache(maxsize=4096)
 def _from_json(kind: str, text: str) -> Any:
+    """The core value of a document; the same text gives the same object, so that caches of results hit."""
     if kind == "basis":
-        both = json.loads(text)
-        return Heading(name=both["name"], basis=BasisDoc.model_validate(both["basis"]).to_core())
+        held = json.loads(text)
+        materials = tuple(MaterialDoc.model_validate(one).to_core() for one in held.get("materials", []))
+        return Heading(name=held["name"], basis=BasisDoc.model_validate(held["basis"]).to_core(), materials=materials)
     document = BuildingDoc if kind == "building" else AssemblyDoc
     return document.model_validate_json(text).to_core()
 
 
 def _with(project: Project, kind: str, target: str, value: Thing | None) -> Project:
     if isinstance(value, Heading):
-        return replace(project, name=value.name, basis=value.basis)
+        return replace(project, name=value.name, basis=value.basis, materials=value.materials)
     if kind == "building":
         return replace(project, buildings=_exchanged(project.buildings, target, value))
     return replace(project, assemblies=_exchanged(project.assemblies, target, value))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -10,6 +11,10 @@ from nimble_shell.core.materials import Catalogue
 
 Ventilation = Literal["unventilated", "slightly", "well"]
 Run = Literal["vertical", "horizontal"]
+Control = Literal["rain", "wind", "air", "vapour", "heat"]
+CONTROLS: tuple[Control, ...] = ("rain", "wind", "air", "vapour", "heat")
+Fitted = Literal["shop", "site", "late"]  #: in the shop, on site before the air test, after it
+Outside = Literal["air", "ground"]
 THICKEST = 3.0  #: [m]
 
 
@@ -82,6 +87,80 @@ class AirGap:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Declared:
+    """A fire class or sound rating that somebody declared; recorded with its source, never computed."""
+
+    kind: Literal["fire", "sound"]
+    value: str
+    source: str
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(bool(self.value.strip()), ("value",), "declared_empty", "nothing is declared", "write the class")
+        check.check(
+            bool(self.source.strip()),
+            ("source",),
+            "source_missing",
+            f"“{self.value}” has no source",
+            "name the test report or certificate",
+        )
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Substitution:
+    """Another material was delivered than was asked; the layer carries the delivered one."""
+
+    asked: str  #: key of the asked material
+    asked_lambda: float | None = None  #: if its λ was entered [W/(m·K)]
+    reason: str = ""
+    approved: str = ""  #: by whom; empty while undecided
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Fixing:
+    """A group of points through one layer: screws, ties, wires. Owned by ΔU_f until solved."""
+
+    id: str
+    name: str
+    material: str
+    n: float  #: [1/m²]
+    diameter: float  #: [m]
+    layer: str  #: id of the insulating layer it goes through
+    depth: float | None = None  #: length inside that layer if it does not go all the way [m]
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(
+            0 < self.n <= 1000,
+            ("n",),
+            "count_out_of_range",
+            f"{self.n:g} fixings per m²",
+            "between 0 and 1000 per m²",
+        )
+        check.check(
+            0 < self.diameter <= 0.1,
+            ("diameter",),
+            "diameter_out_of_range",
+            f"diameter is {1000 * self.diameter:g} mm",
+            "above 0 and up to 100 mm",
+        )
+        check.check(
+            self.depth is None or 0 < self.depth <= THICKEST,
+            ("depth",),
+            "thickness_not_positive",
+            f"depth is {self.depth} m",
+            "above 0, or leave it out if it goes all the way",
+        )
+        check.refuse()
+
+    @property
+    def area(self) -> float:
+        """Cross-section of one. [m²]"""
+        return math.pi * self.diameter**2 / 4
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Layer:
     """One layer of an assembly: a catalogue material, or an air gap."""
 
@@ -92,9 +171,37 @@ class Layer:
     air: AirGap | None = None
     members: tuple[Member, ...] = ()
     studied: bool = False  #: the core: the layer whose thickness is studied
+    rib: float = 0.0  #: depth of ribs filled by the neighbours; the mean thickness is d − rib/2 [m]
+    control: tuple[Control, ...] = ()  #: what this layer keeps out or in
+    services: bool = False  #: pipes, wires and boxes run in it
+    fitted: Fitted = "site"
+    passes: int = 1  #: working passes of labour
+    declared: tuple[Declared, ...] = ()
+    substitution: Substitution | None = None
 
     def __post_init__(self) -> None:
         check = Collector()
+        check.check(
+            0 <= self.rib < self.d or self.rib == 0,
+            ("rib",),
+            "rib_too_deep",
+            f"ribs are {1000 * self.rib:g} mm deep in {1000 * self.d:g} mm",
+            "ribs are shallower than the layer",
+        )
+        check.check(
+            0 <= self.passes <= 20,
+            ("passes",),
+            "passes_out_of_range",
+            f"{self.passes} passes",
+            "from 0 to 20",
+        )
+        check.check(
+            len(set(self.control)) == len(self.control),
+            ("control",),
+            "control_twice",
+            "a control is named twice",
+            "name each once",
+        )
         check.check(
             0 < self.d <= THICKEST,
             ("d",),
@@ -133,6 +240,11 @@ class Layer:
         )
         check.refuse()
 
+    @property
+    def d_mean(self) -> float:
+        """Mean thickness, without the ribs' hollows. [m]"""
+        return self.d - self.rib / 2
+
     def shares(self) -> tuple[float, ...]:
         """Area share of each member; horizontal ones run through, vertical ones stand between them."""
         horizontal = sum(_nominal_share(m) for m in self.members if m.run == "horizontal")
@@ -147,6 +259,14 @@ def _nominal_share(member: Member) -> float:
     return member.width / member.centres
 
 
+@dataclass(frozen=True, slots=True)
+class StandardRef:
+    """Where a build-up was taken from."""
+
+    id: str
+    version: int
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Assembly:
     """A build-up: layers inside → outside, with its system and what it was chosen for."""
@@ -156,9 +276,21 @@ class Assembly:
     system: str  #: key of the system it started from
     layers: tuple[Layer, ...]
     note: str = ""
+    fixings: tuple[Fixing, ...] = ()
+    outside: Outside = "air"
+    standard: StandardRef | None = None  #: the practice standard it was taken from
 
     def __post_init__(self) -> None:
         check = Collector()
+        for at, fixing in enumerate(self.fixings):
+            found = next((layer for layer in self.layers if layer.id == fixing.layer), None)
+            check.check(
+                found is not None and bool(found.material),
+                ("fixings", at, "layer"),
+                "no_such_layer",
+                f"“{fixing.name}” goes through no layer of material",
+                "choose the insulating layer it goes through",
+            )
         check.check(bool(self.layers), ("layers",), "no_layers", "there are no layers", "add at least one layer")
         check.check(
             len(self.layers) <= 60,
@@ -234,6 +366,14 @@ def check_materials(assembly: Assembly, catalogue: Catalogue) -> None:
                 f"there is no material “{layer.material}”",
                 "choose one of the catalogue",
             )
+        if layer.substitution is not None:
+            check.check(
+                layer.substitution.asked in catalogue,
+                ("layers", index, "substitution", "asked"),
+                "unknown_material",
+                f"there is no material “{layer.substitution.asked}”",
+                "choose one of the catalogue",
+            )
         for number, member in enumerate(layer.members):
             check.check(
                 member.material in catalogue,
@@ -242,4 +382,12 @@ def check_materials(assembly: Assembly, catalogue: Catalogue) -> None:
                 f"there is no material “{member.material}”",
                 "choose one of the catalogue",
             )
+    for number, fixing in enumerate(assembly.fixings):
+        check.check(
+            fixing.material in catalogue,
+            ("fixings", number, "material"),
+            "unknown_material",
+            f"there is no material “{fixing.material}”",
+            "choose one of the catalogue",
+        )
     check.refuse()

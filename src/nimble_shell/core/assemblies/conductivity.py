@@ -11,8 +11,13 @@ import itertools
 import math
 from bisect import bisect_right
 
+import numpy as np
+from numpy.typing import NDArray
+
 from nimble_shell.core.materials import ConductivityTable
 from nimble_shell.core.working import Num, value_of
+
+FloatArray = NDArray[np.float64]
 
 
 def conductivity_at(table: ConductivityTable, theta: Num) -> Num:
@@ -60,6 +65,31 @@ def mean_conductivity(table: ConductivityTable, theta_a: Num, theta_b: Num) -> N
     for left, right in itertools.pairwise(stops):
         area = area + (conductivity_at(table, left) + conductivity_at(table, right)) * (right - left) / 2
     return area / (b - a)
+
+
+def mean_conductivities(table: ConductivityTable, theta_a: FloatArray, theta_b: FloatArray) -> FloatArray:
+    """Mean of λ over the span between two temperatures, for whole arrays. [W/(m·K)]
+
+    Parameters
+    ----------
+    table : sequence of (θ, λ)
+        [°C], [W/(m·K)], rising in θ.
+    theta_a, theta_b : ndarray
+        The two face temperatures. [°C]
+    """
+    knots, values = (np.array(column) for column in zip(*table, strict=True))
+    spent = np.concatenate([[0.0], np.cumsum((values[1:] + values[:-1]) / 2 * np.diff(knots))])
+
+    def integral(theta: FloatArray) -> FloatArray:
+        at = np.clip(np.searchsorted(knots, theta, side="right") - 1, 0, len(knots) - 1)
+        here = np.interp(theta, knots, values)
+        left = np.where(theta < knots[0], here, values[at])
+        return np.asarray(spent[at] + (left + here) / 2 * (theta - knots[at]))
+
+    span = theta_b - theta_a
+    flat = np.abs(span) < 1e-6
+    middle = np.interp((theta_a + theta_b) / 2, knots, values)
+    return np.where(flat, middle, (integral(theta_b) - integral(theta_a)) / np.where(flat, 1.0, span))
 
 
 def theta_behind(table: ConductivityTable, theta: float, q: float, d: float) -> float:

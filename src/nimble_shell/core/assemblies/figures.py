@@ -8,10 +8,11 @@ from dataclasses import dataclass, replace
 from nimble_shell.core.assemblies.amounts import wall_amounts
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.conductivity import mean_conductivity, theta_behind
+from nimble_shell.core.assemblies.economy import life_cost
 from nimble_shell.core.assemblies.element import Element, ElementLayer
 from nimble_shell.core.assemblies.films import R_SI_SURFACE, Direction, Season, films
 from nimble_shell.core.assemblies.resistance import Resistances, Swept, resistances, transmittance
-from nimble_shell.core.assemblies.resolve import Age, Resolved, Surroundings, between, resolve
+from nimble_shell.core.assemblies.resolve import Age, Resolved, Surroundings, between, fixings_transmittance, resolve
 from nimble_shell.core.assemblies.temperature import SteadyState, steady_state, temperatures_by_share
 from nimble_shell.core.assemblies.vapour import diffusion_thicknesses, permeance, vapour_pressures
 from nimble_shell.core.climate import p_sat
@@ -20,6 +21,7 @@ from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.shell.basis import Basis, Condition, condition
 from nimble_shell.core.working import Derivation, Given, Num, derive, named, plain, traced, value_of
 
+_BRIDGED = ("parallel", "isothermal", "combined")
 _SAMPLES = 8  #: points inside each layer, for drawing curves
 
 
@@ -62,6 +64,7 @@ class WallFigures:
     counted: int  #: layers from inside that count
     in_range: bool  #: whether the combined method applies
     shares: tuple[tuple[float, ...], ...]  #: area shares per layer, field first
+    R_layers: tuple[float, ...]  #: of the field of each counted layer [m²·K/W]
 
 
 def wall_figures(
@@ -167,21 +170,42 @@ def surroundings(basis: Basis, direction: Direction, age: Age = "aged", season: 
 
 def totals_by_method(resolved: Resolved, key: str = "", swept: Swept | None = None) -> Resistances:
     """Totals by each method, interpolated where a layer is slightly ventilated. [m²·K/W]"""
+    if swept is not None and resolved.hollows[swept[0]]:
+        swept = (swept[0], swept[1] - resolved.hollows[swept[0]])
     inner = resistances(resolved.element, key, swept)
-    if resolved.vented is None or resolved.openings is None:
-        return inner
-    vented = resistances(resolved.vented, f"{key}_vented", swept)
-    kinds = {
-        kind: between(
-            getattr(inner, kind),
-            getattr(vented, kind),
-            resolved.openings,
-            f"R_{kind}{key}_slightly",
-            f"total resistance with a slightly ventilated layer, {kind}",
+    if resolved.vented is not None and resolved.openings is not None:
+        vented = resistances(resolved.vented, f"{key}_vented", swept)
+        inner = replace(
+            inner,
+            **{
+                kind: between(
+                    getattr(inner, kind),
+                    getattr(vented, kind),
+                    resolved.openings,
+                    f"R_{kind}{key}_slightly",
+                    f"total resistance with a slightly ventilated layer, {kind}",
+                )
+                for kind in ("nominal", *_BRIDGED)
+            },
         )
-        for kind in ("nominal", "parallel", "isothermal", "combined")
+    return with_points(inner, fixings_transmittance(resolved, inner.nominal, swept, key), key)
+
+
+def with_points(totals: Resistances, delta_U: Num | None, key: str = "") -> Resistances:
+    """The bridged totals with the correction for points; the nominal one is through the field and has none."""
+    if delta_U is None:
+        return totals
+    fixed = {
+        kind: named(
+            1 / (1 / getattr(totals, kind) + delta_U),
+            f"R_{kind}{key}_points",
+            f"total resistance with points, {kind}",
+            "m²·K/W",
+            "ISO 6946:2017, 6.5.2, U_c = U + ΔU_f",
+        )
+        for kind in _BRIDGED
     }
-    return replace(inner, **kinds)
+    return replace(totals, **fixed)
 
 
 def of_school(totals: Resistances, basis: Basis) -> Num:
@@ -210,9 +234,9 @@ class _Calculation:
     def run(self) -> WallFigures:
         label = resolve(self.assembly, self.catalogue, surroundings(self.basis, self.direction), given=self.given)
         totals = totals_by_method(label)
-        self._resistance_figures(totals)
+        self._resistance_figures(label, totals)
         self._seasons()
-        self._amounts()
+        self._amounts(of_school(totals, self.basis))
         profile = self._profile(label)
         self._add(
             "f_rsi",
@@ -226,6 +250,7 @@ class _Calculation:
             counted=label.counted,
             in_range=totals.in_range,
             shares=tuple(tuple(value_of(part.f) for part in layer.parts) for layer in label.element.layers),
+            R_layers=tuple(value_of(layer.resistance()) for layer in label.element.layers),
         )
 
     def _add(self, key: str, text: str, dimension: str, number: Num) -> None:
@@ -235,11 +260,14 @@ class _Calculation:
         self._add(f"R_{key}", f"R, {text}", "resistance", R)
         self._add(f"U_{key}", f"U, {text}", "transmittance", transmittance(R, f"U_{key}", f"transmittance, {text}"))
 
-    def _resistance_figures(self, totals: Resistances) -> None:
+    def _resistance_figures(self, label: Resolved, totals: Resistances) -> None:
         self._pair("nominal", "nominal, as labelled", totals.nominal)
         self._pair("parallel", "clear wall, parallel paths", totals.parallel)
         self._pair("isothermal", "clear wall, isothermal planes", totals.isothermal)
         self._pair("combined", "clear wall, combined limits", totals.combined)
+        points = fixings_transmittance(label, totals.nominal)
+        if points is not None:
+            self._add("delta_U_f", "ΔU of screws, ties and wires, approximate", "transmittance", points)
         self._add("error_e", "largest relative error of the combined method", "share", totals.error_e)
         R = of_school(totals, self.basis)
         clear = named(
@@ -276,15 +304,23 @@ class _Calculation:
                 R_si=resolved.element.R_si,
                 R_se=resolved.element.R_se,
             )
-            clear = of_school(resistances(bridged, f"_clear_{season}"), self.basis)
+            seasonal = resistances(bridged, f"_clear_{season}")
+            points = fixings_transmittance(resolved, seasonal.nominal, key=f"_{season}")
+            clear = of_school(with_points(seasonal, points, f"_clear_{season}"), self.basis)
             self._pair(f"{season}_clear", f"{season}, clear wall with λ(θ)", clear)
 
-    def _amounts(self) -> None:
+    def _amounts(self, R_clear: Num) -> None:
         found = wall_amounts(self.assembly, self.catalogue, given=self.given)
         self._add("thickness", "wall thickness", "length", found["thickness"])
         self._add("weight", "weight", "surface_mass", found["weight"])
         self._add("cost", "cost of materials, example rates", "cost", found["cost"])
         self._add("carbon", "carbon of materials, example rates", "carbon", found["carbon"])
+        U = named(1 / R_clear, "U_use", "transmittance in use", "W/(m²·K)", "clear wall by the school in use")
+        life = life_cost(U, found["cost"], found["carbon"], self.basis, given=self.given)
+        self._add("heat", "heat lost in heated hours", "energy", life.heat)
+        self._add("cool", "heat gained in cooled hours, air temperature only", "energy", life.cool)
+        self._add("money", "materials and energy over the life", "cost", life.money)
+        self._add("carbon_life", "carbon of materials and energy over the life", "carbon", life.carbon_life)
 
     def _profile(self, label: Resolved) -> Profile:
         given, moment = self.given, self.condition

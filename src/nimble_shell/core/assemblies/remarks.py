@@ -3,51 +3,37 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
-from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.figures import WallFigures
+from nimble_shell.core.assemblies.remark import Remark, Said
+from nimble_shell.core.assemblies.remarks_control import control_remarks
 from nimble_shell.core.assemblies.resistance import LARGEST_RATIO
 from nimble_shell.core.assemblies.study import Study
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.working import value_of
 
-Weight = Literal["decision", "caution", "note"]
 _METAL = 10.0  #: conductivity from which a member counts as metal [W/(m·K)]
 _FOAM_COVER = ("panel", "render", "concrete", "masonry")
 
 
-@dataclass(frozen=True, slots=True)
-class Said:
-    """A value named in a remark."""
-
-    name: str
-    value: float  #: in SI
-    dimension: str  #: key of quantities.DIMENSIONS
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Remark:
-    """One thing to know or decide; numbers are SI and named, so that any unit system can print them."""
-
-    code: str
-    weight: Weight
-    text: str  #: with {name} places for the values
-    clears: str  #: the way out, with the same places
-    values: tuple[Said, ...] = ()
-    layer: int | None = None  #: index from inside
-
-
 def remarks(
-    assembly: Assembly, catalogue: Catalogue, basis: Basis, found: WallFigures, study: Study | None
+    assembly: Assembly,
+    catalogue: Catalogue,
+    basis: Basis,
+    found: WallFigures,
+    study: Study | None,
+    *,
+    asked: float | None,
 ) -> list[Remark]:
-    """Everything worth saying, decisions first."""
+    """Everything worth saying, decisions first; `asked` is the clear-wall R wanted. [m²·K/W]"""
     every = [
-        *_target(basis, found, study),
+        *_target(asked, found, study),
         *_method(assembly, catalogue, found),
+        *_limits(basis, found),
         *_moisture(found),
+        *control_remarks(assembly, catalogue, basis, found),
         *_foam_cover(assembly, catalogue),
         *_unusual(assembly, catalogue),
         *_spline(assembly, catalogue, study),
@@ -56,8 +42,7 @@ def remarks(
     return sorted(every, key=lambda remark: order[remark.weight])
 
 
-def _target(basis: Basis, found: WallFigures, study: Study | None) -> Iterator[Remark]:
-    asked = basis.targets.R_wall
+def _target(asked: float | None, found: WallFigures, study: Study | None) -> Iterator[Remark]:
     R = value_of(found.figures["R_clear"].number)
     if asked is None or asked <= R:
         return
@@ -77,6 +62,22 @@ def _target(basis: Basis, found: WallFigures, study: Study | None) -> Iterator[R
         clears=ways,
         values=tuple(values),
     )
+
+
+def _limits(basis: Basis, found: WallFigures) -> Iterator[Remark]:
+    for key, dimension, most in (
+        ("thickness", "length", basis.limits.thickness),
+        ("weight", "surface_mass", basis.limits.weight),
+    ):
+        value = value_of(found.figures[key].number)
+        if most is not None and value > most:
+            yield Remark(
+                code=f"{key}_over_limit",
+                weight="decision",
+                text=f"The build-up's {key} is {{value}}; at most {{most}} is wanted.",
+                clears="The foam study marks which variants keep it.",
+                values=(Said("value", value, dimension), Said("most", most, dimension)),
+            )
 
 
 def _method(assembly: Assembly, catalogue: Catalogue, found: WallFigures) -> Iterator[Remark]:

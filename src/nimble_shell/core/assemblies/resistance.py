@@ -30,7 +30,8 @@ class Resistances:
     @property
     def in_range(self) -> bool:
         """Whether the combined method applies: the upper limit is at most 1.5 times the lower."""
-        return value_of(self.parallel) <= LARGEST_RATIO * value_of(self.isothermal) * (1 + 1e-12)
+        e = value_of(self.error_e)  # upper / lower is (1 + e)/(1 − e), whatever is added afterwards
+        return 1 + e <= LARGEST_RATIO * (1 - e) * (1 + 1e-12)
 
 
 Swept = tuple[int, Num]  #: index of a layer and the thickness to give it; an array sweeps it
@@ -62,6 +63,11 @@ def resistances(element: Element, key: str = "", swept: Swept | None = None) -> 
         [layer.resistance(part, d if at == index else None) for part in range(len(layer.parts))]
         for at, layer in enumerate(element.layers)
     ]
+    return totals(element, table, key)
+
+
+def totals(element: Element, table: list[list[Num]], key: str = "") -> Resistances:
+    """Totals from the resistance of every part of every layer, which may differ from the element's own. [m²·K/W]"""
     nominal = named(
         element.R_si + sum(row[0] for row in table) + element.R_se,
         f"R_nominal{key}",

@@ -10,11 +10,13 @@ from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member, check
 from nimble_shell.core.assemblies.conductivity import conductivity_at
 from nimble_shell.core.assemblies.element import Element, ElementLayer, Part
 from nimble_shell.core.assemblies.films import Direction, Films
+from nimble_shell.core.assemblies.resistance import Swept
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue, ConductivityTable, Material
 from nimble_shell.core.working import Given, Num, named, plain, value_of
 
 Age = Literal["aged", "fresh"]
+LEAST_FIXING_LAMBDA = 1.0  #: points that conduct less need no correction, ISO 6946:2017, F.3 [W/(m·K)]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -29,6 +31,16 @@ class Surroundings:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class ResolvedFixing:
+    """A group of points with the conductance it would have alone."""
+
+    layer: int  #: index of the layer it goes through
+    share: Num  #: of that layer's resistance which is gone through, 0…1
+    conductance: Num  #: α·λ·A·n, per thickness still to be divided by [W/(m·K)]
+    tag: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Resolved:
     """The element, and what was left out of it."""
 
@@ -36,6 +48,8 @@ class Resolved:
     counted: int  #: layers from inside that are part of the element
     openings: Num | None = None  #: of a slightly ventilated layer [m²/m]
     vented: Element | None = None  #: the element if that layer were well ventilated
+    fixings: tuple[ResolvedFixing, ...] = ()
+    hollows: tuple[float, ...] = ()  #: what ribs take off each layer's thickness [m]
 
 
 def resolve(
@@ -86,18 +100,22 @@ def resolve(
         )
     counted = len(assembly.layers) if cut is None else cut
     layers = tuple(_layer(assembly, index, catalogue, surroundings, given, prefix) for index in range(counted))
-    element = _element(layers, surroundings, given, sheltered=cut is not None)
+    element = _element(layers, surroundings, given, sheltered=cut is not None, ground=assembly.outside == "ground")
     slight = next(
         (i for i, layer in enumerate(assembly.layers[:counted]) if layer.air and layer.air.ventilation == "slightly"),
         None,
     )
+    fixings = _fixings(assembly, counted, catalogue, given, prefix)
+    hollows = tuple(layer.rib / 2 for layer in assembly.layers[:counted])
     if slight is None or slight == 0:
-        return Resolved(element=element, counted=counted)
+        return Resolved(element=element, counted=counted, fixings=fixings, hollows=hollows)
     air = assembly.layers[slight].air
     assert air is not None
     openings = given(air.A_v, "A_v", "openings of the slightly ventilated layer", "m²/m", "entered")
     vented = _element(layers[:slight], surroundings, given, sheltered=True)
-    return Resolved(element=element, counted=counted, openings=openings, vented=vented)
+    return Resolved(
+        element=element, counted=counted, openings=openings, vented=vented, fixings=fixings, hollows=hollows
+    )
 
 
 def between(unventilated: Num, ventilated: Num, openings: Num, symbol: str, text: str) -> Num:
@@ -117,8 +135,12 @@ def between(unventilated: Num, ventilated: Num, openings: Num, symbol: str, text
     )
 
 
-def _element(layers: tuple[ElementLayer, ...], around: Surroundings, given: Given, *, sheltered: bool) -> Element:
+def _element(
+    layers: tuple[ElementLayer, ...], around: Surroundings, given: Given, *, sheltered: bool, ground: bool = False
+) -> Element:
     pair = around.sheltered_films if sheltered else around.open_films
+    if ground:
+        pair = Films(pair.R_si, 0.0, "ground contact: no outer film; the ground's own resistance is not in it")
     still = "_still" if sheltered else ""
     return Element(
         layers=layers,
@@ -134,6 +156,9 @@ def _layer(
     tag = f"{prefix}{index + 1}"
     name = catalogue[layer.material].name if layer.material else "air layer"
     d = given(layer.d, f"d_{tag}", f"thickness, {name}", "m", "entered")
+    if layer.rib:
+        rib = given(layer.rib, f"t_{tag}", f"depth of ribs, {name}", "m", "entered")
+        d = named(d - rib / 2, f"dm_{tag}", f"mean thickness, {name}", "m", "ribs as wide as the hollows")
     shares = _member_shares(layer, tag, given)
     if layer.air is not None:
         faces = [
@@ -151,6 +176,69 @@ def _layer(
         for number, (member, share) in enumerate(zip(layer.members, shares, strict=True))
     ]
     return ElementLayer(name=name, d=d, parts=(main, *bridges), group="", tag=tag)
+
+
+def _fixings(
+    assembly: Assembly, counted: int, catalogue: Catalogue, given: Given, prefix: str
+) -> tuple[ResolvedFixing, ...]:
+    """Groups of points in counted layers; those that hardly conduct need no correction (ISO 6946:2017, F.3)."""
+    where = {layer.id: index for index, layer in enumerate(assembly.layers[:counted])}
+    found: list[ResolvedFixing] = []
+    for number, fixing in enumerate(assembly.fixings, 1):
+        material = catalogue[fixing.material]
+        if fixing.layer not in where or material.lambda_ < LEAST_FIXING_LAMBDA:
+            continue
+        index = where[fixing.layer]
+        tag = f"{prefix}f{number}"
+        d = assembly.layers[index].d_mean
+        depth = min(fixing.depth or d, d)
+        share = given(depth / d, f"x_{tag}", f"share of the layer gone through, {fixing.name}", "", "entered")
+        n = given(fixing.n, f"n_{tag}", f"number, {fixing.name}", "1/m²", "entered")
+        area = given(fixing.area, f"A_{tag}", f"cross-section of one, {fixing.name}", "m²", "entered diameter")
+        lambda_ = given(material.lambda_, f"lambda_{tag}", f"conductivity, {fixing.name}", "W/(m·K)",
+                        f"catalogue: {material.source}")  # fmt: skip
+        conductance = named(
+            0.8 * share * lambda_ * area * n,
+            f"G_{tag}",
+            f"α·λ·A·n, {fixing.name}",
+            "W/(m·K)",
+            "ISO 6946:2017, F.3, α = 0.8·d₁/d₀",
+        )
+        found.append(ResolvedFixing(layer=index, share=share, conductance=conductance, tag=tag))
+    return tuple(found)
+
+
+def fixings_transmittance(resolved: Resolved, nominal: Num, swept: Swept | None = None, key: str = "") -> Num | None:
+    """ΔU_f of all groups of points; None without any. [W/(m²·K)]
+
+    Parameters
+    ----------
+    resolved : Resolved
+    nominal : float or Traced
+        Total resistance through the field. [m²·K/W]
+    swept : (int, float), optional
+        A layer and the mean thickness given to it. [m]
+    key : str
+        Suffix of the symbols.
+
+    References
+    ----------
+    .. [1] ISO 6946:2017, annex F, F.3: ΔU_f = α·(λ_f·A_f·n_f/d_0)·(R_1/R_tot)².
+    """
+    total: Num | None = None
+    index, d_swept = swept or (-1, None)
+    for fixing in resolved.fixings:
+        layer = resolved.element.layers[fixing.layer]
+        d = d_swept if fixing.layer == index and d_swept is not None else layer.d
+        R_1 = named(fixing.share * layer.resistance(0, d), f"R1_{fixing.tag}{key}", "resistance gone through",
+                    "m²·K/W", "ISO 6946:2017, F.3")  # fmt: skip
+        ratio = R_1 / nominal
+        one = named(fixing.conductance / d * ratio * ratio, f"dU_{fixing.tag}{key}", "correction of one group",
+                    "W/(m²·K)", "ISO 6946:2017, F.3")  # fmt: skip
+        total = one if total is None else total + one
+    if total is None:
+        return None
+    return named(total + 0.0, f"dU_f{key}", "correction for points", "W/(m²·K)", "ISO 6946:2017, F.3, sum over groups")
 
 
 def _rest(shares: list[Num], tag: str) -> Num:

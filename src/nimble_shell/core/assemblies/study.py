@@ -9,12 +9,10 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.optimize import brentq
 
-from nimble_shell.core.assemblies.amounts import wall_amounts
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.figures import clear_wall_R, of_school, surroundings, totals_by_method
+from nimble_shell.core.assemblies.figures import clear_wall_R, of_school
 from nimble_shell.core.assemblies.films import Direction
-from nimble_shell.core.assemblies.resistance import Resistances
-from nimble_shell.core.assemblies.resolve import resolve
+from nimble_shell.core.assemblies.sweep import Sweep
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.shell.basis import Basis
@@ -83,12 +81,12 @@ def thickness_study(
     present = assembly.layers[index].d
     stock = sorted(catalogue[assembly.layers[index].material].stock)
     low, high = 0.6 * min([present, *stock]), 1.2 * max([present, *stock])
-    sweep = _Sweep(assembly, catalogue, basis, index, direction)
+    sweep = Sweep(assembly, catalogue, basis, index, direction)
     found, why_not = (None, "") if asked is None else crossing(assembly, catalogue, basis, asked, direction)
     d_asked = None if found is None else value_of(found)
     if d_asked is not None:
         high = max(high, min(d_asked * 1.1, THICKEST))
-    every = sweep(np.array([present, *stock, *np.linspace(low, high, points)]))
+    every = _points(sweep, np.array([present, *stock, *np.linspace(low, high, points)]))
     return Study(
         layer=index,
         present=every[0],
@@ -156,7 +154,7 @@ def crossing(
     """
 
     layer = studied_layer(assembly)
-    sweep = _Sweep(assembly, catalogue, basis, layer, direction)
+    sweep = Sweep(assembly, catalogue, basis, layer, direction)
 
     def excess(d: float) -> float:
         return sweep.clear(d) - asked
@@ -201,38 +199,18 @@ def crossing_working(
     return derive(found)
 
 
-class _Sweep:
-    """The wall at other thicknesses: resolved once, every thickness in one array."""
-
-    def __init__(
-        self, assembly: Assembly, catalogue: Catalogue, basis: Basis, layer: int, direction: Direction
-    ) -> None:
-        self.resolved = resolve(assembly, catalogue, surroundings(basis, direction))
-        self.basis, self.layer = basis, layer
-        self.d_now = assembly.layers[layer].d
-        now = wall_amounts(assembly, catalogue)
-        half = wall_amounts(assembly.with_thickness(layer, self.d_now / 2), catalogue)
-        self.now = {key: value_of(value) for key, value in now.items()}
-        self.per_metre = {key: (self.now[key] - value_of(half[key])) / (self.d_now / 2) for key in now}
-
-    def totals(self, d: float | FloatArray) -> Resistances:
-        """Totals at one thickness, or at each of an array, by the same arithmetic. [m²·K/W]"""
-        return totals_by_method(self.resolved, swept=(self.layer, cast("float", d)))
-
-    def clear(self, d: float) -> float:
-        return value_of(of_school(self.totals(d), self.basis))
-
-    def __call__(self, d: FloatArray) -> tuple[StudyPoint, ...]:
-        totals = self.totals(d)
-        clear = cast("FloatArray", of_school(totals, self.basis))
-        nominal = cast("FloatArray", totals.nominal)
-        return tuple(
-            StudyPoint(
-                d=float(one),
-                R_nominal=float(nominal[at]),
-                R_clear=float(clear[at]),
-                U_clear=float(1 / clear[at]),
-                **{key: self.now[key] + (float(one) - self.d_now) * rate for key, rate in self.per_metre.items()},
-            )
-            for at, one in enumerate(d)
+def _points(sweep: Sweep, d: FloatArray) -> tuple[StudyPoint, ...]:
+    totals = sweep.label(d)
+    clear = cast("FloatArray", of_school(totals, sweep.basis))
+    nominal = cast("FloatArray", totals.nominal)
+    amounts = sweep.amounts(d)
+    return tuple(
+        StudyPoint(
+            d=float(one),
+            R_nominal=float(nominal[at]),
+            R_clear=float(clear[at]),
+            U_clear=float(1 / clear[at]),
+            **{key: float(values[at]) for key, values in amounts.items()},
         )
+        for at, one in enumerate(d)
+    )

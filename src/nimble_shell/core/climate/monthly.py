@@ -1,8 +1,7 @@
-"""A year of monthly means, and the invented climate of the demo site by a documented formula."""
+"""A year of monthly means, with the range of the day and the scatter of the days."""
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
 
 from nimble_shell.core.errors import Collector
@@ -31,10 +30,13 @@ class MonthlyClimate:
     source: str
     theta_e: tuple[float, ...]  #: [°C], 12 values
     phi_e: tuple[float, ...]  #: 0…1, 12 values
+    swing: tuple[float, ...] = (8.0,) * 12  #: mean daily range of the temperature [K]
+    sigma: tuple[float, ...] = (3.0,) * 12  #: standard deviation about the mean day [K]
 
     def __post_init__(self) -> None:
         check = Collector()
-        for field, values in (("theta_e", self.theta_e), ("phi_e", self.phi_e)):
+        every = (("theta_e", self.theta_e), ("phi_e", self.phi_e), ("swing", self.swing), ("sigma", self.sigma))
+        for field, values in every:
             check.check(
                 len(values) == 12,
                 (field,),
@@ -58,6 +60,15 @@ class MonthlyClimate:
                 f"relative humidity of {_month(month)} is {100 * phi:g} %",
                 "relative humidity lies above 0 and up to 100 %",
             )
+        for field, most in (("swing", 40.0), ("sigma", 15.0)):
+            for month, value in enumerate(getattr(self, field)):
+                check.check(
+                    0 <= value <= most,
+                    (field, month),
+                    "scatter_out_of_range",
+                    f"{field} of {_month(month)} is {value} K",
+                    f"it lies from 0 to {most:g} K",
+                )
         check.refuse()
 
     @property
@@ -68,23 +79,3 @@ class MonthlyClimate:
 
 def _month(index: int) -> str:
     return MONTHS[index] if 0 <= index < 12 else f"month {index + 1}"
-
-
-def cold_continental() -> MonthlyClimate:
-    """The invented cold-continental climate of the demo site.
-
-    Notes
-    -----
-    One harmonic each: θ_e(m) = 6.4 + 14.5·cos(2π(m − 7.05)/12) [°C] with m = 1 for January, and
-    φ_e(m) = 0.72 + 0.08·cos(2π(m − 12)/12). Rounded to 0.1 K and 1 %.
-    """
-
-    def wave(mean: float, swing: float, peak: float, month: int) -> float:
-        return mean + swing * math.cos(2 * math.pi * (month - peak) / 12)
-
-    return MonthlyClimate(
-        name="Heron County, cold-continental (invented)",
-        source="formula: 6.4 + 14.5·cos(2π(m − 7.05)/12) °C; 0.72 + 0.08·cos(2π(m − 12)/12)",
-        theta_e=tuple(round(wave(6.4, 14.5, 7.05, month), 1) for month in range(1, 13)),
-        phi_e=tuple(round(wave(0.72, 0.08, 12, month), 2) for month in range(1, 13)),
-    )

@@ -157,6 +157,8 @@ _ALL = (
     _solid("polypropylene", "Polypropylene", "plastic", "steel", 0.22, 910, 1800, 1e4, 2200, 2.0, (0.002, 0.05)),
     _solid("nylon", "Nylon", "plastic", "steel", 0.25, 1150, 1600, 5e4, 4500, 7.0, (0.002, 0.05)),
     _solid("glass", "Glass", "glass", "glass", 1.0, 2500, 750, 1e6, 3200, 1.2, (0.003, 0.02)),
+    _solid("still-air", "Still air in an empty part", "fill", "gravel", 1.67, 1.2, 1008, 1, 0, 0.0, (0.01, 0.5),
+           "empty cavity: convection smeared over its depth"),
     # --- ground ----------------------------------------------------------------------------------------------
     _solid("gravel", "Gravel, sand", "fill", "gravel", 2.0, 1950, 1000, 50, 35, 0.005, (0.05, 0.6)),
     _solid("clay-soil", "Clay or silt", "fill", "earth", 1.5, 1500, 2000, 50, 5, 0.0, (0.1, 3.0)),

@@ -39,6 +39,7 @@ class Material:
     stock: tuple[float, ...] = ()  #: thicknesses commonly kept in stock [m]
     usual: tuple[float, float] | None = None  #: common range of thickness [m]; outside it is remarked, not refused
     source: str = ""
+    rates: str = "catalogue, example"  #: where cost and carbon come from
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -56,6 +57,23 @@ class Material:
             f"density is {self.rho} kg/m³, specific heat {self.c} J/(kg·K)",
             "both are above zero",
         )
+        check.check(
+            0 < self.emissivity <= 1,
+            ("emissivity",),
+            "emissivity_out_of_range",
+            f"emissivity is {self.emissivity}",
+            "above 0 and up to 1",
+        )
+        check.check(self.cost >= 0, ("cost",), "rate_negative", f"cost is {self.cost} per m³", "zero or above")
+        check.check(self.sd is None or self.sd >= 0, ("sd",), "sd_negative", f"s_d is {self.sd} m", "zero or above")
+        check.check(
+            self.lambda_fresh is None or 0 < self.lambda_fresh < 1000,
+            ("lambda_fresh",),
+            "conductivity_not_positive",
+            f"fresh conductivity is {self.lambda_fresh} W/(m·K)",
+            "above zero, or leave it out",
+        )
+        check.check(bool(self.name.strip()), ("name",), "name_length", "the name is empty", "give it a name")
         check.check(self.mu > 0, ("mu",), "mu_not_positive", f"μ is {self.mu}", "still air has 1")
         check_table(self.lambda_T, check, ("lambda_T",))
         check.refuse()

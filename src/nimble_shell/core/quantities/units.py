@@ -61,6 +61,13 @@ DIMENSIONS: dict[str, Dimension] = {
     "opening_area": Dimension(Unit("mm²/m", 1e6, 0), Unit("in²/ft", _FOOT / _INCH**2, 3)),
     "cost": Dimension(Unit("per m²", 1.0, 2), Unit("per ft²", _FOOT**2, 2)),
     "carbon": Dimension(Unit("kg/m²", 1.0, 1), Unit("lb/ft²", _FOOT**2 / _POUND, 2)),
+    "energy": Dimension(Unit("kWh/(m²·a)", 1.0, 1), Unit("kBtu/(ft²·a)", 3.6e6 / (1000 * _BTU) * _FOOT**2, 2)),
+    "years": Dimension(Unit("a", 1.0, 1), Unit("a", 1.0, 1)),
+    "hours": Dimension(Unit("h", 1.0, 1), Unit("h", 1.0, 1)),
+    "capacity": Dimension(Unit("kJ/(m²·K)", 1e-3, 1), Unit("Btu/(ft²·°F)", _FOOT**2 * _RANKINE / _BTU, 2)),
+    "count_per_area": Dimension(Unit("1/m²", 1.0, 1), Unit("1/ft²", _FOOT**2, 2)),
+    "mass": Dimension(Unit("kg", 1.0, 0), Unit("lb", 1 / _POUND, 0)),
+    "floor_area": Dimension(Unit("m²/m", 1.0, 3), Unit("ft²/ft", 1 / _FOOT, 3)),
     "ratio": Dimension(Unit("", 1.0, 3), Unit("", 1.0, 3)),
 }
 

@@ -6,9 +6,13 @@ from dataclasses import dataclass
 from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
 from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.shell.practice import shelf
 
+Place = Literal["wall", "roof", "floor"]
 Station = Literal["A", "B", "C", "D", "E", "F", "G", "H"]
 STATIONS: dict[Station, str] = {
     "A": "Ridge",
@@ -20,6 +24,22 @@ STATIONS: dict[Station, str] = {
     "G": "Sill",
     "H": "Footing",
 }
+#: Heat flows up through what is above the room, down through what is below it.
+DIRECTIONS: dict[Station, Direction] = {"A": "up", "B": "up", "F": "down", "H": "down"}
+#: Stations whose elements are build-ups, and what they are.
+PLACES: dict[Station, Place] = {"B": "roof", "D": "wall", "F": "floor", "H": "floor"}
+
+
+def direction_at(station: Station) -> Direction:
+    """Direction of heat flow at a station."""
+    return DIRECTIONS.get(station, "horizontal")
+
+
+def asked_R(basis: Basis, station: Station) -> float | None:
+    """Clear-wall R asked of the build-ups of a station; None where nothing is. [m²·K/W]"""
+    targets = basis.targets
+    place = PLACES.get(station)
+    return {"wall": targets.R_wall, "roof": targets.R_roof, "floor": targets.R_floor}[place] if place else None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -122,6 +142,12 @@ class Project:
     basis: Basis
     buildings: tuple[Building, ...] = ()
     assemblies: tuple[Assembly, ...] = ()
+    materials: tuple[Material, ...] = ()  #: the practice's own, besides the shipped ones
+
+    @property
+    def catalogue(self) -> Catalogue:
+        """Shipped and own materials, at the practice's rates."""
+        return shelf(self.materials, self.basis.rates)
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -141,6 +167,17 @@ class Project:
                 f"two {field} carry the same id",
                 "give each an id of its own",
             )
+        for at, material in enumerate(self.materials):
+            check.check(
+                material.key not in CATALOGUE,
+                ("materials", at, "key"),
+                "material_shipped",
+                f"“{material.key}” is a shipped material",
+                "give your own material a key of its own; shipped ones are never overridden",
+            )
+        keys = [material.key for material in self.materials]
+        check.check(len(set(keys)) == len(keys), ("materials",), "material_twice", "two materials carry the same key",
+                    "give each a key of its own")  # fmt: skip
         known = {assembly.id for assembly in self.assemblies}
         for at, building in enumerate(self.buildings):
             for number, element in enumerate(building.elements):

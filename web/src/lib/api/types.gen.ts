@@ -422,6 +422,11 @@ export interface components {
          * @description A build-up.
          */
         AssemblyDoc: {
+            /**
+             * Fixings
+             * @default []
+             */
+            fixings: components["schemas"]["FixingDoc"][];
             /** Id */
             id: string;
             /** Layers */
@@ -434,6 +439,13 @@ export interface components {
              */
             note: string;
             /**
+             * Outside
+             * @default air
+             * @enum {string}
+             */
+            outside: "air" | "ground";
+            standard?: components["schemas"]["StandardRefDoc"] | null;
+            /**
              * System
              * @default
              */
@@ -442,7 +454,46 @@ export interface components {
         /** BasisDoc */
         BasisDoc: {
             climate: components["schemas"]["ClimateDoc"];
+            /**
+             * Criteria
+             * @default []
+             */
+            criteria: components["schemas"]["CriterionDoc"][];
+            /**
+             * @default {
+             *       "cool_carbon": 0.35,
+             *       "cool_price": 0.25,
+             *       "cool_yield": 3,
+             *       "currency": "",
+             *       "discount": 0.02,
+             *       "heat_carbon": 0.2,
+             *       "heat_price": 0.12,
+             *       "heat_yield": 0.95,
+             *       "life": 50
+             *     }
+             */
+            economy: components["schemas"]["EconomyDoc"];
+            /**
+             * @default {
+             *       "access": 3,
+             *       "crane": true,
+             *       "kg_per_person": 25,
+             *       "people": 4
+             *     }
+             */
+            handling: components["schemas"]["HandlingDoc"];
             indoor: components["schemas"]["IndoorDoc"];
+            /**
+             * @default {
+             *       "stock_only": false
+             *     }
+             */
+            limits: components["schemas"]["LimitsDoc"];
+            /**
+             * Rates
+             * @default []
+             */
+            rates: components["schemas"]["RateDoc"][];
             schools: components["schemas"]["SchoolsDoc"];
             site: components["schemas"]["SiteDoc"];
             targets: components["schemas"]["TargetsDoc"];
@@ -523,10 +574,46 @@ export interface components {
             /** Phi E */
             phi_e: number[];
             /**
+             * Sigma
+             * @default [
+             *       3,
+             *       3,
+             *       3,
+             *       3,
+             *       3,
+             *       3,
+             *       3,
+             *       3,
+             *       3,
+             *       3,
+             *       3,
+             *       3
+             *     ]
+             */
+            sigma: number[];
+            /**
              * Source
              * @default
              */
             source: string;
+            /**
+             * Swing
+             * @default [
+             *       8,
+             *       8,
+             *       8,
+             *       8,
+             *       8,
+             *       8,
+             *       8,
+             *       8,
+             *       8,
+             *       8,
+             *       8,
+             *       8
+             *     ]
+             */
+            swing: number[];
             /** Theta E */
             theta_e: number[];
         };
@@ -555,6 +642,55 @@ export interface components {
             /** Preview */
             preview: boolean;
         };
+        /**
+         * CriterionDoc
+         * @description One line of the criteria register.
+         */
+        CriterionDoc: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "floor" | "roof" | "snow" | "wind" | "exposure" | "seismic" | "frost" | "code";
+            /**
+             * Kit
+             * @default
+             */
+            kit: string;
+            /**
+             * Responsible
+             * @default
+             */
+            responsible: string;
+            /**
+             * Site
+             * @default
+             */
+            site: string;
+            /**
+             * Stamped
+             * @default false
+             */
+            stamped: boolean;
+        };
+        /**
+         * DeclaredDoc
+         * @description A fire class or sound rating with its source.
+         */
+        DeclaredDoc: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fire" | "sound";
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /** Value */
+            value: string;
+        };
         /** DimensionOut */
         DimensionOut: {
             ip: components["schemas"]["UnitOut"];
@@ -568,6 +704,54 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /** EconomyDoc */
+        EconomyDoc: {
+            /**
+             * Cool Carbon
+             * @default 0.35
+             */
+            cool_carbon: number;
+            /**
+             * Cool Price
+             * @default 0.25
+             */
+            cool_price: number;
+            /**
+             * Cool Yield
+             * @default 3
+             */
+            cool_yield: number;
+            /**
+             * Currency
+             * @default
+             */
+            currency: string;
+            /**
+             * Discount
+             * @default 0.02
+             */
+            discount: number;
+            /**
+             * Heat Carbon
+             * @default 0.2
+             */
+            heat_carbon: number;
+            /**
+             * Heat Price
+             * @default 0.12
+             */
+            heat_price: number;
+            /**
+             * Heat Yield
+             * @default 0.95
+             */
+            heat_yield: number;
+            /**
+             * Life
+             * @default 50
+             */
+            life: number;
         };
         /**
          * ElementDoc
@@ -603,6 +787,49 @@ export interface components {
             text: string;
             /** Value */
             value: number;
+        };
+        /**
+         * FixingDoc
+         * @description A group of screws, ties or wires through one layer.
+         */
+        FixingDoc: {
+            /** Depth */
+            depth?: number | null;
+            /** Diameter */
+            diameter: number;
+            /** Id */
+            id: string;
+            /** Layer */
+            layer: string;
+            /** Material */
+            material: string;
+            /** N */
+            n: number;
+            /** Name */
+            name: string;
+        };
+        /** HandlingDoc */
+        HandlingDoc: {
+            /**
+             * Access
+             * @default 3
+             */
+            access: number;
+            /**
+             * Crane
+             * @default true
+             */
+            crane: boolean;
+            /**
+             * Kg Per Person
+             * @default 25
+             */
+            kg_per_person: number;
+            /**
+             * People
+             * @default 4
+             */
+            people: number;
         };
         /**
          * HatchOut
@@ -654,8 +881,24 @@ export interface components {
          */
         LayerDoc: {
             air?: components["schemas"]["AirGapDoc"] | null;
+            /**
+             * Control
+             * @default []
+             */
+            control: ("rain" | "wind" | "air" | "vapour" | "heat")[];
             /** D */
             d: number;
+            /**
+             * Declared
+             * @default []
+             */
+            declared: components["schemas"]["DeclaredDoc"][];
+            /**
+             * Fitted
+             * @default site
+             * @enum {string}
+             */
+            fitted: "shop" | "site" | "late";
             /** Id */
             id: string;
             /** Lambda */
@@ -671,10 +914,26 @@ export interface components {
              */
             members: components["schemas"]["MemberDoc"][];
             /**
+             * Passes
+             * @default 1
+             */
+            passes: number;
+            /**
+             * Rib
+             * @default 0
+             */
+            rib: number;
+            /**
+             * Services
+             * @default false
+             */
+            services: boolean;
+            /**
              * Studied
              * @default false
              */
             studied: boolean;
+            substitution?: components["schemas"]["SubstitutionDoc"] | null;
         };
         /** LedgerLineOut */
         LedgerLineOut: {
@@ -714,6 +973,20 @@ export interface components {
             /** Not Counted */
             not_counted: string[];
         };
+        /** LimitsDoc */
+        LimitsDoc: {
+            /** Inside Share */
+            inside_share?: number | null;
+            /**
+             * Stock Only
+             * @default false
+             */
+            stock_only: boolean;
+            /** Thickness */
+            thickness?: number | null;
+            /** Weight */
+            weight?: number | null;
+        };
         /**
          * ListedOut
          * @description A project in the list.
@@ -740,6 +1013,84 @@ export interface components {
             name: string;
             /** Station */
             station: string;
+        };
+        /**
+         * MaterialDoc
+         * @description A material of the practice's own.
+         */
+        MaterialDoc: {
+            /** C */
+            c: number;
+            /**
+             * Carbon
+             * @default 0
+             */
+            carbon: number;
+            /**
+             * Cost
+             * @default 0
+             */
+            cost: number;
+            /**
+             * Emissivity
+             * @default 0.9
+             */
+            emissivity: number;
+            /**
+             * Family
+             * @default panel
+             */
+            family: string;
+            /**
+             * Hatch
+             * @default board
+             */
+            hatch: string;
+            /** Key */
+            key: string;
+            /** Lambda */
+            lambda: number;
+            /**
+             * Lambda T
+             * @default []
+             */
+            lambda_T: [
+                number,
+                number
+            ][];
+            /** Lambda Fresh */
+            lambda_fresh?: number | null;
+            /**
+             * Mu
+             * @default 1
+             */
+            mu: number;
+            /** Name */
+            name: string;
+            /**
+             * Rates
+             * @default entered
+             */
+            rates: string;
+            /** Rho */
+            rho: number;
+            /** Sd */
+            sd?: number | null;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * Stock
+             * @default []
+             */
+            stock: number[];
+            /** Usual */
+            usual?: [
+                number,
+                number
+            ] | null;
         };
         /** MaterialOut */
         MaterialOut: {
@@ -904,6 +1255,11 @@ export interface components {
             buildings: components["schemas"]["BuildingDoc"][];
             /** Id */
             id: string;
+            /**
+             * Materials
+             * @default []
+             */
+            materials: components["schemas"]["MaterialDoc"][];
             /** Name */
             name: string;
         };
@@ -923,6 +1279,20 @@ export interface components {
             versions: {
                 [key: string]: number;
             };
+        };
+        /**
+         * RateDoc
+         * @description The practice's own rates of a material.
+         */
+        RateDoc: {
+            /** Carbon */
+            carbon?: number | null;
+            /** Cost */
+            cost?: number | null;
+            /** Material */
+            material: string;
+            /** Stock */
+            stock?: number[] | null;
         };
         /** RemarkOut */
         RemarkOut: {
@@ -1086,6 +1456,13 @@ export interface components {
              */
             theta_winter: number;
         };
+        /** StandardRefDoc */
+        StandardRefDoc: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+        };
         /** StartAssembly */
         StartAssembly: {
             /** Building Id */
@@ -1173,6 +1550,26 @@ export interface components {
             /** Weight */
             weight: number;
         };
+        /**
+         * SubstitutionDoc
+         * @description What was asked where another material was delivered.
+         */
+        SubstitutionDoc: {
+            /**
+             * Approved
+             * @default
+             */
+            approved: string;
+            /** Asked */
+            asked: string;
+            /** Asked Lambda */
+            asked_lambda?: number | null;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
         /** SystemOut */
         SystemOut: {
             /** Anatomy */
@@ -1189,6 +1586,10 @@ export interface components {
         };
         /** TargetsDoc */
         TargetsDoc: {
+            /** R Floor */
+            R_floor?: number | null;
+            /** R Roof */
+            R_roof?: number | null;
             /** R Shell */
             R_shell?: number | null;
             /** R Wall */

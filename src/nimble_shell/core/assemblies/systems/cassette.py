@@ -1,68 +1,110 @@
-"""Framed cassette: studs with insulation between, a continuous wood-fibre board outside, a service void inside."""
+"""7 · Framed cassette: studs with insulation between, a continuous board outside, a service void inside."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
 
-from nimble_shell.core.assemblies.assembly import AirGap, Layer, Member
-from nimble_shell.core.assemblies.systems.system import Choice, Parameter, Stack, System, Value, number
+from nimble_shell.core.assemblies.assembly import Member
+from nimble_shell.core.assemblies.systems.system import (
+    FIBRE_CORES,
+    Choice,
+    Parameter,
+    Stack,
+    System,
+    Value,
+    number,
+    word,
+)
 
 
-def build(values: Mapping[str, Value]) -> tuple[Layer, ...]:
+def _frame(stack: Stack, values: Mapping[str, Value], *, plates: bool) -> None:
+    stud = Member(name="stud", material="softwood", width=number(values, "stud_width"),
+                  centres=number(values, "centres"))  # fmt: skip
+    ends = Member(name="plates", material="softwood", run="horizontal", width=0.135, centres=number(values, "height"))
+    stack.add(word(values, "infill"), number(values, "stud"), core=True, members=(stud, ends) if plates else (stud,),
+              control=("heat",), fitted="shop")  # fmt: skip
+
+
+def _void(stack: Stack, values: Mapping[str, Value]) -> None:
+    stack.add("gypsum-board", 0.0125, fitted="late")
+    fill = "wood-fibre-flex" if word(values, "void_fill") == "insulated" else ""
+    stack.void(number(values, "void"), fill=fill, centres=0.625)
+
+
+def wall(values: Mapping[str, Value]) -> Stack:
     """Layers inside → outside. The service void's battens cross the studs."""
     stack = Stack()
-    stack.add("gypsum-board", 0.0125)
-    void = number(values, "void")
-    if void > 0:
-        batten = Member(name="batten", material="softwood-battens", run="horizontal", width=0.045, centres=0.625)
-        if values["void_fill"] == "insulated":
-            stack.add("wood-fibre-flex", void, members=(batten,))
-        else:
-            stack.air(void, AirGap(), members=(batten,))
-    stack.add("vapour-variable", 0.0005)
-    stack.add("osb", 0.015)
-    stud = Member(
-        name="stud",
-        material="softwood",
-        width=number(values, "stud_width"),
-        centres=number(values, "centres"),
-    )
-    plates = Member(name="plates", material="softwood", run="horizontal", width=0.135, centres=number(values, "height"))
-    stack.add(str(values["infill"]), number(values, "stud"), core=True, members=(stud, plates))
+    _void(stack, values)
+    stack.add("vapour-variable", 0.0005, control=("air", "vapour"), fitted="shop")
+    stack.add("osb", 0.015, fitted="shop")
+    _frame(stack, values, plates=True)
     if number(values, "board") > 0:
-        stack.add("wood-fibre-board", number(values, "board"))
-    stack.add("wind-membrane", 0.0005)
-    stack.air(0.030, AirGap(ventilation="well"))
+        stack.add("wood-fibre-board", number(values, "board"), control=("heat",), fitted="shop")
+    stack.add("wind-membrane", 0.0005, control=("rain", "wind"), fitted="shop")
+    stack.gap(0.030)
     stack.add("larch-boards", 0.022)
-    return tuple(stack.layers)
+    return stack
 
 
-SYSTEM = System(
-    key="cassette",
-    name="Framed cassette",
-    anatomy="cladding on battens, wind-tight membrane, wood-fibre board, studs with insulation, board, control layer, "
-    "service void, lining",
-    parameters=(
-        Parameter(key="stud", text="stud depth", start=0.200, least=0.090, most=0.300),
-        Parameter(key="stud_width", text="stud width", start=0.045, least=0.036, most=0.080),
-        Parameter(key="centres", text="stud centres", start=0.600, least=0.400, most=0.625),
-        Parameter(key="height", text="element height", start=2.7, least=1.2, most=4.0),
-        Choice(
-            key="infill",
-            text="infill",
-            start="wood-fibre-flex",
-            options=("wood-fibre-flex", "cellulose-blown", "mineral-wool-035", "hemp-batt"),
-        ),
-        Parameter(key="board", text="continuous board", start=0.060, least=0.0, most=0.120),
-        Parameter(key="void", text="service void", start=0.045, least=0.0, most=0.100),
-        Choice(key="void_fill", text="void", start="empty", options=("empty", "insulated")),
-    ),
-    build=build,
-    cautions=(
-        "Racking, anchorage and lifting points are a licensed engineer's.",
-        "Tape the membrane joints before the battens go on.",
-        "Services stay inside the air layer, or it is pierced.",
-        "Cavity barriers at the intervals of the local fire rules.",
-        "A pipe through the wall is a bridge: lag it through the wall and on the room side.",
-    ),
+def roof(values: Mapping[str, Value]) -> Stack:
+    """Layers inside → outside, rafters as studs; ventilated above the outer board."""
+    stack = Stack()
+    _void(stack, values)
+    stack.add("vapour-variable", 0.0005, control=("air", "vapour"))
+    _frame(stack, values, plates=False)
+    if number(values, "board") > 0:
+        stack.add("wood-fibre-sarking", number(values, "board"), control=("heat",))
+    stack.add("wind-membrane", 0.0005, control=("rain", "wind"))
+    stack.gap(0.050)
+    stack.add("steel", 0.0006)
+    return stack
+
+
+def floor(values: Mapping[str, Value]) -> Stack:
+    """Layers inside → outside, over a crawl space."""
+    stack = Stack()
+    stack.add("softwood", 0.020, fitted="late")
+    stack.add("osb", 0.018, control=("air", "vapour"), fitted="shop")
+    _frame(stack, values, plates=False)
+    stack.add("wood-fibre-board", max(number(values, "board"), 0.02), control=("wind", "heat"), fitted="shop")
+    return stack
+
+
+_PARAMETERS = (
+    Parameter(key="stud_width", text="stud width", start=0.045, least=0.036, most=0.080),
+    Parameter(key="centres", text="stud centres", start=0.600, least=0.400, most=0.625),
+    Parameter(key="height", text="element height", start=2.7, least=1.2, most=4.0),
+    Choice(key="infill", text="infill", start="wood-fibre-flex",
+           options=("wood-fibre-flex", "cellulose-blown", "mineral-wool-035", "hemp-batt")),
+    Parameter(key="board", text="continuous board", start=0.060, least=0.0, most=0.120),
+    Parameter(key="void", text="service void", start=0.045, least=0.0, most=0.100),
+    Choice(key="void_fill", text="void", start="empty", options=("empty", "insulated")),
+)  # fmt: skip
+_CAUTIONS = (
+    "Racking, anchorage and lifting points are a licensed engineer's.",
+    "Tape the membrane joints before the battens go on.",
+    "Services stay inside the air layer, or it is pierced.",
+    "Cavity barriers at the intervals of the local fire rules.",
+    "A pipe through the wall is a bridge: lag it through the wall and on the room side.",
 )
+SYSTEMS = (
+    System(
+        key="cassette", kind=7, place="wall", name="Framed cassette",
+        anatomy="cladding on battens, wind-tight membrane, wood-fibre board, studs with insulation, board, control "
+        "layer, service void, lining",
+        parameters=(Parameter(key="stud", text="stud depth", start=0.200, least=0.090, most=0.300), *_PARAMETERS),
+        build=wall, cautions=_CAUTIONS, cores=FIBRE_CORES,
+    ),
+    System(
+        key="cassette-roof", kind=7, place="roof", name="Framed cassette roof",
+        anatomy="roofing, gap, membrane, dense wood-fibre board, rafters with insulation, control layer, void, lining",
+        parameters=(Parameter(key="stud", text="rafter depth", start=0.280, least=0.120, most=0.400), *_PARAMETERS),
+        build=roof, cautions=(*_CAUTIONS, "Working at height: guard edges before the deck is closed."), cores=FIBRE_CORES,
+    ),
+    System(
+        key="cassette-floor", kind=7, place="floor", name="Framed cassette floor",
+        anatomy="crawl space, wood-fibre board, joists with insulation, board, floor boards",
+        parameters=(Parameter(key="stud", text="joist depth", start=0.220, least=0.120, most=0.400), *_PARAMETERS),
+        build=floor, cautions=_CAUTIONS, cores=FIBRE_CORES,
+    ),
+)  # fmt: skip
