@@ -13,10 +13,10 @@ from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
 
 from nimble_shell import __version__
-from nimble_shell.api import problems
+from nimble_shell.api import bench_routes, problems, routes, standard_routes
 from nimble_shell.api.guard import Guard
-from nimble_shell.api.routes import router
 from nimble_shell.services.projects import ProjectService
+from nimble_shell.services.standards import StandardService
 from nimble_shell.store import Database
 
 
@@ -38,8 +38,10 @@ def create_app(database: Database, web: Path | None = None) -> FastAPI:
         openapi_url="/api/v1/openapi.json",
     )
     app.state.projects = ProjectService(database)
+    app.state.standards = StandardService(database, app.state.projects)
     problems.install(app)
-    app.include_router(router)
+    for router in (routes.router, bench_routes.router, standard_routes.router):
+        app.include_router(router)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=problems.LARGEST_BODY)
     app.add_middleware(GZipMiddleware, minimum_size=1024)
     app.add_middleware(Guard)

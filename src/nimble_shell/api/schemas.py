@@ -4,9 +4,19 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import Base64Bytes, BaseModel, ConfigDict, Field, StringConstraints
 
-from nimble_shell.formats.project import AssemblyDoc, BasisDoc, BuildingDoc, Identifier, ProjectDoc
+from nimble_shell.core.assemblies.assembly import Control
+from nimble_shell.formats.project import (
+    AssemblyDoc,
+    BasisDoc,
+    BuildingDoc,
+    ClimateDoc,
+    Identifier,
+    MaterialDoc,
+    ProjectDoc,
+    TargetsDoc,
+)
 
 Said = Annotated[str, StringConstraints(max_length=200)]
 
@@ -84,6 +94,18 @@ class StartAssembly(Saying):
 
 class Removal(Saying):
     version: int
+
+
+class SaveMaterials(Saying):
+    version: int
+    materials: list[MaterialDoc]
+
+
+class MaterialsFile(Saying):
+    """A CSV file of own materials."""
+
+    version: int
+    content: Base64Bytes
 
 
 class StepIn(Model):
@@ -164,6 +186,7 @@ class LedgerLineOut(Model):
     R: float | None
     H: float | None
     from_assembly: bool
+    asked: float | None  #: clear-wall R
 
 
 class LowestOut(Model):
@@ -198,12 +221,30 @@ class BenchIn(Model):
     assembly: AssemblyDoc
 
 
+class LineOut(Model):
+    """One line of the continuity strip: the layers that carry it, from inside."""
+
+    control: Control
+    layers: list[int]
+    pierced: bool
+
+
+class ShareOut(Model):
+    """Share of the field's resistance inside the vapour-control plane."""
+
+    layer: int
+    share: float
+
+
 class BenchOut(Model):
     figures: dict[str, FigureOut]
     profile: ProfileOut
     counted: int
     in_range: bool
     shares: list[list[float]]
+    R_layers: list[float]
+    lines: list[LineOut]
+    inside: ShareOut | None
     study: StudyOut | None
     remarks: list[RemarkOut]
     consequence: ConsequenceOut
@@ -261,8 +302,21 @@ class ParameterOut(Model):
     options: list[str] = []
 
 
+class SystemFigures(Model):
+    """The starting point on a plain Basis."""
+
+    R_nominal: float
+    R_clear: float
+    thickness: float
+    weight: float
+
+
 class SystemOut(Model):
     key: str
+    kind: int
+    place: Literal["wall", "roof", "floor"]
+    figures: SystemFigures
+    cores: list[str]
     name: str
     anatomy: str
     parameters: list[ParameterOut]
@@ -305,8 +359,36 @@ class HatchOut(Model):
     opacity: float
 
 
+class ClimateOut(Model):
+    """A climate that ships, with the design temperatures that belong to it."""
+
+    key: str
+    theta_winter: float
+    theta_summer: float
+    climate: ClimateDoc
+
+
+class TargetSetOut(Model):
+    """Example targets; not a code."""
+
+    name: str
+    targets: TargetsDoc
+
+
+class CriterionKind(Model):
+    key: str
+    text: str
+    unit: str
+
+
 class Shelf(Model):
-    """What ships with the program: materials, systems, and the dimensions with their units."""
+    """What ships with the program: materials, systems, climates, and the dimensions with their units."""
+
+    climates: list[ClimateOut]
+    target_sets: list[TargetSetOut]
+    criteria: list[CriterionKind]
+    columns: dict[str, str]
+    stops: dict[str, str]
 
     version: str
     edition: str

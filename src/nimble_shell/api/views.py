@@ -3,15 +3,22 @@
 from __future__ import annotations
 
 from dataclasses import asdict
+from functools import lru_cache
 
 from nimble_shell import __version__
 from nimble_shell.api import schemas as s
-from nimble_shell.core.assemblies.systems import SYSTEMS, Choice, Parameter
+from nimble_shell.core.assemblies.figures import wall_figures
+from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.assemblies.systems import SYSTEMS, Choice, Parameter, System
+from nimble_shell.core.assemblies.variants import COLUMNS, STOPS
+from nimble_shell.core.climate import INVENTED
 from nimble_shell.core.materials import CATALOGUE, EDITION
 from nimble_shell.core.quantities import DIMENSIONS
+from nimble_shell.core.shell.basis import TARGET_SETS, Basis
+from nimble_shell.core.shell.criteria import CRITERIA
 from nimble_shell.core.shell.ledger import ShellLedger
 from nimble_shell.core.working import Derivation, Num, value_of
-from nimble_shell.formats.project import AssemblyDoc, ProjectDoc
+from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, ProjectDoc, TargetsDoc
 from nimble_shell.reports.hatches import HATCHES
 from nimble_shell.services.bench import Bench, Consequence, Lowest
 from nimble_shell.store import Change, Stored
@@ -43,6 +50,9 @@ def bench(found: Bench, effect: Consequence, *, preview: bool) -> s.BenchOut:
         counted=wall.counted,
         in_range=wall.in_range,
         shares=[list(shares) for shares in wall.shares],
+        R_layers=list(wall.R_layers),
+        lines=[s.LineOut.model_validate(line) for line in found.lines],
+        inside=None if found.inside is None else s.ShareOut.model_validate(found.inside),
         study=None if found.study is None else s.StudyOut.model_validate(found.study),
         remarks=[s.RemarkOut.model_validate(remark) for remark in found.remarks],
         consequence=consequence(effect, preview=preview),
@@ -58,25 +68,49 @@ def working(found: Derivation) -> s.WorkingOut:
     return s.WorkingOut(steps=[s.StepOut.model_validate(step) for step in found.steps])
 
 
+@lru_cache(maxsize=1)
 def shelf() -> s.Shelf:
-    """Materials, systems and units, as they ship."""
+    """Materials, systems, climates and units, as they ship."""
     return s.Shelf(
         version=__version__,
         edition=EDITION,
         materials=[s.MaterialOut.model_validate(material) for material in CATALOGUE.values()],
-        systems=[
-            s.SystemOut(
-                key=system.key,
-                name=system.name,
-                anatomy=system.anatomy,
-                parameters=[_parameter(parameter) for parameter in system.parameters],
-                cautions=list(system.cautions),
-                preview=AssemblyDoc.from_core(system.assembly(system.key, system.name)),
+        systems=[_system(system) for system in SYSTEMS.values()],
+        climates=[
+            s.ClimateOut(
+                key=climate.key,
+                theta_winter=climate.theta_winter,
+                theta_summer=climate.theta_summer,
+                climate=ClimateDoc.from_core(climate.monthly()),
             )
-            for system in SYSTEMS.values()
+            for climate in INVENTED.values()
         ],
+        target_sets=[s.TargetSetOut(name=one.name, targets=TargetsDoc.from_core(one.targets)) for one in TARGET_SETS],
+        criteria=[s.CriterionKind(key=key, text=text, unit=unit) for key, (text, unit) in CRITERIA.items()],
+        columns=COLUMNS,
+        stops=STOPS,
         dimensions={key: s.DimensionOut.model_validate(dimension) for key, dimension in DIMENSIONS.items()},
         hatches={key: s.HatchOut.model_validate(hatch) for key, hatch in HATCHES.items()},
+    )
+
+
+def _system(system: System) -> s.SystemOut:
+    preview = system.assembly(system.key, system.name)
+    direction: Direction = {"wall": "horizontal", "roof": "up", "floor": "down"}[system.place]  # type: ignore[assignment]
+    figures = wall_figures(preview, CATALOGUE, Basis(), "0", direction=direction).figures
+    return s.SystemOut(
+        key=system.key,
+        kind=system.kind,
+        place=system.place,
+        figures=s.SystemFigures(
+            **{key: value_of(figures[key].number) for key in ("R_nominal", "R_clear", "thickness", "weight")}
+        ),
+        cores=list(system.cores),
+        name=system.name,
+        anatomy=system.anatomy,
+        parameters=[_parameter(parameter) for parameter in system.parameters],
+        cautions=list(system.cautions),
+        preview=AssemblyDoc.from_core(preview),
     )
 
 
@@ -101,6 +135,7 @@ def _ledger(ledger: ShellLedger, lowest: Lowest | None) -> s.LedgerOut:
                 R=None if line.U is None else 1 / value_of(line.U),
                 H=_number(line.H),
                 from_assembly=line.from_assembly,
+                asked=line.asked,
             )
             for line in ledger.lines
         ],

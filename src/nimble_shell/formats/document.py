@@ -51,7 +51,7 @@ class Document(BaseModel):
 
 def _item(item: Any, wire: str, index: int, check: Collector) -> Any:
     if not isinstance(item, Document):
-        return item
+        return tuple(item) if isinstance(item, list) else item
     try:
         return item.to_core()
     except DomainError as error:

@@ -21,6 +21,7 @@ FORMAT: Literal["nimble-shell-project"] = "nimble-shell-project"
 FORMAT_VERSION: Literal[1] = 1
 
 Identifier = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
+Pair = Annotated[list[float], Field(min_length=2, max_length=2)]
 Text = Annotated[str, StringConstraints(max_length=2000)]
 
 
@@ -242,12 +243,12 @@ class MaterialDoc(Document):
     mu: float = 1.0
     sd: float | None = None
     lambda_fresh: float | None = None
-    lambda_T: list[tuple[float, float]] = []
+    lambda_T: list[Pair] = []
     emissivity: float = 0.9
     cost: float = 0.0
     carbon: float = 0.0
     stock: list[float] = []
-    usual: tuple[float, float] | None = None
+    usual: Pair | None = None
     source: Text = ""
     rates: Text = "entered"
 

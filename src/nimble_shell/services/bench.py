@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.control import Line, Share, continuity, share_inside
 from nimble_shell.core.assemblies.figures import (
     WallFigures,
     clear_wall_R,
@@ -34,6 +35,8 @@ class Bench:
     wall: WallFigures
     study: Study | None
     remarks: tuple[Remark, ...]
+    lines: tuple[Line, ...]
+    inside: Share | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -64,7 +67,8 @@ def bench(assembly: Assembly, catalogue: Catalogue, basis: Basis, condition: str
     if assembly.core_index is not None and assembly.core_index < wall.counted:
         study = thickness_study(assembly, catalogue, basis, asked=asked, direction=direction)
     said = remarks(assembly, catalogue, basis, wall, study, asked=asked)
-    return Bench(wall=wall, study=study, remarks=tuple(said))
+    inside = share_inside(assembly, list(wall.R_layers))
+    return Bench(wall=wall, study=study, remarks=tuple(said), lines=continuity(assembly), inside=inside)
 
 
 def bench_working(project: Project, assembly: Assembly, condition: str, figure: str, station: Station) -> Derivation:
@@ -96,7 +100,7 @@ def ledger_working(project: Project, building_id: str, figure: str) -> Derivatio
         if drawn:
             lowest = min(drawn, key=lambda one: _surface_factor(one[0], project.catalogue, project.basis, one[1]))
             return wall_working(lowest[0], project.catalogue, project.basis, "winter", "f_rsi", direction=lowest[1])
-    ledger = shell_ledger(building, _transmittances(project, building, traced), given=traced)
+    ledger = shell_ledger(building, _transmittances(project, building, traced), basis=project.basis, given=traced)
     number = {"H_shell": ledger.H, "R_effective": ledger.R_effective}.get(figure)
     number = next((line.H for line in ledger.lines if figure == f"H_{line.element_id}"), number)
     if number is None:
@@ -131,7 +135,7 @@ def station_of(building: Building, assembly_id: str) -> Station:
 
 
 def _ledger(project: Project, building: Building) -> tuple[ShellLedger, Lowest | None]:
-    ledger = shell_ledger(building, _transmittances(project, building, plain))
+    ledger = shell_ledger(building, _transmittances(project, building, plain), basis=project.basis)
     factors = [
         Lowest(f_rsi=_surface_factor(assembly, project.catalogue, project.basis, direction), station=station, name=name)
         for assembly, direction, station, name in _drawn(project, building)

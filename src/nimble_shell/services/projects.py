@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import uuid
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from typing import Literal
@@ -12,10 +12,10 @@ from nimble_shell.core.assemblies.assembly import Assembly, check_materials
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.assemblies.systems.system import Value
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.materials import Material
 from nimble_shell.core.shell.basis import Basis
-from nimble_shell.core.shell.project import Building, Project, ShellElement
-from nimble_shell.store import Change, Database, Listed, NotFound, Piece, ProjectRepository, Stored
-from nimble_shell.store.projects import Heading
+from nimble_shell.core.shell.project import PLACES, Building, Project, ShellElement
+from nimble_shell.store import Change, Database, Heading, Listed, NotFound, Piece, ProjectRepository, Stored
 
 LOCAL_USER = "this computer"  #: until accounts exist
 
@@ -71,7 +71,7 @@ class ProjectService:
             projects = ProjectRepository(session)
             if projects.exists(project.id):
                 project = replace(project, id=new_id())
-            projects.add(project, _now())
+            projects.add(project, now())
             return projects.get(project.id)
 
     def delete(self, project_id: str) -> None:
@@ -79,7 +79,7 @@ class ProjectService:
         with self._database.write() as session:
             projects = ProjectRepository(session)
             projects.get(project_id)
-            projects.set_deleted(project_id, _now())
+            projects.set_deleted(project_id, now())
 
     def restore(self, project_id: str) -> Stored:
         """Bring back from the bin. Raises NotFound."""
@@ -93,8 +93,20 @@ class ProjectService:
         if not 0 < len(name.strip()) <= 80:
             raise DomainError(Issue(path=("name",), code="name_length", message=f"the name has {len(name)} letters",
                                     hint="a name has 1 to 80"))  # fmt: skip
-        value = Heading(name=name, basis=basis)
-        return self._apply(project_id, [Piece(kind="basis", target="", value=value, expect=version)], note)
+        value = Heading(name=name, basis=basis, materials=self.load(project_id).project.materials)
+        return self.apply(project_id, [Piece(kind="basis", target="", value=value, expect=version)], note)
+
+    def save_materials(self, project_id: str, materials: tuple[Material, ...], version: int, note: Note) -> Stored:
+        """Change the project's own materials. Raises DomainError, NotFound, Stale."""
+        project = self.load(project_id).project
+        changed = replace(project, materials=materials)
+        for index, assembly in enumerate(changed.assemblies):
+            try:
+                check_materials(assembly, changed.catalogue)
+            except DomainError as error:
+                raise error.under("assemblies", index) from error
+        value = Heading(name=project.name, basis=project.basis, materials=materials)
+        return self.apply(project_id, [Piece(kind="basis", target="", value=value, expect=version)], note)
 
     def save_building(self, project_id: str, building: Building, version: int | None, note: Note) -> Stored:
         """Change a building, or add one (`version` None). Raises DomainError, NotFound, Stale."""
@@ -105,18 +117,18 @@ class ProjectService:
                 raise DomainError(Issue(path=path, code="unknown_assembly",
                                         message=f"there is no build-up “{element.assembly_id}”",
                                         hint="name one of the project's build-ups"))  # fmt: skip
-        return self._apply(
+        return self.apply(
             project_id, [Piece(kind="building", target=building.id, value=building, expect=version)], note
         )
 
     def remove_building(self, project_id: str, building_id: str, version: int, note: Note) -> Stored:
         """Raises NotFound, Stale."""
-        return self._apply(project_id, [Piece(kind="building", target=building_id, value=None, expect=version)], note)
+        return self.apply(project_id, [Piece(kind="building", target=building_id, value=None, expect=version)], note)
 
     def save_assembly(self, project_id: str, assembly: Assembly, version: int, note: Note) -> Stored:
         """Raises DomainError, NotFound, Stale."""
         check_materials(assembly, self.load(project_id).project.catalogue)
-        return self._apply(
+        return self.apply(
             project_id, [Piece(kind="assembly", target=assembly.id, value=assembly, expect=version)], note
         )
 
@@ -134,6 +146,11 @@ class ProjectService:
         element = next((e for e in building.elements if e.id == element_id), None)
         if element is None:
             raise NotFound("element", element_id)
+        place = PLACES.get(element.station)
+        if SYSTEMS[system].place != place:
+            raise DomainError(Issue(path=("system",), code="wrong_place",
+                                    message=f"{SYSTEMS[system].name} is a {SYSTEMS[system].place}, not a {place}",
+                                    hint="choose a system of this station"))  # fmt: skip
         try:
             assembly = SYSTEMS[system].assembly(new_id(), f"{building.name}: {element.name}"[:80], values)
         except DomainError as error:
@@ -145,7 +162,7 @@ class ProjectService:
                 kind="building", target=building.id, value=changed, expect=stored.versions[f"building/{building.id}"]
             ),
         ]
-        return self._apply(project_id, pieces, note)
+        return self.apply(project_id, pieces, note)
 
     def remove_assembly(self, project_id: str, assembly_id: str, version: int, note: Note) -> Stored:
         """Take a build-up away, also from the elements that use it. Raises NotFound, Stale."""
@@ -159,13 +176,13 @@ class ProjectService:
                 expect = stored.versions[f"building/{building.id}"]
                 value = replace(building, elements=freed)
                 pieces.append(Piece(kind="building", target=building.id, value=value, expect=expect))
-        return self._apply(project_id, pieces, note)
+        return self.apply(project_id, pieces, note)
 
     def step(self, project_id: str, direction: Literal["undo", "redo"], number: int) -> Stored:
         """Take back or do again the change with this number. Raises NotFound, Stale."""
         with self._database.write() as session:
             projects = ProjectRepository(session)
-            projects.step(project_id, direction, number, _now())
+            projects.step(project_id, direction, number, now())
             return projects.get(project_id)
 
     def changes(self, project_id: str, limit: int = 200) -> list[Change]:
@@ -173,10 +190,11 @@ class ProjectService:
         with self._database.read() as session:
             return ProjectRepository(session).changes(project_id, limit)
 
-    def _apply(self, project_id: str, pieces: list[Piece], note: Note) -> Stored:
+    def apply(self, project_id: str, pieces: Sequence[Piece], note: Note) -> Stored:
+        """Put pieces in place as one undoable change. Raises NotFound, Stale."""
         with self._database.write() as session:
             projects = ProjectRepository(session)
-            projects.apply(project_id, pieces, text=note.text, zone=note.zone, who=LOCAL_USER, at=_now())
+            projects.apply(project_id, pieces, text=note.text, zone=note.zone, who=LOCAL_USER, at=now())
             return projects.get(project_id)
 
 
@@ -185,5 +203,6 @@ def with_element(building: Building, element: ShellElement) -> Building:
     return replace(building, elements=tuple(element if e.id == element.id else e for e in building.elements))
 
 
-def _now() -> str:
+def now() -> str:
+    """The moment, as it is stored."""
     return datetime.now(UTC).isoformat(timespec="seconds")

@@ -2,17 +2,22 @@
 
 from nimble_shell.store.database import Database, default_data_dir
 from nimble_shell.store.errors import NotFound, Stale, StoreError
-from nimble_shell.store.projects import Change, Listed, Piece, ProjectRepository, Stored
+from nimble_shell.store.projects import Change, Heading, Listed, Piece, ProjectRepository, Stored
+from nimble_shell.store.standards import Kept, StandardRepository, Use
 
 __all__ = [
     "Change",
     "Database",
+    "Heading",
+    "Kept",
     "Listed",
     "NotFound",
     "Piece",
     "ProjectRepository",
     "Stale",
+    "StandardRepository",
     "StoreError",
     "Stored",
+    "Use",
     "default_data_dir",
 ]

@@ -86,11 +86,16 @@ def share_inside(assembly: Assembly, resistances: list[float]) -> Share | None:
     resistances : list of float
         Of the field of each counted layer, from inside. [m²·K/W]
     """
-    plane = next((n for n, layer in enumerate(assembly.layers[: len(resistances)]) if "vapour" in layer.control), None)
+    plane = vapour_plane(assembly, len(resistances))
     total = sum(resistances)
     if plane is None or total <= 0:
         return None
     return Share(layer=plane, share=sum(resistances[:plane]) / total)
+
+
+def vapour_plane(assembly: Assembly, counted: int) -> int | None:
+    """The innermost counted layer that controls vapour, by its index from inside."""
+    return next((n for n, layer in enumerate(assembly.layers[:counted]) if "vapour" in layer.control), None)
 
 
 def _wets(key: str, catalogue: Catalogue) -> bool:

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from nimble_shell.core.shell.project import STATIONS, Building, ShellElement
+from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.shell.project import STATIONS, Building, ShellElement, asked_R
 from nimble_shell.core.working import Given, Num, named, plain, value_of
 
 #: Parts of the heat loss that the ledger does not know yet, with the step that will bring them.
@@ -28,6 +29,7 @@ class LedgerLine:
     U: Num | None  #: None where neither a build-up nor a U is set [W/(m²·K)]
     H: Num | None  #: [W/K]
     from_assembly: bool
+    asked: float | None  #: clear-wall R asked of it [m²·K/W]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -42,7 +44,9 @@ class ShellLedger:
     not_counted: tuple[str, ...] = NOT_COUNTED
 
 
-def shell_ledger(building: Building, U_of: Mapping[str, Num], *, given: Given = plain) -> ShellLedger:
+def shell_ledger(
+    building: Building, U_of: Mapping[str, Num], *, basis: Basis | None = None, given: Given = plain
+) -> ShellLedger:
     """Areas times transmittance over the shell.
 
     Parameters
@@ -50,6 +54,8 @@ def shell_ledger(building: Building, U_of: Mapping[str, Num], *, given: Given = 
     building : Building
     U_of : mapping of assembly id to float or Traced
         Clear-wall transmittance of each build-up in use. [W/(m²·K)]
+    basis : Basis, optional
+        What is asked of each station; nothing if not given.
     given : Given
         `plain` for figures, `traced` for working.
 
@@ -111,6 +117,7 @@ def shell_ledger(building: Building, U_of: Mapping[str, Num], *, given: Given = 
                 area=area,
                 U=U,
                 H=H,
+                asked=None if basis is None else asked_R(basis, element.station),
                 from_assembly=element.assembly_id is not None and U is not None,
             )
         )

@@ -96,6 +96,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/assemblies/{assembly_id}/offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Standard Offer
+         * @description What the newest version of its standard would change in a build-up; null if there is nothing to offer.
+         */
+        get: operations["standard_offer_api_v1_projects__project_id__assemblies__assembly_id__offer_get"];
+        put?: never;
+        /**
+         * Take Offer
+         * @description Take the newest version of its standard, as one undoable change.
+         */
+        post: operations["take_offer_api_v1_projects__project_id__assemblies__assembly_id__offer_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/assemblies/{assembly_id}/removal": {
         parameters: {
             query?: never;
@@ -130,6 +154,26 @@ export interface paths {
         get: operations["sheet_api_v1_projects__project_id__assemblies__assembly_id__sheet_pdf_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/assemblies/{assembly_id}/standard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Standard
+         * @description Keep a build-up as a standard, or as the next version of the one it was taken from.
+         */
+        post: operations["keep_standard_api_v1_projects__project_id__assemblies__assembly_id__standard_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -256,6 +300,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/claim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Claim
+         * @description What the wall is with a supplier's R, and how much of the claim remains.
+         */
+        post: operations["claim_api_v1_projects__project_id__claim_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare
+         * @description Build-ups side by side, as they are, at equal R or at equal thickness.
+         */
+        post: operations["compare_api_v1_projects__project_id__compare_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Day
+         * @description The mean day of a month through the build-up, beside a wall of the same U without mass.
+         */
+        post: operations["day_api_v1_projects__project_id__day_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/file": {
         parameters: {
             query?: never;
@@ -270,6 +374,86 @@ export interface paths {
         get: operations["export_project_api_v1_projects__project_id__file_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Materials
+         * @description Change the project's own materials.
+         */
+        put: operations["save_materials_api_v1_projects__project_id__materials_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/materials.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Materials
+         * @description Own materials as CSV; with `every`, the shipped ones too, as a pattern to start from.
+         */
+        get: operations["export_materials_api_v1_projects__project_id__materials_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/materials/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Materials
+         * @description Add the materials of a CSV file, or change those of the same key; all lines or none.
+         */
+        post: operations["import_materials_api_v1_projects__project_id__materials_csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/probe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Probe
+         * @description Temperature at a depth, and R at a groove.
+         */
+        post: operations["probe_api_v1_projects__project_id__probe_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -316,6 +500,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/standards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Use Standard
+         * @description Give an element of the shell a copy of a standard.
+         */
+        post: operations["use_standard_api_v1_projects__project_id__standards_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/undo": {
         parameters: {
             query?: never;
@@ -330,6 +534,26 @@ export interface paths {
          * @description Take back the newest change, named by its number.
          */
         post: operations["undo_api_v1_projects__project_id__undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/variants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Variants
+         * @description The foam decision: cores by thicknesses, every column, and which input moves the answer most.
+         */
+        post: operations["variants_api_v1_projects__project_id__variants_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -390,6 +614,106 @@ export interface paths {
         get: operations["shelf_api_v1_shelf_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/standards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Standards
+         * @description The practice's standards with where each is used.
+         */
+        get: operations["list_standards_api_v1_standards_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/standards.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Standards
+         * @description Every standard as a file.
+         */
+        get: operations["export_standards_api_v1_standards_json_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/standards/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Standards
+         * @description Bring in a file of standards; a known one gets a next version if it differs.
+         */
+        post: operations["import_standards_api_v1_standards_import_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/standards/{standard_id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Withdraw Standard
+         * @description No longer offer a standard, or offer it again; what uses it keeps its build-up.
+         */
+        post: operations["withdraw_standard_api_v1_standards__standard_id__withdrawal_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weather
+         * @description Read a climate from a CSV or weather file. Nothing is saved; a wrong file names its line.
+         */
+        post: operations["weather_api_v1_weather_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -511,6 +835,8 @@ export interface components {
         };
         /** BenchOut */
         BenchOut: {
+            /** R Layers */
+            R_layers: number[];
             consequence: components["schemas"]["ConsequenceOut"];
             /** Counted */
             counted: number;
@@ -520,6 +846,9 @@ export interface components {
             };
             /** In Range */
             in_range: boolean;
+            inside: components["schemas"]["ShareOut"] | null;
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
             profile: components["schemas"]["ProfileOut"];
             /** Remarks */
             remarks: components["schemas"]["RemarkOut"][];
@@ -563,6 +892,51 @@ export interface components {
             who: string;
             /** Zone */
             zone: string;
+        };
+        /** ChaseOut */
+        ChaseOut: {
+            /** R Clear */
+            R_clear: number;
+            /** R There */
+            R_there: number;
+            /** R Without */
+            R_without: number;
+        };
+        /** CheckedOut */
+        CheckedOut: {
+            /** Figures */
+            figures: {
+                [key: string]: number;
+            };
+            /** Lambda Aged */
+            lambda_aged: number;
+            /** Lambda Catalogue */
+            lambda_catalogue: number;
+            /** Lambda Claimed */
+            lambda_claimed: number;
+            /** Remains */
+            remains: number;
+        };
+        /** ClaimIn */
+        ClaimIn: {
+            /** R */
+            R: number;
+            /**
+             * Age
+             * @default fresh
+             * @enum {string}
+             */
+            age: "aged" | "fresh";
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Building Id */
+            building_id: string;
+            /** D */
+            d: number;
+            /**
+             * Theta
+             * @default 10
+             */
+            theta: number;
         };
         /**
          * ClimateDoc
@@ -617,6 +991,45 @@ export interface components {
             /** Theta E */
             theta_e: number[];
         };
+        /**
+         * ClimateOut
+         * @description A climate that ships, with the design temperatures that belong to it.
+         */
+        ClimateOut: {
+            climate: components["schemas"]["ClimateDoc"];
+            /** Key */
+            key: string;
+            /** Theta Summer */
+            theta_summer: number;
+            /** Theta Winter */
+            theta_winter: number;
+        };
+        /** CompareIn */
+        CompareIn: {
+            /** Building Id */
+            building_id: string;
+            /**
+             * Condition
+             * @default 0
+             */
+            condition: string;
+            /**
+             * Mode
+             * @default as drawn
+             * @enum {string}
+             */
+            mode: "as drawn" | "equal R" | "equal thickness";
+            /** Sides */
+            sides: string[];
+        };
+        /**
+         * ComparisonOut
+         * @description The first side leads: the others were brought to it, if asked.
+         */
+        ComparisonOut: {
+            /** Sides */
+            sides: components["schemas"]["SideOut"][];
+        };
         /** ConditionOut */
         ConditionOut: {
             /** Name */
@@ -641,6 +1054,32 @@ export interface components {
             now: components["schemas"]["LedgerOut"];
             /** Preview */
             preview: boolean;
+        };
+        /**
+         * CoreOut
+         * @description One core; lists have one entry for each thickness.
+         */
+        CoreOut: {
+            /** Columns */
+            columns: {
+                [key: string]: (number | null)[];
+            };
+            /** Core */
+            core: string;
+            /** D */
+            d: number[];
+            /** Exact */
+            exact: number | null;
+            /** Knee */
+            knee: number;
+            /** Present */
+            present: number | null;
+            /** Stocked */
+            stocked: boolean[];
+            /** Stops */
+            stops: string[][];
+            /** Why Not */
+            why_not: string;
         };
         /**
          * CriterionDoc
@@ -673,6 +1112,76 @@ export interface components {
              */
             stamped: boolean;
         };
+        /** CriterionKind */
+        CriterionKind: {
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: string;
+        };
+        /** DayIn */
+        DayIn: {
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Building Id */
+            building_id: string;
+            /**
+             * Month
+             * @default 6
+             */
+            month: number;
+            /**
+             * Rise
+             * @default 0
+             */
+            rise: number;
+        };
+        /** DayOut */
+        DayOut: {
+            /** Y12 */
+            Y12: number;
+            /** Decrement */
+            decrement: number;
+            /** Kappa E */
+            kappa_e: number;
+            /** Kappa I */
+            kappa_i: number;
+            /** Lag H */
+            lag_h: number;
+            /** Massless */
+            massless: number[];
+            /** Mean Flux */
+            mean_flux: number;
+            /** Month */
+            month: number;
+            /** Outside */
+            outside: number[];
+            /** Peak Flux */
+            peak_flux: number;
+            /** Peak Massless */
+            peak_massless: number;
+            /** Surface */
+            surface: number[];
+            /** Theta I */
+            theta_i: number;
+            /** Verdict */
+            verdict: string;
+        };
+        /** DecisionOut */
+        DecisionOut: {
+            /** Asked */
+            asked: number | null;
+            cheapest: components["schemas"]["Pick"] | null;
+            /** Cores */
+            cores: components["schemas"]["CoreOut"][];
+            /** Layer */
+            layer: number;
+            least_life: components["schemas"]["Pick"];
+            step: components["schemas"]["NextOut"] | null;
+            /** Swings */
+            swings: components["schemas"]["SwingOut"][];
+        };
         /**
          * DeclaredDoc
          * @description A fire class or sound rating with its source.
@@ -690,6 +1199,17 @@ export interface components {
             source: string;
             /** Value */
             value: string;
+        };
+        /** DifferenceOut */
+        DifferenceOut: {
+            /** After */
+            after: number | string | null;
+            /** Before */
+            before: number | string | null;
+            /** Dimension */
+            dimension: string;
+            /** What */
+            what: string;
         };
         /** DimensionOut */
         DimensionOut: {
@@ -875,6 +1395,26 @@ export interface components {
              */
             theta_heating: number;
         };
+        /** KeepStandard */
+        KeepStandard: {
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "wall" | "roof" | "floor";
+            /** Reason */
+            reason: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * Trusted Since
+             * @default
+             */
+            trusted_since: string;
+        };
         /**
          * LayerDoc
          * @description One layer; `lambda` replaces the catalogue's conductivity.
@@ -945,6 +1485,8 @@ export interface components {
             U: number | null;
             /** Area */
             area: number;
+            /** Asked */
+            asked: number | null;
             /** Element Id */
             element_id: string;
             /** From Assembly */
@@ -986,6 +1528,21 @@ export interface components {
             thickness?: number | null;
             /** Weight */
             weight?: number | null;
+        };
+        /**
+         * LineOut
+         * @description One line of the continuity strip: the layers that carry it, from inside.
+         */
+        LineOut: {
+            /**
+             * Control
+             * @enum {string}
+             */
+            control: "rain" | "wind" | "air" | "vapour" | "heat";
+            /** Layers */
+            layers: number[];
+            /** Pierced */
+            pierced: boolean;
         };
         /**
          * ListedOut
@@ -1054,10 +1611,7 @@ export interface components {
              * Lambda T
              * @default []
              */
-            lambda_T: [
-                number,
-                number
-            ][];
+            lambda_T: number[][];
             /** Lambda Fresh */
             lambda_fresh?: number | null;
             /**
@@ -1087,10 +1641,7 @@ export interface components {
              */
             stock: number[];
             /** Usual */
-            usual?: [
-                number,
-                number
-            ] | null;
+            usual?: number[] | null;
         };
         /** MaterialOut */
         MaterialOut: {
@@ -1126,6 +1677,26 @@ export interface components {
             stock: number[];
         };
         /**
+         * MaterialsFile
+         * @description A CSV file of own materials.
+         */
+        MaterialsFile: {
+            /**
+             * Content
+             * Format: base64
+             */
+            content: string;
+            /** Text */
+            text: string;
+            /** Version */
+            version: number;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
+        /**
          * MemberDoc
          * @description A stud, plate, spline, batten or web that repeats through a layer.
          */
@@ -1152,6 +1723,23 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** NextOut */
+        NextOut: {
+            /** Costs */
+            costs: number;
+            /** D */
+            d: number;
+            /** Life */
+            life: number;
+            /** Saves */
+            saves: number;
+        };
+        /** OfferOut */
+        OfferOut: {
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
+            standard: components["schemas"]["StandardOut"];
+        };
         /** ParameterOut */
         ParameterOut: {
             /** Dimension */
@@ -1177,6 +1765,13 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** Pick */
+        Pick: {
+            /** At */
+            at: number;
+            /** Core */
+            core: number;
+        };
         /** PlaneOut */
         PlaneOut: {
             /** P */
@@ -1187,6 +1782,34 @@ export interface components {
             theta: number;
             /** X */
             x: number;
+        };
+        /** ProbeIn */
+        ProbeIn: {
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Building Id */
+            building_id: string;
+            /**
+             * Chase Depth
+             * @default 0
+             */
+            chase_depth: number;
+            /** Chase Layer */
+            chase_layer?: number | null;
+            /**
+             * Chase Share
+             * @default 0
+             */
+            chase_share: number;
+            /** Depth */
+            depth?: number | null;
+        };
+        /** ProbeOut */
+        ProbeOut: {
+            chase: components["schemas"]["ChaseOut"] | null;
+            /** Coldest */
+            coldest: number | null;
+            /** Winter */
+            winter: number | null;
         };
         /**
          * Problem
@@ -1374,6 +1997,20 @@ export interface components {
              */
             zone: string;
         };
+        /** SaveMaterials */
+        SaveMaterials: {
+            /** Materials */
+            materials: components["schemas"]["MaterialDoc"][];
+            /** Text */
+            text: string;
+            /** Version */
+            version: number;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
         /** SchoolsDoc */
         SchoolsDoc: {
             /**
@@ -1407,10 +2044,28 @@ export interface components {
             vapour: "sd" | "perm";
         };
         /**
+         * ShareOut
+         * @description Share of the field's resistance inside the vapour-control plane.
+         */
+        ShareOut: {
+            /** Layer */
+            layer: number;
+            /** Share */
+            share: number;
+        };
+        /**
          * Shelf
-         * @description What ships with the program: materials, systems, and the dimensions with their units.
+         * @description What ships with the program: materials, systems, climates, and the dimensions with their units.
          */
         Shelf: {
+            /** Climates */
+            climates: components["schemas"]["ClimateOut"][];
+            /** Columns */
+            columns: {
+                [key: string]: string;
+            };
+            /** Criteria */
+            criteria: components["schemas"]["CriterionKind"][];
             /** Dimensions */
             dimensions: {
                 [key: string]: components["schemas"]["DimensionOut"];
@@ -1423,10 +2078,28 @@ export interface components {
             };
             /** Materials */
             materials: components["schemas"]["MaterialOut"][];
+            /** Stops */
+            stops: {
+                [key: string]: string;
+            };
             /** Systems */
             systems: components["schemas"]["SystemOut"][];
+            /** Target Sets */
+            target_sets: components["schemas"]["TargetSetOut"][];
             /** Version */
             version: string;
+        };
+        /** SideOut */
+        SideOut: {
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Counted */
+            counted: number;
+            /** Figures */
+            figures: {
+                [key: string]: number;
+            };
+            /** Why Not */
+            why_not: string;
         };
         /** SiteDoc */
         SiteDoc: {
@@ -1455,6 +2128,48 @@ export interface components {
              * @default -20
              */
             theta_winter: number;
+        };
+        /** SiteOut */
+        SiteOut: {
+            /** Altitude */
+            altitude: number;
+            /** Filled */
+            filled: number;
+            /** Hours */
+            hours: number;
+            /** Latitude */
+            latitude: number;
+            /** Place */
+            place: string;
+            /** Theta Summer */
+            theta_summer: number;
+            /** Theta Winter */
+            theta_winter: number;
+        };
+        /** StandardOut */
+        StandardOut: {
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Id */
+            id: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "wall" | "roof" | "floor";
+            /** Reason */
+            reason: string;
+            /** Saved At */
+            saved_at: string;
+            /** Source */
+            source: string;
+            /** Trusted Since */
+            trusted_since: string;
+            /** Uses */
+            uses: components["schemas"]["UseOut"][];
+            /** Version */
+            version: number;
+            /** Withdrawn */
+            withdrawn: boolean;
         };
         /** StandardRefDoc */
         StandardRefDoc: {
@@ -1507,6 +2222,11 @@ export interface components {
             unit: string;
             /** Value */
             value: number;
+        };
+        /** Stored */
+        Stored: {
+            /** Stored */
+            stored: number;
         };
         /** StrokeOut */
         StrokeOut: {
@@ -1570,19 +2290,63 @@ export interface components {
              */
             reason: string;
         };
+        /** SwingOut */
+        SwingOut: {
+            /** Core */
+            core: (number | null)[];
+            /** Key */
+            key: string;
+            /** Money */
+            money: number[];
+            /** Text */
+            text: string;
+        };
+        /**
+         * SystemFigures
+         * @description The starting point on a plain Basis.
+         */
+        SystemFigures: {
+            /** R Clear */
+            R_clear: number;
+            /** R Nominal */
+            R_nominal: number;
+            /** Thickness */
+            thickness: number;
+            /** Weight */
+            weight: number;
+        };
         /** SystemOut */
         SystemOut: {
             /** Anatomy */
             anatomy: string;
             /** Cautions */
             cautions: string[];
+            /** Cores */
+            cores: string[];
+            figures: components["schemas"]["SystemFigures"];
             /** Key */
             key: string;
+            /** Kind */
+            kind: number;
             /** Name */
             name: string;
             /** Parameters */
             parameters: components["schemas"]["ParameterOut"][];
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "wall" | "roof" | "floor";
             preview: components["schemas"]["AssemblyDoc"];
+        };
+        /**
+         * TargetSetOut
+         * @description Example targets; not a code.
+         */
+        TargetSetOut: {
+            /** Name */
+            name: string;
+            targets: components["schemas"]["TargetsDoc"];
         };
         /** TargetsDoc */
         TargetsDoc: {
@@ -1610,6 +2374,69 @@ export interface components {
             per_si: number;
             /** Symbol */
             symbol: string;
+        };
+        /** UseOut */
+        UseOut: {
+            /** Assembly */
+            assembly: string;
+            /** Assembly Id */
+            assembly_id: string;
+            /** Project */
+            project: string;
+            /** Project Id */
+            project_id: string;
+            /** Version */
+            version: number;
+        };
+        /** UseStandard */
+        UseStandard: {
+            /** Building Id */
+            building_id: string;
+            /** Element Id */
+            element_id: string;
+            /** Standard Id */
+            standard_id: string;
+            /** Text */
+            text: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
+        /** VariantsIn */
+        VariantsIn: {
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Building Id */
+            building_id: string;
+            /**
+             * Cores
+             * @default []
+             */
+            cores: string[];
+        };
+        /** WeatherIn */
+        WeatherIn: {
+            /**
+             * Content
+             * Format: base64
+             */
+            content: string;
+            /** Name */
+            name: string;
+        };
+        /** WeatherOut */
+        WeatherOut: {
+            climate: components["schemas"]["ClimateDoc"];
+            site: components["schemas"]["SiteOut"] | null;
+        };
+        /** Withdrawal */
+        Withdrawal: {
+            /**
+             * Again
+             * @default false
+             */
+            again: boolean;
         };
         /** WorkingIn */
         WorkingIn: {
@@ -2246,6 +3073,182 @@ export interface operations {
             };
         };
     };
+    standard_offer_api_v1_projects__project_id__assemblies__assembly_id__offer_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                assembly_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferOut"] | null;
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_offer_api_v1_projects__project_id__assemblies__assembly_id__offer_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                assembly_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Removal"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     remove_assembly_api_v1_projects__project_id__assemblies__assembly_id__removal_post: {
         parameters: {
             query?: never;
@@ -2358,6 +3361,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_standard_api_v1_projects__project_id__assemblies__assembly_id__standard_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                assembly_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepStandard"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
                 };
             };
             /** @description another site asked */
@@ -2953,6 +4046,273 @@ export interface operations {
             };
         };
     };
+    claim_api_v1_projects__project_id__claim_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClaimIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckedOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compare_api_v1_projects__project_id__compare_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    day_api_v1_projects__project_id__day_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     export_project_api_v1_projects__project_id__file_get: {
         parameters: {
             query?: never;
@@ -2971,6 +4331,360 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_materials_api_v1_projects__project_id__materials_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveMaterials"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_materials_api_v1_projects__project_id__materials_csv_get: {
+        parameters: {
+            query?: {
+                every?: boolean;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_materials_api_v1_projects__project_id__materials_csv_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaterialsFile"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    probe_api_v1_projects__project_id__probe_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProbeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProbeOut"];
                 };
             };
             /** @description another site asked */
@@ -3212,6 +4926,95 @@ export interface operations {
             };
         };
     };
+    use_standard_api_v1_projects__project_id__standards_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UseStandard"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     undo_api_v1_projects__project_id__undo_post: {
         parameters: {
             query?: never;
@@ -3234,6 +5037,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    variants_api_v1_projects__project_id__variants_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VariantsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DecisionOut"];
                 };
             };
             /** @description another site asked */
@@ -3491,6 +5383,435 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_standards_api_v1_standards_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandardOut"][];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_standards_api_v1_standards_json_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_standards_api_v1_standards_import_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stored"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    withdraw_standard_api_v1_standards__standard_id__withdrawal_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                standard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Withdrawal"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    weather_api_v1_weather_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeatherIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherOut"];
                 };
             };
             /** @description another site asked */

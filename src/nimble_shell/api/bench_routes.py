@@ -1,0 +1,97 @@
+"""Version 1 of the API, `/api/v1/…`: what a build-up comes to. Nothing here is saved."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from nimble_shell.api import schemas as s
+from nimble_shell.api import study_schemas as t
+from nimble_shell.api import study_views, views
+from nimble_shell.api.ground import REFUSALS, Id, Projects
+from nimble_shell.formats.weather import read_weather
+from nimble_shell.services import bench as benches
+from nimble_shell.services import studies
+
+router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/ledger")
+def ledger(project_id: Id, building_id: Id, service: Projects) -> s.ConsequenceOut:
+    """The ledger of a building as saved, beside what it was before the newest change."""
+    stored, before = service.load_with_before(project_id)
+    return views.consequence(benches.consequence(stored.project, before, building_id), preview=False)
+
+
+@router.post("/projects/{project_id}/bench")
+def bench(project_id: Id, asked: s.BenchIn, service: Projects) -> s.BenchOut:
+    """Every figure of a build-up as drafted, and what it means for the shell. Nothing is saved."""
+    stored, before = service.load_with_before(project_id)
+    draft = asked.assembly.to_core()
+    project = benches.with_draft(stored.project, draft)
+    preview = project != stored.project
+    effect = benches.consequence(project, stored.project if preview else before, asked.building_id)
+    building = benches.find_building(project, asked.building_id)
+    station = benches.station_of(building, draft.id)
+    found = benches.bench(draft, project.catalogue, project.basis, asked.condition, station)
+    return views.bench(found, effect, preview=preview)
+
+
+@router.post("/projects/{project_id}/working")
+def working(project_id: Id, asked: s.WorkingIn, service: Projects) -> s.WorkingOut:
+    """Show working: every step of one figure, from the executed calculation."""
+    project = service.load(project_id).project
+    if asked.assembly is not None:
+        draft = asked.assembly.to_core()
+        project = benches.with_draft(project, draft)
+        if not benches.is_of_the_shell(asked.figure):
+            station = benches.station_of(benches.find_building(project, asked.building_id), draft.id)
+            return views.working(benches.bench_working(project, draft, asked.condition, asked.figure, station))
+    return views.working(benches.ledger_working(project, asked.building_id, asked.figure))
+
+
+@router.post("/projects/{project_id}/variants")
+def variants(project_id: Id, asked: t.VariantsIn, service: Projects) -> t.DecisionOut:
+    """The foam decision: cores by thicknesses, every column, and which input moves the answer most."""
+    return study_views.decision(studies.foam(service.load(project_id).project, asked.place(), asked.cores))
+
+
+@router.post("/projects/{project_id}/compare")
+def compare(project_id: Id, asked: t.CompareIn, service: Projects) -> t.ComparisonOut:
+    """Build-ups side by side, as they are, at equal R or at equal thickness."""
+    project = service.load(project_id).project
+    return study_views.comparison(studies.compare(project, asked.building_id, asked.condition, asked.sides, asked.mode))
+
+
+@router.post("/projects/{project_id}/claim")
+def claim(project_id: Id, asked: t.ClaimIn, service: Projects) -> t.CheckedOut:
+    """What the wall is with a supplier's R, and how much of the claim remains."""
+    return study_views.checked(studies.claim(service.load(project_id).project, asked.place(), asked.to_core()))
+
+
+@router.post("/projects/{project_id}/day")
+def day(project_id: Id, asked: t.DayIn, service: Projects) -> t.DayOut:
+    """The mean day of a month through the build-up, beside a wall of the same U without mass."""
+    return study_views.day(
+        studies.day_through(service.load(project_id).project, asked.place(), asked.month, asked.rise)
+    )
+
+
+@router.post("/projects/{project_id}/probe")
+def probe(project_id: Id, asked: t.ProbeIn, service: Projects) -> t.ProbeOut:
+    """Temperature at a depth, and R at a groove."""
+    return study_views.probe(
+        studies.probe(
+            service.load(project_id).project,
+            asked.place(),
+            depth=asked.depth,
+            chased=asked.chase_layer,
+            chase_depth=asked.chase_depth,
+            chase_share=asked.chase_share,
+        )
+    )
+
+
+@router.post("/weather")
+def weather(file: t.WeatherIn) -> t.WeatherOut:
+    """Read a climate from a CSV or weather file. Nothing is saved; a wrong file names its line."""
+    return study_views.weather(read_weather(file.content, file.name))

@@ -1,0 +1,48 @@
+"""What every router stands on: the services, identifiers, and how a file is sent."""
+
+from __future__ import annotations
+
+import re
+from typing import Annotated, Any
+
+from fastapi import Depends, Path, Request
+from fastapi.responses import Response
+
+from nimble_shell.api import schemas as s
+from nimble_shell.formats.problems import Problem
+from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.services.standards import StandardService
+
+REFUSALS: dict[int | str, dict[str, Any]] = {
+    code: {"model": Problem, "description": text}
+    for code, text in {
+        403: "another site asked", 404: "not there", 409: "changed in another window", 413: "too large",
+        422: "refused, with the place and the way out", 503: "the database does not answer", 507: "the disk is full",
+    }.items()
+}  # fmt: skip
+
+
+def _projects(request: Request) -> ProjectService:
+    service: ProjectService = request.app.state.projects
+    return service
+
+
+def _standards(request: Request) -> StandardService:
+    service: StandardService = request.app.state.standards
+    return service
+
+
+Projects = Annotated[ProjectService, Depends(_projects)]
+Standards = Annotated[StandardService, Depends(_standards)]
+Id = Annotated[str, Path(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
+
+
+def note_of(saying: s.Saying) -> Note:
+    """How a change is called in the log."""
+    return Note(text=saying.text, zone=saying.zone)
+
+
+def attachment(content: bytes, media_type: str, name: str) -> Response:
+    """A file to download, under a harmless name."""
+    safe = re.sub(r"[^A-Za-z0-9._-]+", "-", name).strip("-.") or "nimble-shell"
+    return Response(content, media_type=media_type, headers={"Content-Disposition": f'attachment; filename="{safe}"'})

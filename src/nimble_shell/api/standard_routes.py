@@ -1,0 +1,72 @@
+"""Version 1 of the API, `/api/v1/…`: practice standards."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from fastapi import APIRouter
+from fastapi.responses import Response
+
+from nimble_shell.api import schemas as s
+from nimble_shell.api import study_schemas as t
+from nimble_shell.api import study_views, views
+from nimble_shell.api.ground import REFUSALS, Id, Standards, attachment, note_of
+from nimble_shell.formats.standards import read_standards, write_standards
+
+router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+
+
+@router.get("/standards")
+def list_standards(service: Standards) -> list[t.StandardOut]:
+    """The practice's standards with where each is used."""
+    return [study_views.standard(kept, uses) for kept, uses in service.all()]
+
+
+@router.get("/standards.json")
+def export_standards(service: Standards) -> Response:
+    """Every standard as a file."""
+    content = write_standards([kept.standard for kept, _ in service.all()])
+    return attachment(json.dumps(content, indent=1, ensure_ascii=False).encode(), "application/json", "standards.json")
+
+
+@router.post("/standards/import")
+def import_standards(file: dict[str, Any], service: Standards) -> t.Stored:
+    """Bring in a file of standards; a known one gets a next version if it differs."""
+    return t.Stored(stored=service.bring_in(read_standards(file)))
+
+
+@router.post("/standards/{standard_id}/withdrawal", status_code=204)
+def withdraw_standard(standard_id: Id, asked: t.Withdrawal, service: Standards) -> None:
+    """No longer offer a standard, or offer it again; what uses it keeps its build-up."""
+    service.withdraw(standard_id, again=asked.again)
+
+
+@router.post("/projects/{project_id}/assemblies/{assembly_id}/standard", status_code=201)
+def keep_standard(project_id: Id, assembly_id: Id, asked: t.KeepStandard, service: Standards) -> s.ProjectOut:
+    """Keep a build-up as a standard, or as the next version of the one it was taken from."""
+    return views.project(
+        service.keep(project_id, assembly_id, asked.place, reason=asked.reason, source=asked.source,
+                     trusted_since=asked.trusted_since)
+    )  # fmt: skip
+
+
+@router.post("/projects/{project_id}/standards", status_code=201)
+def use_standard(project_id: Id, asked: t.UseStandard, service: Standards) -> s.ProjectOut:
+    """Give an element of the shell a copy of a standard."""
+    return views.project(
+        service.use(project_id, asked.building_id, asked.element_id, asked.standard_id, note_of(asked))
+    )
+
+
+@router.get("/projects/{project_id}/assemblies/{assembly_id}/offer")
+def standard_offer(project_id: Id, assembly_id: Id, service: Standards) -> t.OfferOut | None:
+    """What the newest version of its standard would change in a build-up; null if there is nothing to offer."""
+    offer = service.offer(project_id, assembly_id)
+    return None if offer is None else study_views.offer(offer)
+
+
+@router.post("/projects/{project_id}/assemblies/{assembly_id}/offer")
+def take_offer(project_id: Id, assembly_id: Id, asked: s.Removal, service: Standards) -> s.ProjectOut:
+    """Take the newest version of its standard, as one undoable change."""
+    return views.project(service.take(project_id, assembly_id, asked.version, note_of(asked)))

@@ -1,0 +1,222 @@
+"""Requests and responses of the studies and standards. SI throughout; null where there is no value."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Base64Bytes, Field
+
+from nimble_shell.api.schemas import Model, Said, Saying
+from nimble_shell.core.assemblies.claim import Claim
+from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, Identifier
+from nimble_shell.services.studies import At
+
+
+class AtIn(Model):
+    """A build-up as drafted, where a building uses it."""
+
+    building_id: Identifier
+    assembly: AssemblyDoc
+
+    def place(self) -> At:
+        return At(building_id=self.building_id, assembly=self.assembly.to_core())
+
+
+class VariantsIn(AtIn):
+    cores: Annotated[list[Said], Field(max_length=40)] = []
+
+
+class CoreOut(Model):
+    """One core; lists have one entry for each thickness."""
+
+    core: str
+    d: list[float]
+    columns: dict[str, list[float | None]]
+    stops: list[list[str]]
+    stocked: list[bool]
+    present: int | None
+    exact: float | None
+    why_not: str
+    knee: int
+
+
+class NextOut(Model):
+    d: float
+    saves: float
+    costs: float
+    life: float
+
+
+class Pick(Model):
+    core: int
+    at: int
+
+
+class SwingOut(Model):
+    key: str
+    text: str
+    money: list[float]
+    core: list[float | None]
+
+
+class DecisionOut(Model):
+    layer: int
+    asked: float | None
+    cores: list[CoreOut]
+    cheapest: Pick | None
+    least_life: Pick
+    step: NextOut | None
+    swings: list[SwingOut]
+
+
+class CompareIn(Model):
+    building_id: Identifier
+    condition: Said = "0"
+    sides: Annotated[list[Identifier], Field(max_length=4)]
+    mode: Literal["as drawn", "equal R", "equal thickness"] = "as drawn"
+
+
+class SideOut(Model):
+    assembly: AssemblyDoc
+    figures: dict[str, float]
+    counted: int
+    why_not: str
+
+
+class ComparisonOut(Model):
+    """The first side leads: the others were brought to it, if asked."""
+
+    sides: list[SideOut]
+
+
+class ClaimIn(AtIn):
+    R: float
+    d: float
+    theta: float = 10.0
+    age: Literal["aged", "fresh"] = "fresh"
+
+    def to_core(self) -> Claim:
+        return Claim(R=self.R, d=self.d, theta=self.theta, age=self.age)
+
+
+class CheckedOut(Model):
+    lambda_claimed: float
+    lambda_aged: float
+    lambda_catalogue: float
+    figures: dict[str, float]
+    remains: float
+
+
+class DayIn(AtIn):
+    month: Annotated[int, Field(ge=0, le=11)] = 6
+    rise: Annotated[float, Field(ge=0, le=60)] = 0.0
+
+
+class DayOut(Model):
+    month: int
+    Y12: float
+    decrement: float
+    lag_h: float
+    kappa_i: float
+    kappa_e: float
+    theta_i: float
+    outside: list[float]
+    surface: list[float]
+    massless: list[float]
+    mean_flux: float
+    peak_flux: float
+    peak_massless: float
+    verdict: str
+
+
+class ProbeIn(AtIn):
+    depth: float | None = None
+    chase_layer: int | None = None
+    chase_depth: float = 0.0
+    chase_share: float = 0.0
+
+
+class ChaseOut(Model):
+    R_there: float
+    R_clear: float
+    R_without: float
+
+
+class ProbeOut(Model):
+    winter: float | None
+    coldest: float | None
+    chase: ChaseOut | None
+
+
+class WeatherIn(Model):
+    name: Said
+    content: Base64Bytes
+
+
+class SiteOut(Model):
+    place: str
+    latitude: float
+    altitude: float
+    theta_winter: float
+    theta_summer: float
+    hours: int
+    filled: int
+
+
+class WeatherOut(Model):
+    climate: ClimateDoc
+    site: SiteOut | None
+
+
+class UseOut(Model):
+    project_id: str
+    project: str
+    assembly_id: str
+    assembly: str
+    version: int
+
+
+class StandardOut(Model):
+    id: str
+    version: int
+    place: Literal["wall", "roof", "floor"]
+    assembly: AssemblyDoc
+    reason: str
+    source: str
+    trusted_since: str
+    saved_at: str
+    withdrawn: bool
+    uses: list[UseOut]
+
+
+class KeepStandard(Model):
+    place: Literal["wall", "roof", "floor"]
+    reason: Said
+    source: Said = ""
+    trusted_since: Said = ""
+
+
+class UseStandard(Saying):
+    building_id: Identifier
+    element_id: Identifier
+    standard_id: Identifier
+
+
+class Withdrawal(Model):
+    again: bool = False
+
+
+class Stored(Model):
+    stored: int
+
+
+class DifferenceOut(Model):
+    what: str
+    before: float | str | None
+    after: float | str | None
+    dimension: str
+
+
+class OfferOut(Model):
+    standard: StandardOut
+    differences: list[DifferenceOut]

@@ -1,0 +1,135 @@
+"""From results of the studies to responses."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping, Sequence
+
+from nimble_shell.api import study_schemas as t
+from nimble_shell.core.assemblies.claim import Checked
+from nimble_shell.core.assemblies.day import Day
+from nimble_shell.core.assemblies.figures import Figure
+from nimble_shell.core.assemblies.variants import Variants
+from nimble_shell.core.working import value_of
+from nimble_shell.formats.project import AssemblyDoc, ClimateDoc
+from nimble_shell.formats.weather import Read
+from nimble_shell.services.standards import Offer
+from nimble_shell.services.studies import Foam, Probe, Side
+from nimble_shell.store import Kept, Use
+
+
+def decision(found: Foam) -> t.DecisionOut:
+    made = found.decision
+    return t.DecisionOut(
+        layer=made.layer,
+        asked=made.asked,
+        cores=[_core(variants) for variants in made.cores],
+        cheapest=None if made.cheapest is None else _pick(made.cheapest),
+        least_life=_pick(made.least_life),
+        step=None if made.step is None else t.NextOut.model_validate(made.step),
+        swings=[t.SwingOut.model_validate(swing) for swing in found.swings],
+    )
+
+
+def comparison(sides: list[Side]) -> t.ComparisonOut:
+    return t.ComparisonOut(
+        sides=[
+            t.SideOut(
+                assembly=AssemblyDoc.from_core(side.assembly),
+                figures=_figures(side.bench.wall.figures),
+                counted=side.bench.wall.counted,
+                why_not=side.why_not,
+            )
+            for side in sides
+        ]
+    )
+
+
+def checked(found: Checked) -> t.CheckedOut:
+    return t.CheckedOut(
+        lambda_claimed=found.lambda_claimed,
+        lambda_aged=found.lambda_aged,
+        lambda_catalogue=found.lambda_catalogue,
+        figures=_figures(found.wall.figures),
+        remains=found.remains,
+    )
+
+
+def day(found: Day) -> t.DayOut:
+    periodic = found.periodic
+    return t.DayOut(
+        month=found.month,
+        Y12=periodic.Y12,
+        decrement=periodic.decrement,
+        lag_h=periodic.lag_h,
+        kappa_i=periodic.kappa_i,
+        kappa_e=periodic.kappa_e,
+        theta_i=found.theta_i,
+        outside=list(found.outside),
+        surface=list(found.surface),
+        massless=list(found.massless),
+        mean_flux=found.mean_flux,
+        peak_flux=found.peak_flux,
+        peak_massless=found.peak_massless,
+        verdict=found.verdict,
+    )
+
+
+def probe(found: Probe) -> t.ProbeOut:
+    chase = None if found.chase is None else t.ChaseOut.model_validate(found.chase)
+    return t.ProbeOut(winter=found.winter, coldest=found.coldest, chase=chase)
+
+
+def weather(read: Read) -> t.WeatherOut:
+    site = None if read.weather is None else t.SiteOut.model_validate(
+        {key: getattr(read.weather, key) for key in t.SiteOut.model_fields}
+    )  # fmt: skip
+    return t.WeatherOut(climate=ClimateDoc.from_core(read.climate), site=site)
+
+
+def standard(kept: Kept, uses: Sequence[Use]) -> t.StandardOut:
+    one = kept.standard
+    return t.StandardOut(
+        id=one.id,
+        version=one.version,
+        place=one.place,
+        assembly=AssemblyDoc.from_core(one.assembly),
+        reason=one.reason,
+        source=one.source,
+        trusted_since=one.trusted_since,
+        saved_at=kept.saved_at,
+        withdrawn=kept.withdrawn,
+        uses=[t.UseOut.model_validate(use) for use in uses],
+    )
+
+
+def offer(found: Offer) -> t.OfferOut:
+    return t.OfferOut(
+        standard=standard(found.kept, ()),
+        differences=[t.DifferenceOut.model_validate(one) for one in found.differences],
+    )
+
+
+def _core(variants: Variants) -> t.CoreOut:
+    return t.CoreOut(
+        core=variants.core,
+        d=variants.d.tolist(),
+        columns={
+            key: [value if math.isfinite(value) else None for value in values.tolist()]
+            for key, values in variants.columns.items()
+        },
+        stops=[list(stops) for stops in variants.stops],
+        stocked=list(variants.stocked),
+        present=variants.present,
+        exact=variants.exact,
+        why_not=variants.why_not,
+        knee=variants.knee,
+    )
+
+
+def _pick(pair: tuple[int, int]) -> t.Pick:
+    return t.Pick(core=pair[0], at=pair[1])
+
+
+def _figures(figures: Mapping[str, Figure]) -> dict[str, float]:
+    return {key: value_of(figure.number) for key, figure in figures.items() if "_at_" not in key}
