@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.figures import wall_figures
 from nimble_shell.core.assemblies.systems import SYSTEMS, Choice, Parameter, System
 from nimble_shell.core.errors import DomainError
@@ -28,12 +30,66 @@ def chosen(draw: st.DrawFn) -> tuple[System, dict[str, Any]]:
     return system, values
 
 
+def weight_by_hand(wall: Assembly) -> float:
+    """Layers, members, mortar in the ribs and points, with none of the product's own sums."""
+    total = 0.0
+    for at, layer in enumerate(wall.layers):
+        shares = layer.shares()
+        solid = layer.d - layer.rib / 2
+        if layer.material:
+            total += solid * (1 - sum(shares)) * CATALOGUE[layer.material].rho
+        total += sum(solid * share * CATALOGUE[m.material].rho for m, share in zip(layer.members, shares, strict=True))
+        if layer.rib:
+            total += layer.rib / 2 * CATALOGUE[wall.layers[at + 1].material].rho
+    for fixing in wall.fixings:
+        layer = next(one for one in wall.layers if one.id == fixing.layer)
+        total += fixing.n * math.pi * fixing.diameter**2 / 4 * layer.d * CATALOGUE[fixing.material].rho
+    return total
+
+
+def test_all_twelve_kinds_are_there_each_in_its_places() -> None:
+    assert {system.kind for system in SYSTEMS.values()} == set(range(1, 13))
+    assert {system.place for system in SYSTEMS.values()} == {"wall", "roof", "floor"}
+    for system in SYSTEMS.values():
+        assert set(system.cores) <= set(CATALOGUE)
+        wall = system.assembly("w", "W")
+        assert any("heat" in layer.control for layer in wall.layers)
+        assert system.name
+        assert system.anatomy
+
+
+def test_masonry_puts_its_insulation_where_it_is_told() -> None:
+    def order(where: str) -> list[str]:
+        wall = SYSTEMS["masonry"].assembly("w", "W", {"where": where})
+        return ["insulation" if layer.material == "eps-graphite" else "leaf" for layer in wall.layers
+                if layer.material in ("eps-graphite", "concrete-block", "brick")]  # fmt: skip
+
+    assert order("outside") == ["leaf", "insulation"]
+    assert order("inside") == ["insulation", "leaf"]
+    assert order("cavity") == ["leaf", "insulation", "leaf"]
+    assert order("combined") == ["insulation", "leaf", "insulation"]
+
+
+def test_settled_beads_lose_what_the_empty_part_lets_through() -> None:
+    full, settled = (SYSTEMS["bead-cassette"].assembly("w", "W", {"settlement": s}) for s in (0.0, 0.03))
+    R = [value_of(wall_figures(w, CATALOGUE, Basis(), "0").figures["R_clear"].number) for w in (full, settled)]
+    assert R[1] < 0.75 * R[0]
+
+
+def test_bales_on_edge_resist_more_for_their_thickness_than_flat_ones() -> None:
+    flat, edge = (SYSTEMS["straw-bale"].assembly("w", "W", {"laid": laid, "bale": 0.4}) for laid in ("flat", "on edge"))
+    R = [value_of(wall_figures(w, CATALOGUE, Basis(), "0").figures["R_nominal"].number) for w in (flat, edge)]
+    assert R[1] > R[0]
+
+
 @given(chosen())
 def test_every_wall_a_generator_makes_can_be_calculated(made: tuple[System, dict[str, Any]]) -> None:
     system, values = made
     wall = system.assembly("w", "W", values)
-    found = wall_figures(wall, CATALOGUE, Basis(), "0").figures
+    direction = {"wall": "horizontal", "roof": "up", "floor": "down"}[system.place]
+    found = wall_figures(wall, CATALOGUE, Basis(), "0", direction=direction).figures  # type: ignore[arg-type]
     assert value_of(found["thickness"].number) == pytest.approx(sum(layer.d for layer in wall.layers))
+    assert value_of(found["weight"].number) == pytest.approx(weight_by_hand(wall))
     assert value_of(found["R_nominal"].number) > value_of(found["R_clear"].number) * (1 - 1e-12)
     assert wall.core_index is not None
 

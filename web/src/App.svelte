@@ -19,6 +19,7 @@
   import KeyList from '$lib/ui/KeyList.svelte';
   import { untrack } from 'svelte';
   import BasisView from './views/BasisView.svelte';
+  import MaterialsView from './views/MaterialsView.svelte';
   import ProjectsView from './views/ProjectsView.svelte';
   import StationView from './views/StationView.svelte';
 
@@ -60,10 +61,9 @@
   const consequence = $derived(fromBench ? bench.found?.consequence : session.ledger.answer);
   const ledgerStale = $derived(fromBench ? bench.live.stale : session.ledger.stale);
   const decisions = $derived(
-    (consequence?.now.lines ?? []).some((line) => {
-      const asked = open?.project.basis.targets.R_wall;
-      return line.from_assembly && line.station === 'D' && !!asked && line.R !== null && line.R < asked;
-    }),
+    (consequence?.now.lines ?? []).some(
+      (line) => line.from_assembly && line.asked !== null && line.R !== null && line.R < line.asked,
+    ),
   );
 
   let palette = $state(false);
@@ -127,11 +127,10 @@
     if (next) router.go({ station: next, step: 2 });
   }
   function nextDecision(): void {
-    const asked = open?.project.basis.targets.R_wall;
     const line = (session.ledger.answer?.now.lines ?? []).find(
-      (one) => one.station === 'D' && one.from_assembly && asked && one.R !== null && one.R < asked,
+      (one) => one.from_assembly && one.asked !== null && one.R !== null && one.R < one.asked,
     );
-    if (line) router.go({ station: 'D', step: 2, element: line.element_id });
+    if (line) router.go({ station: line.station, step: 2, element: line.element_id });
   }
   function month(by: number): void {
     const order = ['winter', ...Array.from({ length: 12 }, (_, at) => String(at)), 'summer'];
@@ -172,6 +171,15 @@
           },
         ]
       : []),
+    ...(onBench
+      ? [
+          { text: 'Foam study', run: () => router.go({ view: 'study' }) },
+          { text: 'Compare with another build-up, check a claim', run: () => router.go({ view: 'compare' }) },
+          { text: 'Day through the build-up', run: () => router.go({ view: 'day' }) },
+          { text: 'Practice standard', run: () => router.go({ view: 'standard' }) },
+        ]
+      : []),
+    { text: 'Materials and rates', run: () => router.go({ step: 1, view: 'materials' }) },
     { text: 'Next open decision', keys: 'n', run: nextDecision },
     { text: 'Units: SI', keys: 'u', run: () => setUnits('SI') },
     { text: 'Units: inch-pound', keys: 'u', run: () => setUnits('IP') },
@@ -317,7 +325,9 @@
               .join(' ') || importProblem.sentence}
             live
           />{/if}
-        {#if place.step === 1}
+        {#if place.step === 1 && place.view === 'materials'}
+          <MaterialsView basis={open.project.basis} {units} />
+        {:else if place.step === 1}
           <BasisView
             basis={open.project.basis}
             {building}

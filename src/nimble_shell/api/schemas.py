@@ -56,6 +56,7 @@ class ProjectOut(Model):
     undo: ChangeOut | None
     redo: ChangeOut | None
     changed_at: str
+    findings: dict[str, str]  #: of the criteria register: inside, needs an engineer, not stated
 
 
 class NewProject(Model):
@@ -245,6 +246,7 @@ class BenchOut(Model):
     R_layers: list[float]
     lines: list[LineOut]
     inside: ShareOut | None
+    R_asked_materials: float | None
     study: StudyOut | None
     remarks: list[RemarkOut]
     consequence: ConsequenceOut

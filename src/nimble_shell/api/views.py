@@ -32,6 +32,7 @@ def project(stored: Stored) -> s.ProjectOut:
         undo=change(stored.undo),
         redo=change(stored.redo),
         changed_at=stored.changed_at,
+        findings={criterion.key: criterion.finding for criterion in stored.project.basis.criteria},
     )
 
 
@@ -53,6 +54,7 @@ def bench(found: Bench, effect: Consequence, *, preview: bool) -> s.BenchOut:
         R_layers=list(wall.R_layers),
         lines=[s.LineOut.model_validate(line) for line in found.lines],
         inside=None if found.inside is None else s.ShareOut.model_validate(found.inside),
+        R_asked_materials=found.R_asked_materials,
         study=None if found.study is None else s.StudyOut.model_validate(found.study),
         remarks=[s.RemarkOut.model_validate(remark) for remark in found.remarks],
         consequence=consequence(effect, preview=preview),

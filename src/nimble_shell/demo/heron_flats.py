@@ -1,25 +1,34 @@
 """Heron Flats Field Laboratory: an invented lakeside campus of six small buildings.
 
 Plausible mistakes are left in on purpose: the Main Laboratory's wall has double lumber splines and misses what is
-asked, and the Boat Workshop's hall still stands on a leaflet's U.
+asked; the Bunkhouse's services run outside of its air line; the Cold Store's core is not what was asked and nobody
+approved it; the Pump House counts its nominal foam and leaves its through wires steel; the site's snow is beyond what
+the SIP kit was engineered for; the Boat Workshop's windows still stand on a schedule's U.
 """
 
 from __future__ import annotations
 
-from nimble_shell.core.assemblies.assembly import Assembly
+from dataclasses import replace
+
+from nimble_shell.core.assemblies.assembly import Assembly, Substitution
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.assemblies.systems.system import Value
 from nimble_shell.core.climate import cold_continental
-from nimble_shell.core.shell.basis import Basis, Indoor, Schools, Site, Targets
+from nimble_shell.core.shell.basis import Basis, Indoor, Limits, Schools, Site, Targets
+from nimble_shell.core.shell.criteria import Criterion, Handling
 from nimble_shell.core.shell.project import Building, Project, ShellElement, Station
+from nimble_shell.core.shell.standard import Standard
 from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.services.standards import StandardService
 from nimble_shell.store import Stored
 
 PROJECT_ID = "heron-flats"
-_LEAFLET = "supplier's leaflet, not checked"
 
 
-def plant(service: ProjectService) -> Stored:
-    """Store the campus and do the edits that its change log tells of."""
+def plant(service: ProjectService, standards: StandardService | None = None) -> Stored:
+    """Store the campus and its practice's standards, and do the edits that its change log tells of."""
+    if standards is not None:
+        standards.bring_in(_standards())
     project = campus()
     stored = service.bring_in(project)
     wall = next(a for a in project.assemblies if a.id == "wall-w-a")
@@ -37,8 +46,11 @@ def campus() -> Project:
                   theta_summer=31.0),
         climate=cold_continental(),
         indoor=Indoor(theta_heating=20.0, phi_heating=0.45, theta_cooling=25.0, phi_cooling=0.55, heated_below=15.0),
-        targets=Targets(R_wall=5.6, R_shell=4.8, f_rsi=0.79),
+        targets=Targets(R_wall=5.6, R_roof=7.5, R_floor=4.5, R_shell=4.8, f_rsi=0.79),
         schools=Schools(),
+        limits=Limits(thickness=0.450, inside_share=0.30),
+        criteria=_criteria(),
+        handling=Handling(crane=False, people=4, kg_per_person=25.0, access=2.4),
     )  # fmt: skip
     return Project(
         id=PROJECT_ID,
@@ -49,48 +61,112 @@ def campus() -> Project:
     )
 
 
-def _assemblies() -> tuple[Assembly, ...]:
+def _standards() -> list[Standard]:
+    """What the practice already trusts when the demo opens."""
+    wall = SYSTEMS["sip"].assembly("standard-sip", "SIP 235, block spline", {"core": 0.235, "spline": "block"})
+    loft = SYSTEMS["loft"].assembly("standard-loft", "Loft, 140 + 260 crossing", {"over": 0.260})
+    return [
+        Standard(id="standard-sip-235", version=1, place="wall", assembly=wall, trusted_since="2019",
+                 reason="four houses, none above 0.6 air changes", source="blower-door reports 2019 to 2024"),
+        Standard(id="standard-loft-260", version=1, place="roof", assembly=loft, trusted_since="2016",
+                 reason="dry in every look behind the hatch", source="practice log"),
+    ]  # fmt: skip
+
+
+def _criteria() -> tuple[Criterion, ...]:
     return (
-        SYSTEMS["sip"].assembly("wall-w-a", "Wall W-A", {"core": 0.140, "spline": "double lumber"}),
-        SYSTEMS["icf"].assembly("wall-w-b", "Wall W-B, lower storey", {"extra": 0.060, "foam": "eps-form"}),
-        SYSTEMS["cassette"].assembly("wall-w-c", "Wall W-C", {"stud": 0.200, "board": 0.060, "void": 0.045}),
+        Criterion(key="floor", site="3.0", kit="4.0", responsible="structural engineer"),
+        Criterion(key="roof", site="2.1", kit="2.5", responsible="structural engineer"),
+        Criterion(key="snow", site="3.2", kit="2.4", responsible="structural engineer"),
+        Criterion(key="wind", site="41", kit="45", responsible="structural engineer", stamped=True),
+        Criterion(key="frost", site="1.2", kit="1.2", responsible="geotechnical engineer"),
+        Criterion(key="code", site="county code, as adopted", kit="", responsible="designer"),
     )
+
+
+def _assemblies() -> tuple[Assembly, ...]:
+    """Every building's build-ups: key, system, name, parameters."""
+    rows: tuple[tuple[str, str, str, dict[str, Value]], ...] = (
+        ("wall-w-a", "sip", "Wall W-A", {"core": 0.140, "spline": "double lumber"}),
+        ("roof-r-a", "sip-roof", "Roof R-A", {"core": 0.285, "spline": "block", "screws": 2.5}),
+        ("slab-s-a", "slab", "Slab S-A", {"insulation": 0.200}),
+        ("wall-w-b", "icf", "Wall W-B, lower storey", {"extra": 0.060, "foam": "eps-form"}),
+        ("wall-w-h", "icf-one-sided", "Wall W-H, hall", {"panel": 0.102, "extra": 0.060}),
+        ("roof-r-b", "metal-panel-roof", "Roof R-B, hall", {"core": 0.150}),
+        ("slab-s-b", "slab", "Slab S-B", {"insulation": 0.120}),
+        ("wall-w-c", "cassette", "Wall W-C", {"stud": 0.200, "board": 0.060, "void": 0.045}),
+        ("roof-r-c", "bead-roof", "Roof R-C", {"frame": 0.360}),
+        ("floor-f-c", "cassette-floor", "Floor F-C", {"stud": 0.220}),
+        ("wall-w-d", "metal-panel", "Wall W-D", {"core": 0.200}),
+        ("roof-r-d", "metal-panel-roof", "Roof R-D", {"core": 0.200}),
+        ("slab-s-d", "slab", "Slab S-D", {"insulation": 0.240, "foam": "xps-036"}),
+        ("wall-w-e", "straw-bale", "Wall W-E", {"laid": "on edge", "bale": 0.360}),
+        ("wall-p-e", "straw-board", "Partition P-E", {"boards": "3", "fill_thickness": 0.060}),
+        ("roof-r-e", "loft", "Roof R-E", {"joist": 0.140, "over": 0.200}),
+        ("slab-s-e", "slab", "Slab S-E", {"insulation": 0.140}),
+        ("wall-w-f", "mesh-mortar", "Wall W-F", {"foam_thickness": 0.120, "rib": 0.020}),
+        ("roof-r-f", "mesh-mortar-roof", "Roof R-F", {"foam_thickness": 0.160}),
+        ("slab-s-f", "slab", "Slab S-F", {"insulation": 0.100}),
+    )
+    made = {key: SYSTEMS[system].assembly(key, name, values) for key, system, name, values in rows}
+    made["wall-w-c"] = _services_outside(made["wall-w-c"])
+    made["wall-w-d"] = _substituted(made["wall-w-d"], "mineral-core", "the PIR was out of stock for ten weeks")
+    return tuple(made.values())
+
+
+def _services_outside(wall: Assembly) -> Assembly:
+    """A mistake: pipes in the stud layer, outside of the air line, instead of in the void."""
+    layers = tuple(replace(layer, services=layer.studied or layer.services) for layer in wall.layers)
+    return replace(wall, layers=layers)
+
+
+def _substituted(wall: Assembly, delivered: str, reason: str) -> Assembly:
+    """A mistake: another core came, and nobody said yes."""
+    layers = tuple(
+        replace(layer, material=delivered, substitution=Substitution(asked=layer.material, reason=reason))
+        if layer.studied
+        else layer
+        for layer in wall.layers
+    )
+    return replace(wall, layers=layers)
 
 
 def _buildings() -> tuple[Building, ...]:
     return (
         _building("main-laboratory", "Main Laboratory", "wet laboratory and store", 95.0,
-                  ("B", "SIP roof R-A", 123.1, None, 0.118, _LEAFLET),
+                  ("B", "SIP roof R-A", 123.1, "roof-r-a", None, ""),
                   ("D", "Wall W-A", 212.4, "wall-w-a", None, ""),
                   ("E", "Windows", 31.0, None, 0.82, "unit schedule"),
                   ("E", "Doors", 4.4, None, 1.05, "unit schedule"),
-                  ("H", "Slab on ground", 100.8, None, 0.108, "estimate with ground")),
+                  ("H", "Slab on ground", 100.8, "slab-s-a", None, "")),
         _building("boat-workshop", "Boat Workshop", "boats below, hall above", 210.0,
-                  ("B", "Hall roof", 148.0, None, 0.14, _LEAFLET),
+                  ("B", "Hall roof", 148.0, "roof-r-b", None, ""),
                   ("D", "Wall W-B, lower storey", 118.0, "wall-w-b", None, ""),
-                  ("D", "Hall, one-sided form", 96.0, None, 0.24, _LEAFLET),
+                  ("D", "Hall, one-sided form", 96.0, "wall-w-h", None, ""),
                   ("E", "Windows and boat door", 34.0, None, 1.1, "unit schedule"),
-                  ("H", "Slab on ground", 140.0, None, 0.17, "estimate with ground")),
+                  ("H", "Slab on ground", 140.0, "slab-s-b", None, "")),
         _building("bunkhouse", "Bunkhouse", "twelve beds", 68.0,
-                  ("B", "Bead-filled roof", 92.0, None, 0.105, _LEAFLET),
+                  ("B", "Bead-filled roof", 92.0, "roof-r-c", None, ""),
                   ("D", "Wall W-C", 164.0, "wall-w-c", None, ""),
                   ("E", "Windows", 22.5, None, 0.78, "unit schedule"),
                   ("E", "Doors", 4.2, None, 1.0, "unit schedule"),
-                  ("F", "Floor over crawl space", 80.0, None, 0.13, "estimate")),
+                  ("F", "Floor over crawl space", 80.0, "floor-f-c", None, "")),
         _building("sample-cold-store", "Sample Cold Store", "samples at −5 °C", None,
-                  ("B", "Metal panel roof", 54.0, None, 0.16, _LEAFLET),
-                  ("D", "Metal panel wall", 96.0, None, 0.19, _LEAFLET),
-                  ("H", "Slab, insulated", 54.0, None, 0.15, "estimate")),
+                  ("B", "Metal panel roof", 54.0, "roof-r-d", None, ""),
+                  ("D", "Metal panel wall", 96.0, "wall-w-d", None, ""),
+                  ("H", "Slab, insulated", 54.0, "slab-s-d", None, "")),
         _building("seed-barn", "Seed Barn", "dry seed store", None,
-                  ("B", "Roof", 88.0, None, 0.15, "estimate"),
-                  ("D", "Straw panel wall", 120.0, None, 0.16, "estimate"),
+                  ("B", "Loft", 88.0, "roof-r-e", None, ""),
+                  ("D", "Straw panel wall", 120.0, "wall-w-e", None, ""),
+                  ("D", "Partition to the porch", 14.0, "wall-p-e", None, ""),
                   ("E", "Doors", 9.0, None, 1.3, "unit schedule"),
-                  ("H", "Slab", 80.0, None, 0.2, "estimate")),
+                  ("H", "Slab", 80.0, "slab-s-e", None, "")),
         _building("pump-house", "Pump House", "lake water intake", None,
-                  ("B", "Roof", 22.0, None, 0.22, "estimate"),
-                  ("D", "Mortar panel wall", 44.0, None, None, ""),
+                  ("B", "Mortar panel roof", 22.0, "roof-r-f", None, ""),
+                  ("D", "Mortar panel wall", 44.0, "wall-w-f", None, ""),
+                  ("D", "Store wall, not drawn yet", 12.0, None, None, ""),
                   ("E", "Door", 2.4, None, 1.4, "unit schedule"),
-                  ("H", "Slab", 20.0, None, 0.3, "estimate")),
+                  ("H", "Slab", 20.0, "slab-s-f", None, "")),
     )  # fmt: skip
 
 

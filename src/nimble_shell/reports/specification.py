@@ -10,7 +10,7 @@ from typing import Any
 
 import typst
 
-from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member
+from nimble_shell.core.assemblies.assembly import CONTROLS, Assembly, Layer, Member
 from nimble_shell.core.assemblies.figures import WallFigures
 from nimble_shell.core.assemblies.remark import Remark
 from nimble_shell.core.assemblies.resistance import LARGEST_RATIO
@@ -86,6 +86,8 @@ def _content(sheet: Sheet, scale: float) -> dict[str, Any]:
         "units": {name: unit_for(name, units).symbol for name in ("conductivity", "resistance", "transmittance")},
         "vapour": _vapour(sheet.basis.schools.vapour, units),
         "layers": [row for number, layer in reversed(layers) for row in _rows(sheet, number, layer, units)],
+        "points": _points(sheet, units),
+        "properties": _properties(sheet),
         "figures": _figures(sheet, units),
         "assumptions": _assumptions(sheet, units),
         "remarks": [
@@ -131,6 +133,44 @@ def _rows(sheet: Sheet, number: int, layer: Layer, units: UnitSystem) -> list[li
         rows.append(["", _member(member, material.name, units), "", show(material.lambda_, "conductivity", units),
                      "", show(part, "share", units), material.source])  # fmt: skip
     return rows
+
+
+def _points(sheet: Sheet, units: UnitSystem) -> list[str]:
+    """Screws, ties and wires, in a sentence each."""
+    where = {layer.id: number for number, layer in enumerate(sheet.assembly.layers, 1)}
+    return [
+        f"{_clean(fixing.name)}, {sheet.catalogue[fixing.material].name}, through layer {where[fixing.layer]}: "
+        f"{show(fixing.n, 'count_per_area', units)} {unit_for('count_per_area', units).symbol}, diameter "
+        f"{length_text(fixing.diameter, units)}{' mm' if units == 'SI' else ''}; counted by the approximate procedure."
+        for fixing in sheet.assembly.fixings
+    ]
+
+
+def _properties(sheet: Sheet) -> list[str]:
+    """Control lines, where layers are fitted, what is declared and what was substituted."""
+    layers = list(enumerate(sheet.assembly.layers, 1))
+    lines = [
+        f"{control} line: "
+        + (", ".join(f"layer {n}" for n, layer in layers if control in layer.control) or "not decided")
+        for control in CONTROLS
+    ]
+    said = [f"Control lines. {'; '.join(lines)}."]
+    for fitted, words in (("shop", "in the shop"), ("late", "on site after the air test")):
+        numbers = ", ".join(str(n) for n, layer in layers if layer.fitted == fitted)
+        if numbers:
+            said.append(f"Fitted {words}: layers {numbers}.")
+    for n, layer in layers:
+        said += [
+            f"Layer {n}, declared {one.kind}: {_clean(one.value)} ({_clean(one.source)})." for one in layer.declared
+        ]
+        change = layer.substitution
+        if change is not None:
+            asked = sheet.catalogue[change.asked].name
+            approved = f"approved by {_clean(change.approved)}" if change.approved else "not approved"
+            said.append(
+                f"Layer {n}: {asked} was asked, another delivered; {approved}. {_clean(change.reason)}".rstrip()
+            )
+    return said
 
 
 def _member(member: Member, material: str, units: UnitSystem) -> str:

@@ -44,6 +44,10 @@
   table.hline(stroke: 0.8pt + ink),
 )
 
+#if data.points.len() > 0 [
+  #list(..data.points)
+]
+
 #head[Thermal resistance, each with its kind and method]
 #table(
   columns: (1fr, auto, auto),
@@ -59,6 +63,9 @@
 
 #head[Assumptions]
 #list(..data.assumptions)
+
+#head[Lines, fitting and declarations]
+#list(..data.properties)
 
 #if data.remarks.len() > 0 [
   #head[To decide and to know]

@@ -37,6 +37,7 @@ class Bench:
     remarks: tuple[Remark, ...]
     lines: tuple[Line, ...]
     inside: Share | None
+    R_asked_materials: float | None  #: clear wall with the materials that were asked, if some were substituted
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -67,8 +68,10 @@ def bench(assembly: Assembly, catalogue: Catalogue, basis: Basis, condition: str
     if assembly.core_index is not None and assembly.core_index < wall.counted:
         study = thickness_study(assembly, catalogue, basis, asked=asked, direction=direction)
     said = remarks(assembly, catalogue, basis, wall, study, asked=asked)
+    as_asked = _clear_R(assembly.as_asked(), catalogue, basis, direction) if assembly.substituted else None
     inside = share_inside(assembly, list(wall.R_layers))
-    return Bench(wall=wall, study=study, remarks=tuple(said), lines=continuity(assembly), inside=inside)
+    return Bench(wall=wall, study=study, remarks=tuple(said), lines=continuity(assembly), inside=inside,
+                 R_asked_materials=as_asked)  # fmt: skip
 
 
 def bench_working(project: Project, assembly: Assembly, condition: str, figure: str, station: Station) -> Derivation:

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Literal
 
-from nimble_shell.core.assemblies.assembly import Assembly, Layer
+from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.claim import Checked, Claim, check_claim
 from nimble_shell.core.assemblies.day import Day, day
 from nimble_shell.core.assemblies.probe import Chase, chase, temperature_at
@@ -141,15 +141,3 @@ def probe(
         coldest=None if depth is None else temperature_at(*args, depth, coldest, direction),
         chase=None if chased is None else chase(*args, chased, chase_depth, chase_share, direction),
     )
-
-
-def as_asked(assembly: Assembly) -> Assembly:
-    """The build-up with every substituted material put back."""
-    return replace(assembly, layers=tuple(_asked(layer) for layer in assembly.layers))
-
-
-def _asked(layer: Layer) -> Layer:
-    change = layer.substitution
-    if change is None:
-        return layer
-    return replace(layer, material=change.asked, lambda_entered=change.asked_lambda, substitution=None)

@@ -9,6 +9,8 @@
   import Entry from '$lib/ui/Entry.svelte';
   import type { Units } from '$lib/units';
   import Elements from './Elements.svelte';
+  import ClimateBar from './ClimateBar.svelte';
+  import RegisterView from './RegisterView.svelte';
 
   interface Props {
     basis: Basis;
@@ -59,6 +61,7 @@
   <h1>Basis</h1>
   <span class="of">what everything else rests on; every screen follows a change here</span>
   <span class="files">
+    <Button onclick={() => router.go({ view: 'materials' })}>Materials and rates</Button>
     <a href="/api/v1/projects/{session.open?.project.id}/file" download>Export project, JSON</a>
     <Button onclick={onfile}>Import a project</Button>
   </span>
@@ -117,7 +120,7 @@
       />
     </div>
     <YearChart climate={basis.climate} heatedBelow={basis.indoor.heated_below ?? 15} {units} onsave={month} />
-    <p class="soft">{basis.climate.name}. {basis.climate.source}</p>
+    <ClimateBar {basis} {name} {units} />
   </div>
   <div class="side">
     <h2>Indoor</h2>
@@ -176,6 +179,18 @@
     </div>
     <h2>Asked <span>check your local code</span></h2>
     <div class="stack">
+      <Choice
+        label="take a set of targets"
+        value=""
+        options={[
+          { value: '', text: 'examples' },
+          ...(session.shelf?.target_sets ?? []).map((one) => ({ value: one.name, text: one.name })),
+        ]}
+        onsave={(chosen) => {
+          const found = session.shelf?.target_sets.find((one) => one.name === chosen);
+          if (found) set('targets', found.targets, `Targets: ${chosen}`);
+        }}
+      />
       <Entry
         label="clear-wall R of walls"
         dimension="resistance"
@@ -189,6 +204,24 @@
             { R_wall },
             R_wall === null ? 'No R asked of walls' : `Asked of walls: R ${units.show(R_wall, 'resistance')}`,
           )}
+      />
+      <Entry
+        label="clear R of roofs"
+        dimension="resistance"
+        value={basis.targets.R_roof}
+        optional
+        positive
+        refused={why('/R_roof')}
+        onsave={(R_roof) => set('targets', { R_roof }, 'Asked of roofs')}
+      />
+      <Entry
+        label="clear R of floors"
+        dimension="resistance"
+        value={basis.targets.R_floor}
+        optional
+        positive
+        refused={why('/R_floor')}
+        onsave={(R_floor) => set('targets', { R_floor }, 'Asked of floors')}
       />
       <Entry
         label="effective R of the shell"
@@ -293,6 +326,7 @@
   >
 </h2>
 <Elements {building} {units} {ledger} />
+<RegisterView {basis} {name} {units} refused={why} />
 
 <style>
   .head {
@@ -315,7 +349,6 @@
     font-weight: 600;
   }
   .of,
-  .soft,
   small {
     color: var(--ink-3);
     font-size: var(--fs-small);

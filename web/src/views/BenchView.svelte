@@ -1,12 +1,12 @@
 <!-- The build-up bench: the wall drawn and edited on the left, what it comes to on the right. -->
 <script lang="ts">
-  import { untrack } from 'svelte';
-  import type { Assembly, Remark, ShellElement } from '$lib/api/client';
+  import type { Assembly, Remark } from '$lib/api/client';
   import Section from '$lib/draw/Section.svelte';
   import StudyCurve from '$lib/draw/StudyCurve.svelte';
   import ThreeR from '$lib/draw/ThreeR.svelte';
   import VapourChart from '$lib/draw/VapourChart.svelte';
-  import { fit } from '$lib/draw/section';
+  import { fit, slabs } from '$lib/draw/section';
+  import ControlStrip from '$lib/draw/ControlStrip.svelte';
   import { bench } from '$lib/state/bench.svelte';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
@@ -17,31 +17,18 @@
   import Button from '$lib/ui/Button.svelte';
   import type { Units } from '$lib/units';
   import LayerBar from './LayerBar.svelte';
+  import LayerMore from './LayerMore.svelte';
 
   interface Props {
-    element: ShellElement;
-    stored: Assembly;
+    draft: Assembly;
     units: Units;
     zone: string;
-    revision: number;
   }
-  let { element, stored, units, zone, revision }: Props = $props();
+  let { draft, units, zone }: Props = $props();
   const place = $derived(router.place);
   const basis = $derived(session.open?.project.basis);
 
-  $effect(() => {
-    const [project, building, condition, wall, at] = [
-      place.project,
-      place.building,
-      place.condition,
-      stored,
-      revision,
-    ];
-    untrack(() => bench.follow(project, building, condition, wall, at));
-  });
-
-  const draft = $derived(bench.draft?.id === stored.id ? bench.draft : stored);
-  const found = $derived(bench.live.asked?.assembly.id === stored.id ? bench.found : undefined);
+  const found = $derived(bench.live.asked?.assembly.id === draft.id ? bench.found : undefined);
   const stale = $derived(bench.live.stale);
 
   let width = $state(640);
@@ -57,6 +44,7 @@
   const scale = $derived(held ?? fit(thickness, free));
   const left = $derived(LEFT + Math.max(0, (free - (held ? free : thickness * scale)) / 2));
   const right = $derived(left + thickness * scale);
+  const drawn = $derived(slabs(draft.layers, left, scale));
   const printed = $derived((96 / 0.0254 / scale).toFixed(1).replace(/\.0$/, ''));
 
   const conditions = [
@@ -118,37 +106,9 @@
     { key: 'q', name: 'heat flux now' },
   ]);
   const refusedThickness = $derived(bench.problem?.items.find((item) => item.pointer.endsWith('/d'))?.detail);
-  const sheetHref = $derived(
-    `/api/v1/projects/${place.project}/assemblies/${stored.id}/sheet.pdf?${new URLSearchParams({ building_id: place.building, condition: place.condition })}`,
-  );
-  let naming = $state(false);
 </script>
 
 <svelte:window bind:innerHeight={windowHeight} />
-<div class="head">
-  <span class="zone">{zone}</span>
-  {#if naming}
-    <!-- svelte-ignore a11y_autofocus -->
-    <input
-      class="title"
-      aria-label="Name of the build-up"
-      value={draft.name}
-      autofocus
-      onkeydown={(event) =>
-        event.key === 'Enter' ? event.currentTarget.blur() : event.key === 'Escape' && (naming = false)}
-      onblur={(event) => {
-        const name = event.currentTarget.value.trim();
-        if (naming && name && name !== draft.name)
-          void bench.commit((one) => ({ ...one, name }), `Renamed ${name}`.slice(0, 200), zone);
-        naming = false;
-      }}
-    />
-  {:else}
-    <h1><button onclick={() => (naming = true)} aria-label="{draft.name}, rename">{draft.name}</button></h1>
-  {/if}
-  <span class="of">{element.name === draft.name ? 'build-up' : element.name}</span>
-  <a class="sheet" href={sheetHref} download>Specification sheet, PDF</a>
-</div>
 <p class="conditions">
   Section, scale 1:{printed} on screen.
   <Choice
@@ -180,6 +140,7 @@
       {scale}
       {width}
       {body}
+      down={({ B: 'right', F: 'left', H: 'left' } as const)[place.station as 'B']}
       refused={refusedThickness}
       onselect={(index) => (bench.selected = index)}
       onhold={() => {
@@ -195,9 +156,11 @@
       onnudge={(index, by) => bench.nudge(index, by, zone)}
       onwork={work}
     />
+    {#if found}<ControlStrip lines={found.lines} {drawn} {left} {right} {width} />{/if}
     <h2>Vapour through the same section</h2>
     <VapourChart profile={found?.profile} {units} {left} {right} {scale} {width} {stale} onwork={work} />
     <LayerBar {zone} onwork={work} />
+    <LayerMore {zone} {units} />
   </div>
 
   <div class="reading" bind:clientWidth={readingWidth}>
@@ -209,7 +172,7 @@
       <ThreeR
         {found}
         {units}
-        asked={basis.targets.R_wall}
+        asked={found.study ? found.study.asked : null}
         method={basis.schools.bridged}
         {stale}
         onwork={work}
@@ -312,46 +275,6 @@
 </div>
 
 <style>
-  .head {
-    display: flex;
-    align-items: center;
-    gap: 10px;
-  }
-  .zone {
-    border: 1.5px solid var(--verdigris);
-    color: var(--verdigris);
-    font: 600 14px var(--mono);
-    width: 34px;
-    height: 24px;
-    display: grid;
-    place-items: center;
-  }
-  h1,
-  .title {
-    font-size: var(--fs-title);
-    font-weight: 600;
-  }
-  h1 button {
-    border: 0;
-    background: none;
-    font: inherit;
-  }
-  h1 button:hover {
-    text-decoration: underline dotted;
-  }
-  .title {
-    border: 1px solid var(--verdigris);
-    background: var(--sheet-bright);
-    padding: 0 4px;
-  }
-  .of {
-    color: var(--ink-2);
-  }
-  .sheet {
-    margin-left: auto;
-    color: var(--verdigris);
-    font-weight: 500;
-  }
   .conditions {
     color: var(--ink-2);
     display: flex;

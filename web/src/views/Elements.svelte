@@ -3,7 +3,7 @@
   import type { Building, Ledger, ShellElement } from '$lib/api/client';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
-  import { STATIONS } from '$lib/stations';
+  import { PLACES, STATIONS } from '$lib/stations';
   import Button from '$lib/ui/Button.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Figure from '$lib/ui/Figure.svelte';
@@ -101,7 +101,7 @@
           /></td
         >
         <td>
-          {#if element.station === 'D'}
+          {#if element.station in PLACES}
             <Choice
               label="Build-up of {element.name}"
               showLabel={false}
@@ -137,8 +137,9 @@
             />{:else}not counted{/if}</td
         >
         <td class="acts">
-          {#if element.station === 'D'}<Button
-              onclick={() => router.go({ station: 'D', step: 2, element: element.id })}>Open</Button
+          {#if element.station in PLACES}<Button
+              onclick={() => router.go({ station: element.station, step: 2, element: element.id })}
+              >Open</Button
             >{/if}
           <Button
             label="Remove {element.name}"

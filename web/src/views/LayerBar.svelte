@@ -71,16 +71,20 @@
     return `n${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
   }
   function add(air: boolean): void {
-    const fresh: Layer = air
-      ? {
-          id: freshId(),
-          d: 0.03,
-          material: '',
-          air: { ventilation: 'unventilated', A_v: 0.001 },
-          members: [],
-          studied: false,
-        }
-      : { id: freshId(), d: 0.0125, material: 'gypsum-board', members: [], studied: false };
+    const fresh: Layer = {
+      id: freshId(),
+      d: air ? 0.03 : 0.0125,
+      material: air ? '' : 'gypsum-board',
+      air: air ? { ventilation: 'unventilated', A_v: 0.001 } : null,
+      members: [],
+      studied: false,
+      rib: 0,
+      control: [],
+      services: false,
+      fitted: 'site',
+      passes: 1,
+      declared: [],
+    };
     void bench.commit(
       (draft) => ({
         ...draft,
@@ -92,7 +96,11 @@
   }
   function remove(): void {
     void bench.commit(
-      (draft) => ({ ...draft, layers: draft.layers.toSpliced(index, 1) }),
+      (draft) => ({
+        ...draft,
+        layers: draft.layers.toSpliced(index, 1),
+        fixings: (draft.fixings ?? []).filter((one) => one.layer !== layer?.id),
+      }),
       `${name} removed`,
       zone,
     );

@@ -1,8 +1,12 @@
-<!-- A wall without a build-up: the outline of what will be there, and the starts, drawn to one scale. -->
+<!-- An element without a build-up: every system of its place and the practice's standards, drawn to one scale. -->
 <script lang="ts">
-  import type { ShellElement, System } from '$lib/api/client';
-  import { slabs } from '$lib/draw/section';
+  import type { Assembly, ShellElement, Standard, System } from '$lib/api/client';
+  import { api, asProblem, take } from '$lib/api/client';
+  import type { Problem } from '$lib/api/client';
+  import LittleSection from '$lib/draw/LittleSection.svelte';
   import { session } from '$lib/state/session.svelte';
+  import { PLACES } from '$lib/stations';
+  import Notice from '$lib/ui/Notice.svelte';
   import type { Units } from '$lib/units';
 
   interface Props {
@@ -12,11 +16,21 @@
     zone: string;
   }
   let { element, building, units, zone }: Props = $props();
-  const systems = $derived(session.shelf?.systems ?? []);
-  const SCALE = 560;
-  const H = 150;
-  const whole = (system: System) => system.preview.layers.reduce((sum, layer) => sum + layer.d, 0);
-  const hatch = (key: string | undefined) => session.materials.get(key ?? '')?.hatch;
+  const place = $derived(PLACES[element.station] ?? 'wall');
+  const systems = $derived(session.shelf?.systems.filter((system) => system.place === place) ?? []);
+  let standards = $state.raw<Standard[]>([]);
+  let problem = $state.raw<Problem>();
+  $effect(() => {
+    take(api.GET('/api/v1/standards'))
+      .then((found) => (standards = found))
+      .catch((error: unknown) => (problem = asProblem(error)));
+  });
+  const offered = $derived(standards.filter((one) => one.place === place && !one.withdrawn));
+  const H = 120;
+  const whole = (assembly: Assembly) => assembly.layers.reduce((sum, layer) => sum + layer.d, 0);
+  const thickest = $derived(Math.max(...systems.map((system) => whole(system.preview)), 0.3));
+  const scale = $derived(Math.min(216 / thickest, 520));
+
   function start(system: System): void {
     void session.startAssembly(building, element.id, system.key, `${element.name}: ${system.name}`, zone);
   }
@@ -30,42 +44,63 @@
   No layers yet.
   {#if element.U}The shell counts it with U {units.full(element.U, 'transmittance')}, {element.origin ||
       'entered'}.{:else}It has no U, so the shell does not count it.{/if}
-  Start from a system; every layer can be changed.
+  Start from a {place} system; every layer can be changed.
 </p>
+{#if problem}<Notice title={problem.body.title} text={problem.body.hint ?? ''} />{/if}
+{#if offered.length}
+  <h2>Practice standards</h2>
+  <ul>
+    {#each offered as standard (standard.id)}
+      <li>
+        <button
+          onclick={() => void session.useStandard(building, element.id, standard, zone)}
+          aria-label="Use the standard {standard.assembly.name}"
+        >
+          <span class="drawn"
+            ><LittleSection
+              assembly={standard.assembly}
+              materials={session.materials}
+              {scale}
+              height={H}
+            /></span
+          >
+          <b>{standard.assembly.name}</b>
+          <span>{standard.reason}</span>
+          <span class="soft"
+            >version {standard.version}{standard.trusted_since
+              ? `, trusted since ${standard.trusted_since}`
+              : ''}</span
+          >
+        </button>
+      </li>
+    {/each}
+  </ul>
+{/if}
+<h2>Systems <span>start values on a plain Basis; R nominal and clear wall</span></h2>
 <ul>
   {#each systems as system (system.key)}
     <li>
       <button onclick={() => start(system)} aria-label="Start with {system.name}">
-        <svg width={Math.max(whole(system) * SCALE + 8, 120)} height={H + 34} aria-hidden="true">
-          {#each slabs(system.preview.layers, 4, SCALE) as slab (slab.layer.id)}
-            {@const pattern = hatch(slab.layer.material)}
-            <rect class="ground" x={slab.x0} y="4" width={slab.x1 - slab.x0} height={H} />
-            {#if pattern}<rect
-                x={slab.x0}
-                y="4"
-                width={slab.x1 - slab.x0}
-                height={H}
-                fill="url(#h-{pattern}{slab.x1 - slab.x0 < 20 ? '-s' : ''})"
-              />{/if}
-            <rect class="edge" x={slab.x0} y="4" width={slab.x1 - slab.x0} height={H} />
-          {/each}
-          <path
-            class="dim"
-            d="M4 {H + 18}h{whole(system) * SCALE}M0 {H + 22}l8 -8M{whole(system) * SCALE} {H + 22}l8 -8"
-          />
-          <text x={4 + (whole(system) * SCALE) / 2} y={H + 32} text-anchor="middle"
-            >{units.full(whole(system), 'length')}</text
-          >
-        </svg>
+        <span class="drawn"
+          ><LittleSection assembly={system.preview} materials={session.materials} {scale} height={H} /></span
+        >
         <b>{system.name}</b>
+        <span class="numbers"
+          ><em>{units.full(system.figures.thickness, 'length')}</em><em
+            >R {units.show(system.figures.R_nominal, 'resistance')} / {units.show(
+              system.figures.R_clear,
+              'resistance',
+            )}</em
+          ><em>{units.full(system.figures.weight, 'surface_mass', 0)}</em></span
+        >
         <span>{system.anatomy}</span>
       </button>
     </li>
   {/each}
 </ul>
 <p class="note">
-  Drawn to one scale, outside on the left. Structure, lifting and fire protection stay with local codes and
-  licensed practice.
+  Drawn to one scale, outside on the left{place === 'wall' ? '' : '; stood upright'}. Structure, lifting and
+  fire protection stay with local codes and licensed practice.
 </p>
 
 <style>
@@ -87,55 +122,62 @@
     font-size: var(--fs-title);
     font-weight: 600;
   }
+  h2 {
+    font-size: 13.5px;
+    font-weight: 600;
+    margin: 12px 0 6px;
+  }
+  h2 span,
+  .soft {
+    font-weight: 400;
+    font-size: var(--fs-small);
+    color: var(--ink-3);
+  }
   .conditions,
   .note {
     color: var(--ink-2);
-    margin: 5px 0 16px;
+    margin-top: 6px;
   }
   ul {
     list-style: none;
-    display: flex;
-    flex-wrap: wrap;
-    align-items: flex-end;
-    gap: 24px;
-    margin-bottom: 20px;
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(236px, 1fr));
+    gap: 10px 18px;
   }
   button {
-    border: 1px dashed var(--line);
+    width: 100%;
+    height: 100%;
+    border: 0;
+    border-top: 2.5px solid var(--ink);
     background: none;
-    padding: 12px;
     text-align: left;
-    width: 272px;
+    padding: 0 0 6px;
     display: flex;
     flex-direction: column;
-    gap: 3px;
+    gap: 2px;
   }
-  button:hover {
-    border: 1px solid var(--verdigris);
+  button:hover b {
+    text-decoration: underline;
+  }
+  .drawn {
+    margin-bottom: 4px;
   }
   b {
-    font-weight: 600;
     color: var(--verdigris);
+    font-weight: 600;
   }
   span {
-    font-size: var(--fs-small);
     color: var(--ink-2);
+    font-size: var(--fs-small);
+    line-height: 1.3;
   }
-  .ground {
-    fill: var(--sheet-bright);
+  .numbers {
+    display: flex;
+    gap: 12px;
   }
-  .edge {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: 1;
-  }
-  .dim {
-    stroke: var(--ink-2);
-    stroke-width: 0.75;
-    fill: none;
-  }
-  text {
-    font: 400 var(--fs-small) var(--mono);
-    fill: var(--ink);
+  em {
+    font: 500 var(--fs-small) var(--mono);
+    letter-spacing: -0.02em;
+    color: var(--ink);
   }
 </style>

@@ -1,13 +1,20 @@
-<!-- Build-ups of one station: the wall on the bench, or what the shell counts where nothing is drawn yet. -->
+<!-- Build-ups of one station: the build-up on its sheets, a start, or what the shell counts where nothing is drawn. -->
 <script lang="ts">
   import type { Building, Ledger } from '$lib/api/client';
+  import { bench } from '$lib/state/bench.svelte';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
-  import { STATIONS } from '$lib/stations';
+  import { PLACES, STATIONS } from '$lib/stations';
   import type { Units } from '$lib/units';
+  import { untrack } from 'svelte';
+  import BenchHead from './BenchHead.svelte';
   import BenchView from './BenchView.svelte';
+  import CompareView from './CompareView.svelte';
+  import DayView from './DayView.svelte';
   import Elements from './Elements.svelte';
+  import StandardView from './StandardView.svelte';
   import Starts from './Starts.svelte';
+  import StudyView from './StudyView.svelte';
 
   interface Props {
     building: Building;
@@ -18,12 +25,26 @@
   const place = $derived(router.place);
   const elements = $derived(building.elements?.filter((element) => element.station === place.station) ?? []);
   const element = $derived(elements.find((one) => one.id === place.element) ?? elements[0]);
-  const assembly = $derived(session.assembly(element?.assembly_id));
+  const stored = $derived(session.assembly(element?.assembly_id));
   const zone = $derived(`${place.station}2`);
+  const revision = $derived(session.open?.revision ?? 0);
+  const draft = $derived(bench.draft && bench.draft.id === stored?.id ? bench.draft : stored);
+  const drawable = $derived(place.station in PLACES);
+
+  $effect(() => {
+    const [project, at, condition, wall, now] = [
+      place.project,
+      place.building,
+      place.condition,
+      stored,
+      revision,
+    ];
+    if (wall) untrack(() => bench.follow(project, at, condition, wall, now));
+  });
 </script>
 
-{#if elements.length > 1 && place.station === 'D'}
-  <nav class="which" aria-label="Walls of this building">
+{#if elements.length > 1 && drawable}
+  <nav class="which" aria-label="Elements of this station">
     {#each elements as one (one.id)}
       <button
         class:on={one.id === element?.id}
@@ -33,11 +54,22 @@
     {/each}
   </nav>
 {/if}
-{#if element && assembly}
-  {#key assembly.id}
-    <BenchView {element} stored={assembly} {units} {zone} revision={session.open?.revision ?? 0} />
+{#if element && stored && draft}
+  {#key stored.id}
+    <BenchHead {element} {draft} {zone} />
+    {#if place.view === 'study'}
+      <StudyView {draft} {units} {zone} {revision} />
+    {:else if place.view === 'compare'}
+      <CompareView {draft} {units} {revision} />
+    {:else if place.view === 'day'}
+      <DayView {draft} {units} {revision} />
+    {:else if place.view === 'standard'}
+      <StandardView {element} {draft} {units} {zone} {revision} />
+    {:else}
+      <BenchView {draft} {units} {zone} />
+    {/if}
   {/key}
-{:else if element && place.station === 'D'}
+{:else if element && drawable}
   <Starts {element} building={building.id} {units} {zone} />
 {:else}
   <div class="head">
@@ -45,7 +77,7 @@
     <h1>{STATIONS[place.station]}</h1>
   </div>
   <p class="conditions">
-    {#if elements.length}Counted with an entered U until a build-up of this station can be drawn.{:else}This
+    {#if elements.length}Counted with an entered U: openings are priced by their units, not drawn as layers.{:else}This
       building has nothing at this station. Add it to the areas below.{/if}
   </p>
   <Elements {building} {units} {ledger} only={place.station} />
@@ -54,8 +86,9 @@
 <style>
   .which {
     display: flex;
+    flex-wrap: wrap;
     gap: 2px;
-    margin: -6px 0 8px;
+    margin-bottom: 6px;
   }
   .which button {
     border: 0;
@@ -66,7 +99,7 @@
     color: var(--ink-2);
   }
   .which .on {
-    border-color: var(--verdigris);
+    border-bottom-color: var(--verdigris);
     color: var(--verdigris);
     font-weight: 600;
   }
@@ -90,6 +123,6 @@
   }
   .conditions {
     color: var(--ink-2);
-    margin: 5px 0 16px;
+    margin: 6px 0 10px;
   }
 </style>

@@ -333,6 +333,15 @@ class Assembly:
         """Whole thickness. [m]"""
         return sum(layer.d for layer in self.layers)
 
+    @property
+    def substituted(self) -> bool:
+        """Whether any layer stands for another that was asked."""
+        return any(layer.substitution for layer in self.layers)
+
+    def as_asked(self) -> Assembly:
+        """The same assembly with every substituted material put back."""
+        return replace(self, layers=tuple(_asked(layer) for layer in self.layers))
+
     def with_thickness(self, index: int, d: float) -> Assembly:
         """The same assembly with one layer of another thickness. [m]
 
@@ -346,6 +355,13 @@ class Assembly:
         except DomainError as error:
             raise error.under("layers", index) from error
         return replace(self, layers=(*self.layers[:index], changed, *self.layers[index + 1 :]))
+
+
+def _asked(layer: Layer) -> Layer:
+    change = layer.substitution
+    if change is None:
+        return layer
+    return replace(layer, material=change.asked, lambda_entered=change.asked_lambda, substitution=None)
 
 
 def check_materials(assembly: Assembly, catalogue: Catalogue) -> None:

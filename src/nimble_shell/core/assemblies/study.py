@@ -80,7 +80,8 @@ def thickness_study(
     index = studied_layer(assembly)
     present = assembly.layers[index].d
     stock = sorted(catalogue[assembly.layers[index].material].stock)
-    low, high = 0.6 * min([present, *stock]), 1.2 * max([present, *stock])
+    low = max(0.6 * min([present, *stock]), assembly.layers[index].rib + THINNEST)
+    high = 1.2 * max([present, *stock])
     sweep = Sweep(assembly, catalogue, basis, index, direction)
     found, why_not = (None, "") if asked is None else crossing(assembly, catalogue, basis, asked, direction)
     d_asked = None if found is None else value_of(found)
@@ -159,11 +160,12 @@ def crossing(
     def excess(d: float) -> float:
         return sweep.clear(d) - asked
 
-    if excess(THINNEST) >= 0:
-        return None, f"the rest of the wall reaches it with {1000 * THINNEST:g} mm of this layer"
+    thinnest = max(THINNEST, assembly.layers[layer].rib + THINNEST)
+    if excess(thinnest) >= 0:
+        return None, f"the rest of the wall reaches it with {1000 * thinnest:g} mm of this layer"
     if excess(THICKEST) < 0:
         return None, f"even {1000 * THICKEST:g} mm of this layer are {-excess(THICKEST):.2f} m²·K/W short"
-    root = float(brentq(excess, THINNEST, THICKEST, xtol=1e-13, rtol=1e-14))
+    root = float(brentq(excess, thinnest, THICKEST, xtol=1e-13, rtol=1e-14))
     h = 1e-6
     gain = (excess(root + h) - excess(root - h)) / (2 * h)
     at_root = clear_wall_R(assembly.with_thickness(layer, root), catalogue, basis, direction=direction, given=given)

@@ -36,9 +36,10 @@ class Sweep:
         self.resolved = resolve(assembly, catalogue, surroundings(basis, direction))
         self._d_now = assembly.layers[layer].d
         now = wall_amounts(assembly, catalogue)
-        half = wall_amounts(assembly.with_thickness(layer, self._d_now - self._d_now / 4), catalogue)
+        other = self._d_now * (1.25 if self._d_now < 1 else 0.75)
+        there = wall_amounts(assembly.with_thickness(layer, other), catalogue)
         self._now = {key: value_of(value) for key, value in now.items()}
-        self._per_metre = {key: (self._now[key] - value_of(half[key])) / (self._d_now / 4) for key in now}
+        self._per_metre = {key: (value_of(there[key]) - self._now[key]) / (other - self._d_now) for key in now}
 
     def label(self, d: float | FloatArray, age: Age = "aged") -> Resistances:
         """Totals at one thickness or at each of an array, at the label's mean temperature."""

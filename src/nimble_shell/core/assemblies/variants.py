@@ -187,6 +187,7 @@ def _variants(
     extra = [] if least is None else [float(np.ceil(least * 1000 - 1e-7) / 1000)]
     is_own = layer.material == own
     d = np.unique(np.round(np.concatenate([grid, material.stock, extra, [layer.d] if is_own else []]), 7))
+    d = d[d > layer.rib]  # ribs are shallower than their layer
     sweep = Sweep(assembly, catalogue, basis, index, direction)
     columns = _columns(sweep, d)
     columns["floor"] = base["thickness"][0] - columns["thickness"]

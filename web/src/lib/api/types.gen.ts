@@ -835,6 +835,8 @@ export interface components {
         };
         /** BenchOut */
         BenchOut: {
+            /** R Asked Materials */
+            R_asked_materials: number | null;
             /** R Layers */
             R_layers: number[];
             consequence: components["schemas"]["ConsequenceOut"];
@@ -1893,6 +1895,10 @@ export interface components {
         ProjectOut: {
             /** Changed At */
             changed_at: string;
+            /** Findings */
+            findings: {
+                [key: string]: string;
+            };
             project: components["schemas"]["ProjectDoc"];
             redo: components["schemas"]["ChangeOut"] | null;
             /** Revision */

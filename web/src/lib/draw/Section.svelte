@@ -18,6 +18,8 @@
     width: number;
     /** Height of the drawn wall. */
     body: number;
+    /** Where down is, for what is stood upright: roofs and floors. */
+    down?: 'left' | 'right' | undefined;
     onselect: (index: number) => void;
     onhold: () => void;
     onrelease: () => void;
@@ -39,6 +41,7 @@
     scale,
     width,
     body,
+    down,
     onselect,
     onhold,
     onrelease,
@@ -344,6 +347,14 @@
     <text class="side" x={left - 10} y={dimY + 4} text-anchor="end">outside</text>
     <text class="side" x={right + 10} y={dimY + 4}>inside</text>
 
+    {#if down}
+      <g class="plumb" transform="translate({right + 34} {top + 16}) rotate({down === 'left' ? 90 : -90})">
+        <circle r="10" />
+        <path d="M0 -6V6M-3.5 2.5L0 6.5L3.5 2.5" />
+      </g>
+      <text class="axis" x={right + 34} y={top + 40} text-anchor="middle">down</text>
+    {/if}
+
     <!-- handles: the inner face of every layer; the chosen one is drawn and lies on top -->
     {#each drawn.toSorted((a, b) => Number(a.index === selected) - Number(b.index === selected)) as slab (slab.layer.id)}
       {@const on = slab.index === selected}
@@ -545,6 +556,11 @@
   .axis {
     fill: var(--ink-3);
     font-size: var(--fs-small);
+  }
+  .plumb {
+    fill: none;
+    stroke: var(--ink-2);
+    stroke-width: 1.25;
   }
   .side {
     fill: var(--ink-2);

@@ -16,7 +16,7 @@
     onwork: (figure: string, title: string, dimension: string) => void;
   }
   let { profile, units, right, left, scale, width, stale, onwork }: Props = $props();
-  const H = 96;
+  const H = 84;
   const TOP = 8;
   const most = $derived(
     Math.max(...(profile?.curve ?? []).flatMap((point) => [point.p, point.p_sat]), 100) * 1.12,

@@ -7,9 +7,19 @@ export interface Place {
   step: number;
   element: string;
   condition: string;
+  /** A sheet of the zone besides its first one: study, compare, day, standard, materials. */
+  view: string;
 }
 
-const NOWHERE: Place = { project: '', building: '', station: 'D', step: 2, element: '', condition: '0' };
+const NOWHERE: Place = {
+  project: '',
+  building: '',
+  station: 'D',
+  step: 2,
+  element: '',
+  condition: '0',
+  view: '',
+};
 
 class Router {
   place = $state.raw<Place>(read());
@@ -25,6 +35,7 @@ class Router {
       (key) => next[key as keyof Place] !== this.place[key as keyof Place],
     );
     if (moved && change.element === undefined) next.element = '';
+    if ((moved || change.step !== undefined) && change.view === undefined) next.view = '';
     this.place = next;
     history[replace ? 'replaceState' : 'pushState'](null, '', href(next));
   }
@@ -35,6 +46,7 @@ export function href(place: Place): string {
   if (!place.building) return `/${place.project}`;
   const query = [
     place.element && `element=${encodeURIComponent(place.element)}`,
+    place.view && `view=${encodeURIComponent(place.view)}`,
     place.condition !== '0' && `at=${encodeURIComponent(place.condition)}`,
   ].filter(Boolean);
   const zone = place.step === 1 ? '1' : `${place.station}${place.step}`;
@@ -56,6 +68,7 @@ function read(): Place {
     step: Number(found?.[2] ?? 2),
     element: decodeURIComponent(query('element') ?? ''),
     condition: decodeURIComponent(query('at') ?? '0'),
+    view: decodeURIComponent(query('view') ?? ''),
   };
 }
 

@@ -7,11 +7,15 @@ import type {
   Change,
   Consequence,
   Material,
+  OwnMaterial,
   ProjectOut,
   Shelf,
+  Standard,
 } from '$lib/api/client';
 import { Units } from '$lib/units';
 import { Live } from './live.svelte';
+
+export type Place = 'wall' | 'roof' | 'floor';
 
 /** Something the person must know or decide about saving. */
 export interface Trouble {
@@ -48,7 +52,28 @@ class Session {
   readonly units = $derived(
     this.shelf ? new Units(this.open?.project.basis.schools.units ?? 'SI', this.shelf.dimensions) : undefined,
   );
-  readonly materials = $derived(new Map<string, Material>(this.shelf?.materials.map((m) => [m.key, m])));
+  /** Shipped and own materials, at the practice's rates: the project's catalogue. */
+  readonly materials = $derived.by(() => {
+    const own = (this.open?.project.materials ?? []).map((one) => ({
+      ...one,
+      conductivity: one.lambda,
+      conductivity_fresh: one.lambda_fresh ?? null,
+      sd: one.sd ?? null,
+    }));
+    const rates = this.open?.project.basis.rates ?? [];
+    const every: Material[] = [...(this.shelf?.materials ?? []), ...own];
+    return new Map<string, Material>(
+      every.map((one) => {
+        const rate = rates.find((each) => each.material === one.key);
+        const at = rate && {
+          cost: rate.cost ?? one.cost,
+          carbon: rate.carbon ?? one.carbon,
+          stock: rate.stock ?? one.stock,
+        };
+        return [one.key, { ...one, ...at }];
+      }),
+    );
+  });
 
   async start(): Promise<void> {
     if (this.shelf) return;
@@ -151,6 +176,59 @@ class Session {
       api.POST('/api/v1/projects/{project_id}/assemblies', {
         params: { path: { project_id: project } },
         body: { building_id: building, element_id: element, system, values: {}, text, zone },
+      }),
+    );
+  }
+
+  saveMaterials(materials: OwnMaterial[], text: string): Promise<boolean> {
+    return this.#save(text, (project, force) =>
+      api.PUT('/api/v1/projects/{project_id}/materials', {
+        params: { path: { project_id: project } },
+        body: { materials, text, zone: '1', version: this.#version('basis', force) },
+      }),
+    );
+  }
+
+  importMaterials(content: string, text: string): Promise<boolean> {
+    return this.#save(text, (project, force) =>
+      api.POST('/api/v1/projects/{project_id}/materials/csv', {
+        params: { path: { project_id: project } },
+        body: { content, text, zone: '1', version: this.#version('basis', force) },
+      }),
+    );
+  }
+
+  keepStandard(
+    assembly: string,
+    place: Place,
+    reason: string,
+    source: string,
+    since: string,
+  ): Promise<boolean> {
+    return this.#save('kept as a standard', (project) =>
+      api.POST('/api/v1/projects/{project_id}/assemblies/{assembly_id}/standard', {
+        params: { path: { project_id: project, assembly_id: assembly } },
+        body: { place, reason, source, trusted_since: since },
+      }),
+    );
+  }
+
+  useStandard(building: string, element: string, standard: Standard, zone: string): Promise<boolean> {
+    const text = `${standard.assembly.name}, standard ${standard.version}`.slice(0, 200);
+    return this.#save(text, (project) =>
+      api.POST('/api/v1/projects/{project_id}/standards', {
+        params: { path: { project_id: project } },
+        body: { building_id: building, element_id: element, standard_id: standard.id, text, zone },
+      }),
+    );
+  }
+
+  takeOffer(assembly: string, version: number, zone: string): Promise<boolean> {
+    const text = `Standard taken, version ${version}`;
+    return this.#save(text, (project, force) =>
+      api.POST('/api/v1/projects/{project_id}/assemblies/{assembly_id}/offer', {
+        params: { path: { project_id: project, assembly_id: assembly } },
+        body: { text, zone, version: this.#version(`assembly/${assembly}`, force) },
       }),
     );
   }

@@ -38,6 +38,8 @@
     background: var(--ink);
   }
   button:disabled {
+    background: var(--sheet);
+    border-color: var(--line);
     color: var(--ink-3);
     border-style: dashed;
     cursor: default;

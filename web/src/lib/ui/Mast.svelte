@@ -16,7 +16,6 @@
   const buildings = $derived(session.open?.project.buildings ?? []);
   const at = $derived(buildings.findIndex((one) => one.id === place.building));
   const units = $derived(session.units);
-  const asked = $derived(session.open?.project.basis.targets.R_wall);
   let height = $state(640);
 
   const rows = $derived(
@@ -27,9 +26,10 @@
       const known = lines.filter((line) => line.U !== null);
       const worst = known.toSorted((a, b) => (b.U ?? 0) - (a.U ?? 0))[0];
       const drawn = known.filter((line) => line.from_assembly).toSorted((a, b) => (a.R ?? 0) - (b.R ?? 0))[0];
-      const shown = letter === 'D' && drawn ? drawn : worst;
-      const decision =
-        letter === 'D' && drawn?.R !== null && drawn !== undefined && !!asked && (drawn.R ?? 0) < asked;
+      const shown = drawn ?? worst;
+      const decision = known.some(
+        (line) => line.from_assembly && line.asked !== null && (line.R ?? 0) < line.asked,
+      );
       return { letter, name, elements, shown, drawn, decision, missing: elements.length > known.length };
     }),
   );

@@ -24,8 +24,9 @@ def wall(values: Mapping[str, Value]) -> Stack:
     stack.add("vapour-sheet", 0.0002, control=("air", "vapour"))
     stud = Member(name="stud", material="softwood", width=0.038, centres=number(values, "centres"))
     plates = Member(name="plates", material="softwood", run="horizontal", width=0.114, centres=2.44)
-    extra = Member(name="posts, headers, corners", material="softwood", share=number(values, "extra"))
-    stack.add(word(values, "batt"), number(values, "stud"), core=True, members=(stud, plates, extra), services=True,
+    share = number(values, "extra")
+    extra = (Member(name="posts, headers, corners", material="softwood", share=share),) if share else ()
+    stack.add(word(values, "batt"), number(values, "stud"), core=True, members=(stud, plates, *extra), services=True,
               control=("heat",))  # fmt: skip
     stack.add("osb", 0.011)
     stack.add("housewrap", 0.0005, control=("rain", "wind"))
