@@ -33,6 +33,7 @@ HEADER = (
 LEAST_COLUMNS = 9  #: up to relative humidity; some writers leave the rest out
 _MONTH, _HOUR, _DRY, _DEW, _RH = 1, 3, 6, 7, 8
 _MISSING_TEMPERATURE, _MISSING_RH = 99.9, 999.0
+_CODE = 0.05  #: how near a value lies to a missing-value code that it is one
 MOST_MISSING = 0.05  #: share of the hours that may be filled
 
 
@@ -197,7 +198,7 @@ def _series(
     values = np.empty(len(rows))
     for at, (n, cells) in enumerate(rows):
         value = _float(cells[column])
-        gap = (value is None and not cells[column].strip()) or (value is not None and abs(value) >= missing)
+        gap = not cells[column].strip() or (value is not None and abs(value - missing) < _CODE)
         if gap:
             values[at] = np.nan
         elif value is None or not span[0] <= value <= span[1]:

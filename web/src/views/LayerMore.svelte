@@ -272,7 +272,7 @@
         />
         {#if chaseDepth !== undefined && probe?.chase}
           <span class="said"
-            >R {units.show(probe.chase.R_there, 'resistance')} there; wall {units.show(
+            >R {units.show(probe.chase.R_there, 'resistance')} nominal there; wall {units.show(
               probe.chase.R_without,
               'resistance',
             )} to {units.show(probe.chase.R_clear, 'resistance', 3)}</span
