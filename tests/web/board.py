@@ -18,7 +18,7 @@ class Board:
     def open(self, place: str = WALL) -> Board:
         self.page.goto(f"{self.address}/{self.project}/{place}")
         self.page.wait_for_selector(".frame")
-        if place.endswith("D2"):
+        if place.endswith(("D2", "B2")):
             self.settled()
         return self
 

@@ -96,7 +96,7 @@ def test_each_building_has_its_own_mast(board: Board) -> None:
 
 
 def test_a_wall_without_layers_starts_from_a_drawn_system(board: Board) -> None:
-    board.page.goto(f"{board.address}/{board.project}/pump-house/D2")
+    board.page.goto(f"{board.address}/{board.project}/pump-house/D2?element=e3")
     expect(board.page.locator(".conditions")).to_contain_text("the shell does not count it")
     board.page.get_by_role("button", name="Start with Insulated concrete form, two-sided").click()
     board.settled()
@@ -202,7 +202,19 @@ def test_the_keys_are_listed(board: Board) -> None:
 
 
 @pytest.mark.parametrize(
-    "place", ["main-laboratory/D2", "main-laboratory/1", "pump-house/D2", "main-laboratory/B2", ""]
+    "place",
+    [
+        "main-laboratory/D2",
+        "main-laboratory/D2?view=study",
+        "main-laboratory/D2?view=compare",
+        "main-laboratory/D2?view=day",
+        "main-laboratory/D2?view=standard",
+        "main-laboratory/1",
+        "main-laboratory/1?view=materials",
+        "pump-house/D2?element=e3",
+        "main-laboratory/E2",
+        "",
+    ],
 )
 def test_axe_finds_nothing(board: Board, place: str) -> None:
     page = board.page

@@ -104,7 +104,7 @@ def test_a_project_goes_out_as_a_file_and_comes_in_again(board: Board, server: S
         page.get_by_role("link", name="Export project, JSON").click()
     file = tmp_path / "project.json"
     download.value.save_as(file)
-    page.locator("input[type=file]").set_input_files(file)
+    page.get_by_label("Project file to import").set_input_files(file)
     page.wait_for_url(re.compile(rf"/(?!{board.project})[0-9a-f]{{16}}/"))
     board.settled()
     brought = server.call("GET", f"/projects/{page.url.split('/')[3]}/file")
@@ -134,7 +134,7 @@ def test_a_wrong_file_is_told_with_its_place(board: Board, server: Server, chang
     project = server.call("GET", f"/projects/{board.project}/file")
     before = len(server.call("GET", "/projects"))
     file = {"name": "wrong.json", "mimeType": "application/json", "buffer": _wrong(change, project)}
-    board.page.locator("input[type=file]").set_input_files(file)  # type: ignore[arg-type]
+    board.page.get_by_label("Project file to import").set_input_files(file)  # type: ignore[arg-type]
     notice = board.page.get_by_role("alert").filter(has_text="The file was not imported")
     expect(notice).to_contain_text(words)
     assert len(server.call("GET", "/projects")) == before
@@ -144,7 +144,7 @@ def test_a_file_of_200_megabytes_is_refused_before_it_is_read(board: Board, tmp_
     file = tmp_path / "large.json"
     with file.open("wb") as out:
         out.truncate(200 * 1024**2)
-    board.page.locator("input[type=file]").set_input_files(file)
+    board.page.get_by_label("Project file to import").set_input_files(file)
     expect(board.page.get_by_role("alert").first).to_contain_text("200 MB")
 
 

@@ -286,7 +286,7 @@
       >{/if}
   </div>
   <div class="scroll">
-    <table data-stale={live.stale}>
+    <table data-stale={live.stale} data-testid="variants">
       <thead>
         <tr>
           <th>core</th><th class="n">{units.system === 'SI' ? 'mm' : 'in'}</th>
