@@ -6,13 +6,23 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+import numpy as np
+from scipy.linalg import solve_banded
+
 from nimble_shell.core.assemblies.air import air_layer_resistance
 from nimble_shell.core.assemblies.element import Element, ElementLayer, Part
+from nimble_shell.core.assemblies.fasteners import Fasteners, fastener_correction
+from nimble_shell.core.assemblies.figures import wall_figures
 from nimble_shell.core.assemblies.films import Direction, films
 from nimble_shell.core.assemblies.periodic import periodic
 from nimble_shell.core.assemblies.resistance import resistances
+from nimble_shell.core.assemblies.study import studied_layer
+from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.assemblies.temperature import steady_state
-from nimble_shell.core.climate import p_sat
+from nimble_shell.core.assemblies.variants import decide
+from nimble_shell.core.climate import INVENTED, heating_degree_hours, hourly_temperature, p_sat
+from nimble_shell.core.materials import CATALOGUE
+from nimble_shell.core.shell.basis import Basis, Targets
 from nimble_shell.core.working import value_of
 
 
@@ -33,7 +43,18 @@ class Row:
 
 def run() -> list[Row]:
     """All references so far."""
-    return [*_air_layers(), *_film_sets(), *_saturation(), *_bridged(), *_variable_conductivity(), *_periodic()]
+    return [
+        *_air_layers(),
+        *_film_sets(),
+        *_saturation(),
+        *_bridged(),
+        *_fasteners(),
+        *_variable_conductivity(),
+        *_periodic(),
+        *_in_time(),
+        *_degree_hours(),
+        *_sweeps(),
+    ]
 
 
 def table(rows: list[Row]) -> str:
@@ -134,3 +155,91 @@ def _periodic() -> Iterator[Row]:
     lag = (math.atan2(imaginary, real) - math.pi / 4) * 24 / (2 * math.pi)
     yield Row(name="lag of a slab [h]", source="ISO 13786:2017, 7.2, by hand", reference=lag, ours=found.lag_h,
               tolerance=1e-9)  # fmt: skip
+
+
+def _fasteners() -> Iterator[Row]:
+    # four stainless screws of 6 mm through 140 mm of foam, in a wall of 4.3123 m²·K/W
+    layers = (
+        ElementLayer(name="board", d=0.0125, parts=(Part(lambda_=0.25),)),
+        ElementLayer(name="foam", d=0.14, parts=(Part(lambda_=0.035),)),
+        ElementLayer(name="sheathing", d=0.012, parts=(Part(lambda_=0.13),)),
+    )
+    element = Element(layers=layers, R_si=0.13, R_se=0.04)
+    area = math.pi * 0.003**2
+    ours = fastener_correction(element, Fasteners(n=4, lambda_=17, A=area, d0=0.14, d1=0.14, layer=1))
+    R_tot = 0.13 + 0.05 + 4.0 + 0.012 / 0.13 + 0.04
+    yield Row(name="ΔU of four screws [W/(m²·K)]", source="ISO 6946:2017, annex F, F.3, by hand",
+              reference=0.8 * 17 * area * 4 / 0.14 * (4.0 / R_tot) ** 2, ours=ours, tolerance=1e-12)  # fmt: skip
+
+
+def _in_time() -> Iterator[Row]:
+    # A wall of foam on concrete, marched through ten days by Crank and Nicolson in 60 cells a layer.
+    pieces = ((0.10, 0.035, 20.0, 1450.0), (0.15, 2.3, 2350.0, 1000.0))
+    layers = tuple(
+        ElementLayer(name=f"layer {n}", d=d, parts=(Part(lambda_=lambda_, rho=rho, c=c),))
+        for n, (d, lambda_, rho, c) in enumerate(pieces)
+    )
+    found = periodic(Element(layers=layers, R_si=0.13, R_se=0.04), 24.0)
+    swing, lag = _march(pieces, 0.13, 0.04, cells=60, steps=720, days=10)
+    source = "finite volumes in time, an independent run"
+    yield Row(name="periodic transmittance, foam on concrete [W/(m²·K)]", source=source, reference=swing,
+              ours=found.Y12, tolerance=0.005 * swing)  # fmt: skip
+    yield Row(name="lag, foam on concrete [h]", source=source, reference=lag, ours=found.lag_h, tolerance=0.05)
+
+
+Pieces = tuple[tuple[float, float, float, float], ...]  #: d, λ, ρ, c of each layer
+
+
+def _march(pieces: Pieces, R_si: float, R_se: float, *, cells: int, steps: int, days: int) -> tuple[float, float]:
+    """Swing of the inside flux per kelvin of swing outside [W/(m²·K)], and its lag [h]."""
+    capacity: list[float] = []
+    R = [R_si]
+    for d, lambda_, rho, c in pieces:
+        half = d / cells / 2 / lambda_
+        for _ in range(cells):
+            R[-1] += half
+            capacity.append(rho * c * d / cells)
+            R.append(half)
+    R[-1] += R_se
+    G = 1 / np.array(R)
+    heat = np.array(capacity) / (86400.0 / steps)
+    bands = np.zeros((3, len(heat)))
+    bands[0, 1:] = bands[2, :-1] = -0.5 * G[1:-1]
+    bands[1] = heat + 0.5 * (G[:-1] + G[1:])
+    theta = np.zeros(len(heat))
+    angle = 2 * np.pi * np.arange(steps + 1) / steps
+    flux = np.zeros(steps)
+    for _ in range(days):
+        for step in range(steps):
+            right = (heat - 0.5 * (G[:-1] + G[1:])) * theta
+            right[:-1] += 0.5 * G[1:-1] * theta[1:]
+            right[1:] += 0.5 * G[1:-1] * theta[:-1]
+            right[-1] += 0.5 * G[-1] * (np.cos(angle[step]) + np.cos(angle[step + 1]))
+            theta = solve_banded((1, 1), bands, right)
+            flux[step] = G[0] * theta[0]
+    answer = 2 / steps * np.sum(flux * np.exp(-1j * angle[1:]))
+    return float(abs(answer)), float(-np.angle(answer) % (2 * np.pi) * 24 / (2 * np.pi))
+
+
+def _degree_hours() -> Iterator[Row]:
+    for climate in INVENTED.values():
+        monthly = climate.monthly()
+        hours = hourly_temperature(monthly)
+        summed = float(np.where(hours < 15, 20 - hours, 0.0).sum())
+        yield Row(name=f"heating degree hours, {climate.key} [K·h/a]", source="sum over the hours of the formula",
+                  reference=summed, ours=heating_degree_hours(monthly, 20.0, 15.0),
+                  tolerance=max(0.02 * summed, 300.0))  # fmt: skip
+
+
+def _sweeps() -> Iterator[Row]:
+    basis = Basis(targets=Targets(R_wall=5.6))
+    for key in ("sip", "mesh-mortar", "icf"):
+        wall = SYSTEMS[key].assembly("w", "W")
+        index = studied_layer(wall)
+        own = decide(wall, CATALOGUE, basis, (), asked=5.6).cores[0]
+        thickness = float(own.d[-1])
+        single = wall_figures(wall.with_thickness(index, thickness), CATALOGUE, basis, "0").figures
+        for column, figure in (("R_winter", "R_winter_clear"), ("money", "money")):
+            reference = value_of(single[figure].number)
+            yield Row(name=f"{key} at {1000 * thickness:.0f} mm, {column}", source="the single wall against the sweep",
+                      reference=reference, ours=float(own.columns[column][-1]), tolerance=1e-9 * reference)  # fmt: skip

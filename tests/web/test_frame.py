@@ -104,6 +104,25 @@ def test_a_wall_without_layers_starts_from_a_drawn_system(board: Board) -> None:
     assert board.R() > 2
 
 
+def test_a_systems_parameters_are_turned_before_it_starts(board: Board, server: Server) -> None:
+    page = board.page
+    page.goto(f"{board.address}/{board.project}/pump-house/D2?element=e3")
+    page.get_by_role("button", name="Parameters of Masonry or concrete with insulation").click()
+    form = page.get_by_test_id("parameters")
+    form.get_by_label("insulation", exact=True).first.select_option("cavity")
+    leaf = form.get_by_label("leaf thickness")
+    leaf.fill("9000")
+    leaf.press("Enter")
+    form.get_by_role("button", name="Start with these").click()
+    expect(form.get_by_role("alert")).to_contain_text("leaf thickness is 9.0")
+    leaf.fill("240")
+    leaf.press("Enter")
+    form.get_by_role("button", name="Start with these").click()
+    board.settled()
+    assert board.layers() == ["Brick, facing", "EPS with graphite", "Concrete block", "Gypsum plaster"]
+    assert board.dimension("Concrete block").inner_text() == "240"
+
+
 # --- working ----------------------------------------------------------------------------------------------------
 
 

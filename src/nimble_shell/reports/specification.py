@@ -159,6 +159,11 @@ def _properties(sheet: Sheet) -> list[str]:
         numbers = ", ".join(str(n) for n, layer in layers if layer.fitted == fitted)
         if numbers:
             said.append(f"Fitted {words}: layers {numbers}.")
+    passes = {
+        words: sum(layer.passes for _, layer in layers if layer.material and layer.fitted == fitted)
+        for fitted, words in (("shop", "in the shop"), ("site", "on site"), ("late", "after the air test"))
+    }
+    said.append(f"Working passes: {', '.join(f'{count} {words}' for words, count in passes.items() if count)}.")
     for n, layer in layers:
         said += [
             f"Layer {n}, declared {one.kind}: {_clean(one.value)} ({_clean(one.source)})." for one in layer.declared

@@ -17,6 +17,7 @@ from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.shell.project import PLACES, Building, Project, ShellElement
 from nimble_shell.store import Change, Database, Heading, Listed, NotFound, Piece, ProjectRepository, Stored
 
+MOST_HELD = 32  #: projects kept in memory as read
 LOCAL_USER = "this computer"  #: until accounts exist
 
 
@@ -38,6 +39,7 @@ class ProjectService:
 
     def __init__(self, database: Database) -> None:
         self._database = database
+        self._held: dict[str, tuple[Stored, Project | None]] = {}
 
     def all(self) -> list[Listed]:
         with self._database.read() as session:
@@ -45,15 +47,24 @@ class ProjectService:
 
     def load(self, project_id: str) -> Stored:
         """Raises NotFound."""
-        with self._database.read() as session:
-            return ProjectRepository(session).get(project_id)
+        return self.load_with_before(project_id)[0]
 
     def load_with_before(self, project_id: str) -> tuple[Stored, Project | None]:
-        """The project, and as it was before its newest change. Raises NotFound."""
+        """The project, and as it was before its newest change. Raises NotFound.
+
+        Every change raises the revision, so a project of the same revision need not be read again.
+        """
         with self._database.read() as session:
             projects = ProjectRepository(session)
-            stored = projects.get(project_id)
-            return stored, projects.before_last(stored)
+            revision = projects.revision(project_id)
+            held = self._held.get(project_id)
+            if held is None or held[0].revision != revision:
+                stored = projects.get(project_id)
+                held = (stored, projects.before_last(stored))
+                if len(self._held) >= MOST_HELD:
+                    self._held.clear()
+                self._held[project_id] = held
+            return held
 
     def create(self, name: str) -> Stored:
         """A new project with one building and nothing decided. Raises DomainError."""

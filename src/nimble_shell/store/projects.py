@@ -99,6 +99,10 @@ class ProjectRepository:
     def exists(self, project_id: str) -> bool:
         return self._db.get(ProjectRow, project_id) is not None
 
+    def revision(self, project_id: str) -> int:
+        """What counts every change of a project. Raises NotFound."""
+        return self._row(project_id).revision
+
     def get(self, project_id: str) -> Stored:
         """The project as it stands. Raises NotFound."""
         row = self._row(project_id)

@@ -6,6 +6,9 @@
   import LittleSection from '$lib/draw/LittleSection.svelte';
   import { session } from '$lib/state/session.svelte';
   import { PLACES } from '$lib/stations';
+  import Button from '$lib/ui/Button.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
+  import Entry from '$lib/ui/Entry.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import type { Units } from '$lib/units';
 
@@ -31,8 +34,30 @@
   const thickest = $derived(Math.max(...systems.map((system) => whole(system.preview)), 0.3));
   const scale = $derived(Math.min(216 / thickest, 520));
 
-  function start(system: System): void {
-    void session.startAssembly(building, element.id, system.key, `${element.name}: ${system.name}`, zone);
+  let adjusting = $state('');
+  let values = $state.raw<Record<string, number | string>>({});
+  let refused = $state('');
+
+  async function start(system: System, chosen: Record<string, number | string> = {}): Promise<void> {
+    refused = '';
+    const good = await session.startAssembly(
+      building,
+      element.id,
+      system.key,
+      chosen,
+      `${element.name}: ${system.name}`,
+      zone,
+    );
+    const trouble = session.trouble?.problem;
+    if (!good && trouble?.status === 422) {
+      refused = trouble.sentence;
+      session.trouble = undefined;
+    }
+  }
+  function adjust(system: System): void {
+    adjusting = adjusting === system.key ? '' : system.key;
+    values = Object.fromEntries(system.parameters.map((one) => [one.key, one.start]));
+    refused = '';
   }
 </script>
 
@@ -53,6 +78,7 @@
     {#each offered as standard (standard.id)}
       <li>
         <button
+          class="card"
           onclick={() => void session.useStandard(building, element.id, standard, zone)}
           aria-label="Use the standard {standard.assembly.name}"
         >
@@ -80,7 +106,7 @@
 <ul>
   {#each systems as system (system.key)}
     <li>
-      <button onclick={() => start(system)} aria-label="Start with {system.name}">
+      <button class="card" onclick={() => void start(system)} aria-label="Start with {system.name}">
         <span class="drawn"
           ><LittleSection assembly={system.preview} materials={session.materials} {scale} height={H} /></span
         >
@@ -95,6 +121,36 @@
         >
         <span>{system.anatomy}</span>
       </button>
+      <Button label="Parameters of {system.name}" onclick={() => adjust(system)}
+        >{adjusting === system.key ? 'Close parameters' : 'Parameters'}</Button
+      >
+      {#if adjusting === system.key}
+        <div class="form" data-testid="parameters">
+          {#each system.parameters as one (one.key)}
+            {#if one.kind === 'choice'}
+              <Choice
+                label={one.text}
+                value={String(values[one.key] ?? '')}
+                options={one.options.map((value) => ({
+                  value,
+                  text: session.materials.get(value)?.name ?? value,
+                }))}
+                onsave={(value) => (values = { ...values, [one.key]: value })}
+              />
+            {:else}
+              <Entry
+                label={one.text}
+                dimension={one.dimension ?? 'length'}
+                value={Number(values[one.key] ?? 0)}
+                width="tiny"
+                onsave={(value) => value !== null && (values = { ...values, [one.key]: value })}
+              />
+            {/if}
+          {/each}
+          {#if refused}<p class="refused" role="alert">{refused}</p>{/if}
+          <Button strong onclick={() => void start(system, values)}>Start with these</Button>
+        </div>
+      {/if}
     </li>
   {/each}
 </ul>
@@ -144,9 +200,31 @@
     grid-template-columns: repeat(auto-fill, minmax(236px, 1fr));
     gap: 10px 18px;
   }
-  button {
+  li {
+    display: flex;
+    flex-direction: column;
+    align-items: flex-start;
+    gap: 4px;
+  }
+  .form {
+    display: grid;
+    gap: 4px;
+    justify-items: end;
     width: 100%;
-    height: 100%;
+    border-left: 2px solid var(--verdigris);
+    padding-left: 8px;
+  }
+  .form :global(select) {
+    max-width: 130px;
+  }
+  .refused {
+    color: var(--oxide);
+    font-weight: 500;
+    font-size: var(--fs-small);
+  }
+  .card {
+    width: 100%;
+    flex: 1;
     border: 0;
     border-top: 2.5px solid var(--ink);
     background: none;
@@ -156,7 +234,7 @@
     flex-direction: column;
     gap: 2px;
   }
-  button:hover b {
+  .card:hover b {
     text-decoration: underline;
   }
   .drawn {
@@ -166,7 +244,7 @@
     color: var(--verdigris);
     font-weight: 600;
   }
-  span {
+  .card span {
     color: var(--ink-2);
     font-size: var(--fs-small);
     line-height: 1.3;

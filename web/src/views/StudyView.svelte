@@ -94,7 +94,8 @@
     // What passes comes first, the cheapest on top.
     return found.toSorted(
       (a, b) =>
-        Number(a.stops.length > 0) - Number(b.stops.length > 0) || (a.value('cost') ?? 0) - (b.value('cost') ?? 0),
+        Number(a.stops.length > 0) - Number(b.stops.length > 0) ||
+        (a.value('cost') ?? 0) - (b.value('cost') ?? 0),
     );
   });
   const columns = [

@@ -34,9 +34,7 @@
             {/each}
           </svg></td
         >
-        <td class="n"
-          >±{units.show(Math.max(Math.abs(low), Math.abs(high)), 'cost', 1)}</td
-        >
+        <td class="n">±{units.show(Math.max(Math.abs(low), Math.abs(high)), 'cost', 1)}</td>
       </tr>
     {/each}
   </tbody>

@@ -169,13 +169,14 @@ class Session {
     building: string,
     element: string,
     system: string,
+    values: Record<string, number | string>,
     text: string,
     zone: string,
   ): Promise<boolean> {
     return this.#save(text, (project) =>
       api.POST('/api/v1/projects/{project_id}/assemblies', {
         params: { path: { project_id: project } },
-        body: { building_id: building, element_id: element, system, values: {}, text, zone },
+        body: { building_id: building, element_id: element, system, values, text, zone },
       }),
     );
   }
