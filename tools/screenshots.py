@@ -37,6 +37,15 @@ def palette(page: Page) -> None:
     page.keyboard.type("building")
 
 
+def standard(page: Page) -> None:
+    page.get_by_label("why the practice trusts it").fill("three winters, dry at every joint")
+
+
+def register(page: Page) -> None:
+    page.get_by_test_id("criteria").scroll_into_view_if_needed()
+    page.locator(".sheet").evaluate("sheet => sheet.scrollTo(0, sheet.scrollHeight)")
+
+
 def still(_: Page) -> None:
     """Nothing to do: the view as it opens."""
 
@@ -44,10 +53,17 @@ def still(_: Page) -> None:
 #: File name, address, and what to do there.
 VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "basis": ("/heron-flats/main-laboratory/1", still),
+    "register": ("/heron-flats/main-laboratory/1", register),
+    "materials": ("/heron-flats/main-laboratory/1?view=materials", still),
     "bench": ("/heron-flats/main-laboratory/D2", bench),
     "bench-typing": ("/heron-flats/main-laboratory/D2", typing),
+    "roof": ("/heron-flats/main-laboratory/B2", bench),
+    "study": ("/heron-flats/main-laboratory/D2?view=study", still),
+    "compare": ("/heron-flats/main-laboratory/D2?view=compare", still),
+    "day": ("/heron-flats/boat-workshop/D2?element=e3&view=day", still),
+    "standard": ("/heron-flats/main-laboratory/D2?view=standard", standard),
     "working": ("/heron-flats/main-laboratory/D2", working),
-    "starts": ("/heron-flats/pump-house/D2", still),
+    "starts": ("/heron-flats/pump-house/D2?element=e3", still),
     "palette": ("/heron-flats/boat-workshop/D2", palette),
     "projects": ("/", still),
 }

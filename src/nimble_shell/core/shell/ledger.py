@@ -12,8 +12,8 @@ from nimble_shell.core.working import Given, Num, named, plain, value_of
 #: Parts of the heat loss that the ledger does not know yet, with the step that will bring them.
 NOT_COUNTED = (
     "joints (step 3)",
-    "fixings (step 4)",
-    "ground beyond the entered U (step 7)",
+    "fixings beyond the points in build-ups (step 4)",
+    "the ground beyond slabs and entered U (step 7)",
     "air leakage and ventilation (step 7)",
 )
 
