@@ -5,10 +5,13 @@ from __future__ import annotations
 import json
 from pathlib import Path
 
+import pytest
 from typer.testing import CliRunner
 
 from nimble_shell.cli import app
+from nimble_shell.core.working import value_of
 from nimble_shell.demo import plant
+from nimble_shell.services.bench import consequence
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.store import Database
 
@@ -47,3 +50,41 @@ def test_verify_prints_every_comparison() -> None:
     code, said, _ = invoke("verify")
     assert code == 0
     assert "0 outside their tolerance" in said
+
+
+def test_a_project_file_is_computed_without_a_server(tmp_path: Path) -> None:
+    database = Database(tmp_path / "here")
+    database.migrate()
+    service = ProjectService(database)
+    plant(service)
+    file = tmp_path / "out.json"
+    invoke("export", "heron-flats", file, "--data", tmp_path / "here")
+    code, said, _ = invoke("compute", file, "--at", "0")
+    found = json.loads(said)
+    assert code == 0
+    assert [building["name"] for building in found["buildings"]][:2] == ["Main Laboratory", "Boat Workshop"]
+    laboratory = found["buildings"][0]
+    stored = service.load("heron-flats").project
+    ledger = consequence(stored, None, "main-laboratory").now
+    assert laboratory["H"] == value_of(ledger.H or 0.0)
+    wall = next(one for one in laboratory["elements"] if one["name"] == "Wall W-A")
+    assert wall["build_up"]["figures"]["U_clear"] == pytest.approx(wall["U"])
+    assert wall["build_up"]["core_asked"] > 0.185
+    assert {"code": "target_missed", "weight": "decision"} in wall["build_up"]["remarks"]
+    assert next(one for one in laboratory["elements"] if one["name"] == "Windows")["build_up"] is None
+    assert laboratory["not_counted"]
+    database.close()
+
+
+def test_a_project_file_that_cannot_be_computed_exits_2(tmp_path: Path) -> None:
+    file = tmp_path / "bad.json"
+    file.write_text("[]")
+    assert invoke("compute", file)[0] == 2
+    database = Database(tmp_path / "here")
+    database.migrate()
+    plant(ProjectService(database))
+    database.close()
+    invoke("export", "heron-flats", file, "--data", tmp_path / "here")
+    code, _, said = invoke("compute", file, "--at", "spring")
+    assert code == 2
+    assert json.loads(said)["errors"][0]["code"] == "unknown_condition"

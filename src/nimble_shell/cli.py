@@ -1,4 +1,4 @@
-"""The command line: `nimble-shell wall FILE`, `serve`, `demo`, `verify`, `export`, `import`."""
+"""The command line: `nimble-shell wall FILE`, `compute`, `serve`, `demo`, `verify`, `export`, `import`."""
 
 from __future__ import annotations
 
@@ -16,6 +16,7 @@ from nimble_shell.core.errors import DomainError
 from nimble_shell.formats import neutral_wall, problems
 from nimble_shell.formats.problems import Problem, ProblemError
 from nimble_shell.services import sheets
+from nimble_shell.services.compute import compute_project
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.store import Database, NotFound, default_data_dir
 
@@ -38,6 +39,20 @@ def wall(
     case = _read_case(file, "wall")
     try:
         result = neutral_wall.compute(neutral_wall.WallCase.model_validate(case))
+    except (DomainError, ValidationError) as error:
+        _refuse(problems.of(error))
+    print(json.dumps(result, indent=1))
+
+
+@app.command()
+def compute(
+    file: Annotated[str, typer.Argument(help="A project file; - reads standard input.")],
+    at: Annotated[str, typer.Option(help="winter, summer, or a month from 0 (January) to 11.")] = "winter",
+) -> None:
+    """Compute every build-up and ledger of a project file and print JSON; nothing is stored."""
+    content = _read_json(file)
+    try:
+        result = compute_project(sheets.read_project_file(content), at)
     except (DomainError, ValidationError) as error:
         _refuse(problems.of(error))
     print(json.dumps(result, indent=1))

@@ -22,11 +22,11 @@ WEB = Path(__file__).parents[2] / "web"
 def test_the_webs_types_are_those_of_this_api(tmp_path: Path) -> None:
     npx = shutil.which("npx") or str(WEB.parent / ".venv" / "bin" / "npx")
     (tmp_path / "openapi.json").write_text(description())
-    made = tmp_path / "types.gen.ts"
+    made = tmp_path / "generated.ts"
     command = [npx, "--no-install", "openapi-typescript", str(tmp_path / "openapi.json"), "-o", str(made)]
     environment = {**os.environ, "PATH": f"{Path(npx).parent}{os.pathsep}{os.environ.get('PATH', '')}"}
     subprocess.run(command, cwd=WEB, check=True, capture_output=True, env=environment)
-    known = (WEB / "src" / "lib" / "api" / "types.gen.ts").read_text()
+    known = (WEB / "src" / "lib" / "api" / "generated.ts").read_text()
     assert made.read_text() == known, "run ./nimble types"
 
 

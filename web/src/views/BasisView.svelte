@@ -7,6 +7,7 @@
   import Button from '$lib/ui/Button.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Entry from '$lib/ui/Entry.svelte';
+  import SheetHead from '$lib/ui/SheetHead.svelte';
   import type { Units } from '$lib/units';
   import Elements from './Elements.svelte';
   import ClimateBar from './ClimateBar.svelte';
@@ -56,16 +57,11 @@
   >
 {/snippet}
 
-<div class="head">
-  <span class="zone">1</span>
-  <h1>Basis</h1>
-  <span class="of">what everything else rests on; every screen follows a change here</span>
-  <span class="files">
-    <Button onclick={() => router.go({ view: 'materials' })}>Materials and rates</Button>
-    <a href="/api/v1/projects/{session.open?.project.id}/file" download>Export project, JSON</a>
-    <Button onclick={onfile}>Import a project</Button>
-  </span>
-</div>
+<SheetHead zone="1" title="Basis" aside="what everything else rests on; every screen follows a change here">
+  <Button onclick={() => router.go({ view: 'materials' })}>Materials and rates</Button>
+  <a href="/api/v1/projects/{session.open?.project.id}/file" download>Export project, JSON</a>
+  <Button onclick={onfile}>Import a project</Button>
+</SheetHead>
 {#if refused}
   <p class="refused" role="alert">
     {#each refused.items as item (item.pointer + item.code)}{item.detail}; {item.hint}.
@@ -329,39 +325,9 @@
 <RegisterView {basis} {name} {units} refused={why} />
 
 <style>
-  .head {
-    display: flex;
-    align-items: center;
-    gap: 10px;
-    margin-bottom: 10px;
-  }
-  .zone {
-    border: 1.5px solid var(--verdigris);
-    color: var(--verdigris);
-    font: 600 14px var(--mono);
-    width: 34px;
-    height: 24px;
-    display: grid;
-    place-items: center;
-  }
-  h1 {
-    font-size: var(--fs-title);
-    font-weight: 600;
-  }
-  .of,
   small {
     color: var(--ink-3);
     font-size: var(--fs-small);
-  }
-  .files {
-    margin-left: auto;
-    display: flex;
-    gap: 12px;
-    align-items: center;
-  }
-  .files a {
-    color: var(--verdigris);
-    font-weight: 500;
   }
   .columns {
     display: grid;

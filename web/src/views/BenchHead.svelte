@@ -3,6 +3,7 @@
   import type { Assembly, ShellElement } from '$lib/api/client';
   import { bench } from '$lib/state/bench.svelte';
   import { router } from '$lib/state/router.svelte';
+  import SheetHead from '$lib/ui/SheetHead.svelte';
 
   interface Props {
     element: ShellElement;
@@ -24,8 +25,7 @@
   let naming = $state(false);
 </script>
 
-<div class="head">
-  <span class="zone">{zone}</span>
+{#snippet heading()}
   {#if naming}
     <!-- svelte-ignore a11y_autofocus -->
     <input
@@ -45,7 +45,9 @@
   {:else}
     <h1><button onclick={() => (naming = true)} aria-label="{draft.name}, rename">{draft.name}</button></h1>
   {/if}
-  <span class="of">{element.name === draft.name ? '' : element.name}</span>
+{/snippet}
+
+<SheetHead {zone} {heading} aside={element.name === draft.name ? '' : element.name}>
   <nav aria-label="Sheets of this build-up">
     {#each sheets as sheet (sheet.view)}
       {@const on = place.view === sheet.view}
@@ -55,24 +57,9 @@
     {/each}
   </nav>
   <a class="sheet" href={sheetHref} download>Specification sheet, PDF</a>
-</div>
+</SheetHead>
 
 <style>
-  .head {
-    display: flex;
-    align-items: center;
-    gap: 4px 10px;
-    flex-wrap: wrap;
-  }
-  .zone {
-    border: 1.5px solid var(--verdigris);
-    color: var(--verdigris);
-    font: 600 14px var(--mono);
-    width: 34px;
-    height: 24px;
-    display: grid;
-    place-items: center;
-  }
   h1,
   .title {
     font-size: var(--fs-title);
@@ -92,13 +79,9 @@
     background: var(--sheet-bright);
     padding: 0 4px;
   }
-  .of {
-    color: var(--ink-2);
-  }
   nav {
     display: flex;
     gap: 2px;
-    margin-left: auto;
   }
   nav button {
     border: 0;
@@ -115,10 +98,5 @@
     border-bottom-color: var(--verdigris);
     color: var(--verdigris);
     font-weight: 600;
-  }
-  .sheet {
-    color: var(--verdigris);
-    font-weight: 500;
-    margin-left: 8px;
   }
 </style>

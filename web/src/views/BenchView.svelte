@@ -7,6 +7,7 @@
   import VapourChart from '$lib/draw/VapourChart.svelte';
   import { fit, slabs } from '$lib/draw/section';
   import ControlStrip from '$lib/draw/ControlStrip.svelte';
+  import { MONTHS } from '$lib/months';
   import { bench } from '$lib/state/bench.svelte';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
@@ -49,20 +50,7 @@
 
   const conditions = [
     { value: 'winter', text: 'Winter design' },
-    ...[
-      'January',
-      'February',
-      'March',
-      'April',
-      'May',
-      'June',
-      'July',
-      'August',
-      'September',
-      'October',
-      'November',
-      'December',
-    ].map((text, month) => ({ value: String(month), text: `${text} mean` })),
+    ...MONTHS.map((text, month) => ({ value: String(month), text: `${text} mean` })),
     { value: 'summer', text: 'Summer design' },
   ];
   const now = $derived(found?.profile.condition);

@@ -3,6 +3,7 @@
   import type { Assembly, Day } from '$lib/api/client';
   import { api, asProblem, take } from '$lib/api/client';
   import { niceTicks } from '$lib/draw/section';
+  import { MONTHS } from '$lib/months';
   import { Live } from '$lib/state/live.svelte';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
@@ -18,20 +19,6 @@
     revision: number;
   }
   let { draft, units, revision }: Props = $props();
-  const MONTHS = [
-    'January',
-    'February',
-    'March',
-    'April',
-    'May',
-    'June',
-    'July',
-    'August',
-    'September',
-    'October',
-    'November',
-    'December',
-  ];
   const place = $derived(router.place);
   const warmest = $derived.by(() => {
     const theta = session.open?.project.basis.climate.theta_e ?? [];

@@ -8,6 +8,7 @@
   import Button from '$lib/ui/Button.svelte';
   import Entry from '$lib/ui/Entry.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import SheetHead from '$lib/ui/SheetHead.svelte';
   import type { Units } from '$lib/units';
 
   interface Props {
@@ -116,19 +117,17 @@
   }
 </script>
 
-<div class="head">
-  <span class="zone">1</span>
-  <h1>Materials and rates</h1>
-  <span class="soft">shipped values stay as they are; cost and carbon are examples until you enter yours</span
-  >
-  <span class="files">
-    <Button onclick={() => router.go({ view: '' })}>Back to the Basis</Button>
-    <a href="/api/v1/projects/{session.open?.project.id}/materials.csv" download>Export own, CSV</a>
-    <a href="/api/v1/projects/{session.open?.project.id}/materials.csv?every=true" download>all, CSV</a>
-    <Button onclick={() => input?.click()}>Import CSV</Button>
-    <Button strong onclick={add}>Add a material</Button>
-  </span>
-</div>
+<SheetHead
+  zone="1"
+  title="Materials and rates"
+  aside="shipped values stay as they are; cost and carbon are examples until you enter yours"
+>
+  <Button onclick={() => router.go({ view: '' })}>Back to the Basis</Button>
+  <a href="/api/v1/projects/{session.open?.project.id}/materials.csv" download>Export own, CSV</a>
+  <a href="/api/v1/projects/{session.open?.project.id}/materials.csv?every=true" download>all, CSV</a>
+  <Button onclick={() => input?.click()}>Import CSV</Button>
+  <Button strong onclick={add}>Add a material</Button>
+</SheetHead>
 <input
   class="visually-hidden"
   type="file"
@@ -306,41 +305,10 @@
 </table>
 
 <style>
-  .head {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 6px 10px;
-    margin-bottom: 8px;
-  }
-  .zone {
-    border: 1.5px solid var(--verdigris);
-    color: var(--verdigris);
-    font: 600 14px var(--mono);
-    width: 34px;
-    height: 24px;
-    display: grid;
-    place-items: center;
-  }
-  h1 {
-    font-size: var(--fs-title);
-    font-weight: 600;
-  }
   .soft,
   .source {
     color: var(--ink-3);
     font-size: var(--fs-small);
-  }
-  .files {
-    margin-left: auto;
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px;
-    align-items: center;
-  }
-  .files a {
-    color: var(--verdigris);
-    font-weight: 500;
   }
   table {
     border-collapse: collapse;

@@ -10,6 +10,7 @@
   import Choice from '$lib/ui/Choice.svelte';
   import Entry from '$lib/ui/Entry.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import SheetHead from '$lib/ui/SheetHead.svelte';
   import type { Units } from '$lib/units';
 
   interface Props {
@@ -61,10 +62,7 @@
   }
 </script>
 
-<div class="head">
-  <span class="zone">{zone}</span>
-  <h1>{element.name}</h1>
-</div>
+<SheetHead {zone} title={element.name} />
 <p class="conditions">
   No layers yet.
   {#if element.U}The shell counts it with U {units.full(element.U, 'transmittance')}, {element.origin ||
@@ -160,24 +158,6 @@
 </p>
 
 <style>
-  .head {
-    display: flex;
-    align-items: center;
-    gap: 10px;
-  }
-  .zone {
-    border: 1.5px solid var(--verdigris);
-    color: var(--verdigris);
-    font: 600 14px var(--mono);
-    width: 34px;
-    height: 24px;
-    display: grid;
-    place-items: center;
-  }
-  h1 {
-    font-size: var(--fs-title);
-    font-weight: 600;
-  }
   h2 {
     font-size: 13.5px;
     font-weight: 600;

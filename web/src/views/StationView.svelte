@@ -5,6 +5,7 @@
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
   import { PLACES, STATIONS } from '$lib/stations';
+  import SheetHead from '$lib/ui/SheetHead.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
   import BenchHead from './BenchHead.svelte';
@@ -72,10 +73,7 @@
 {:else if element && drawable}
   <Starts {element} building={building.id} {units} {zone} />
 {:else}
-  <div class="head">
-    <span class="zone">{zone}</span>
-    <h1>{STATIONS[place.station]}</h1>
-  </div>
+  <SheetHead {zone} title={STATIONS[place.station] ?? ''} />
   <p class="conditions">
     {#if elements.length}Counted with an entered U: openings are priced by their units, not drawn as layers.{:else}This
       building has nothing at this station. Add it to the areas below.{/if}
@@ -101,24 +99,6 @@
   .which .on {
     border-bottom-color: var(--verdigris);
     color: var(--verdigris);
-    font-weight: 600;
-  }
-  .head {
-    display: flex;
-    align-items: center;
-    gap: 10px;
-  }
-  .zone {
-    border: 1.5px solid var(--verdigris);
-    color: var(--verdigris);
-    font: 600 14px var(--mono);
-    width: 34px;
-    height: 24px;
-    display: grid;
-    place-items: center;
-  }
-  h1 {
-    font-size: var(--fs-title);
     font-weight: 600;
   }
   .conditions {

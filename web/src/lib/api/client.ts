@@ -1,6 +1,6 @@
 // The one door to the server: typed by its OpenAPI description, every refusal a Problem.
 import createClient from 'openapi-fetch';
-import type { components, paths } from './types.gen';
+import type { components, paths } from './generated';
 
 type Schemas = components['schemas'];
 export type ProjectOut = Schemas['ProjectOut'];

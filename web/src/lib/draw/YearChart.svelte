@@ -1,6 +1,7 @@
 <!-- Twelve months of the climate: temperature as a line, humidity as bars under it, the month's numbers below to type on. -->
 <script lang="ts">
   import type { Basis } from '$lib/api/client';
+  import { MONTHS } from '$lib/months';
   import Entry from '$lib/ui/Entry.svelte';
   import type { Units } from '$lib/units';
   import { niceTicks } from './section';
@@ -12,7 +13,7 @@
     onsave: (kind: 'theta_e' | 'phi_e', month: number, value: number) => void;
   }
   let { climate, heatedBelow, units, onsave }: Props = $props();
-  const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+  const SHORT = MONTHS.map((month) => month.slice(0, 3));
   let width = $state(660);
   const LEFT = 44;
   const TOP = 8;
@@ -68,7 +69,7 @@
   <table style:margin-left="{LEFT}px">
     <thead
       ><tr
-        >{#each MONTHS as month (month)}<th>{month}</th>{/each}</tr
+        >{#each SHORT as month (month)}<th>{month}</th>{/each}</tr
       ></thead
     >
     <tbody>
@@ -76,7 +77,7 @@
         {#each climate.theta_e as theta, month (month)}
           <td
             ><Entry
-              label="Temperature, {MONTHS[month]}"
+              label="Temperature, {SHORT[month]}"
               showLabel={false}
               dimension="temperature"
               value={theta}
@@ -90,7 +91,7 @@
         {#each climate.phi_e as phi, month (month)}
           <td
             ><Entry
-              label="Relative humidity, {MONTHS[month]}"
+              label="Relative humidity, {SHORT[month]}"
               showLabel={false}
               dimension="share"
               decimals={0}

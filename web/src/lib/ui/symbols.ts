@@ -25,10 +25,11 @@ export type Token = { kind: 'symbol'; symbol: Symbol; name: string } | { kind: '
 /** A formula as symbols and text between them. */
 export function tokens(formula: string): Token[] {
   const found: Token[] = [];
-  for (const part of formula.split(/([A-Za-z_]\w*)/)) {
-    if (/^[A-Za-z_]/.test(part) && part !== 'exp' && !/^e$/.test(part))
+  // A number is taken whole, so that the e of its exponent is no symbol.
+  for (const part of formula.split(/(\d+(?:\.\d*)?(?:e[+-]?\d+)?|[A-Za-z_]\w*)/)) {
+    if (/^[A-Za-z_]/.test(part) && part !== 'exp')
       found.push({ kind: 'symbol', symbol: symbol(part), name: part });
-    else if (part === 'e') found.push({ kind: 'symbol', symbol: { base: 'e', sub: '' }, name: 'e' });
+    else if (/^\d/.test(part)) found.push({ kind: 'text', text: shortNumber(Number(part)) });
     else if (part) found.push({ kind: 'text', text: signs(part) });
   }
   return found;
@@ -50,7 +51,6 @@ export function shortNumber(value: number): string {
 
 function signs(text: string): string {
   return text
-    .replace(/\d+\.\d+(?:e[+-]?\d+)?/g, (number) => shortNumber(Number(number)))
     .replaceAll(' ** ', '^')
     .replaceAll('*', '·')
     .replace(/ - |(?<=\()-/g, (minus) => minus.replace('-', '−'));
