@@ -43,7 +43,7 @@ def standard(page: Page) -> None:
 
 def register(page: Page) -> None:
     page.get_by_test_id("criteria").scroll_into_view_if_needed()
-    page.locator(".sheet").evaluate("sheet => sheet.scrollTo(0, sheet.scrollHeight)")
+    page.locator("main.sheet").evaluate("sheet => sheet.scrollTo(0, sheet.scrollHeight)")
 
 
 def still(_: Page) -> None:

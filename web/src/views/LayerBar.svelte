@@ -383,6 +383,10 @@
     gap: 2px;
     margin-left: auto;
   }
+  .stock {
+    flex-wrap: wrap;
+    white-space: nowrap;
+  }
   .stock button {
     border: 0;
     background: none;

@@ -121,7 +121,10 @@
     if (value === null) return '–';
     if (column === 'payback') return value > 999 ? '> 999' : units.show(value, 'years', 0);
     if (dimension(column) === 'length') return units.length(value);
-    const digits = { cost: 0, money: 0, carbon: 1, carbon_life: 0, weight: 0 }[column as 'cost'];
+    const digits =
+      units.system === 'SI'
+        ? { cost: 0, money: 0, carbon: 1, carbon_life: 0, weight: 0 }[column as 'cost']
+        : undefined;
     const text = units.show(value, dimension(column), digits);
     return column === 'floor' && value > 0 ? `+${text}` : text;
   }
@@ -220,7 +223,7 @@
             least.d[decision.least_life.at] ?? 0,
             'length',
           )},
-          {units.show(least.columns['money']?.[decision.least_life.at] ?? 0, 'cost', 0)}
+          {units.show(least.columns['money']?.[decision.least_life.at] ?? 0, 'cost')}
           {units.symbol('cost')}.
         </p>
       {/if}

@@ -45,6 +45,11 @@
     for (const point of study.stock) if (!chosen.some((one) => near(one.d, point.d))) chosen.push(point);
     return chosen.toSorted((a, b) => a.d - b.d);
   });
+  /** The next whole millimetre, or sixteenth of an inch. */
+  function next(d: number): number {
+    const step = units.system === 'SI' ? 0.001 : 0.0254 / 16;
+    return Number((Math.ceil(d / step - 1e-9) * step).toFixed(7));
+  }
   const isPresent = (point: StudyPoint) => point.d === study.present.d;
   const met = $derived(study.asked === null || study.present.R_clear >= study.asked);
 </script>
@@ -150,10 +155,8 @@
           : units.length(study.d_asked)}</button
       >
       of core reach the asked {units.full(study.asked, 'resistance')}.
-      <button
-        class="take"
-        onclick={() => study.d_asked !== null && onadopt(Math.ceil(study.d_asked * 1000) / 1000)}
-        >Take {units.full(Math.ceil(study.d_asked * 1000) / 1000, 'length')}</button
+      <button class="take" onclick={() => study.d_asked !== null && onadopt(next(study.d_asked))}
+        >Take {units.full(next(study.d_asked), 'length')}</button
       >
     {:else}
       No thickness of this core reaches {units.full(study.asked, 'resistance')}: {study.why_not}.

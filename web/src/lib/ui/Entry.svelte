@@ -180,7 +180,7 @@
     width: 5.4ch;
   }
   .feet input {
-    width: 9ch;
+    width: 10.5ch;
   }
   .wide input {
     width: 13ch;
