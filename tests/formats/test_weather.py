@@ -26,7 +26,7 @@ def epw(climate: MonthlyClimate = CLIMATE, *, leap: bool = False, first_hour: in
         theta = np.insert(theta, 59 * 24, theta[58 * 24 : 59 * 24])
     days = [*MONTH_DAYS]
     days[1] += leap
-    lines = [LOCATION, *(f"{word},made up" for word in HEADER[1:])]
+    lines = [LOCATION, *(f"{word},1,1,made up" for word in HEADER[1:])]
     at = 0
     for month, count in enumerate(days, 1):
         for day in range(1, count + 1):
@@ -73,6 +73,23 @@ def test_usual_encodings_are_read(encoding: str) -> None:
 def test_a_leap_year_and_hours_from_0_are_read() -> None:
     assert read_epw(content(epw(leap=True))).hours == 8784
     assert read_epw(content(epw(first_hour=0))).hours == 8760
+
+
+def test_four_lines_an_hour_are_averaged() -> None:
+    lines = epw()
+    quarters = []
+    for line in lines[8:]:
+        cells = line.split(",")
+        for step, shift in ((15, -1.5), (30, -0.5), (45, 0.5), (0, 1.5)):
+            theta = f"{float(cells[6]) + shift:.2f}"
+            quarters.append(",".join([*cells[:4], str(step), cells[5], theta, *cells[7:]]))
+    header = [*lines[:7], lines[7].replace("1,1", "1,4")]
+    found = read_epw(content([*header, *quarters]))
+    assert found.hours == 8760
+    assert found.climate.theta_e == read_epw(content(lines)).climate.theta_e
+    with pytest.raises(DomainError) as refused:
+        read_epw(content([*header[:7], lines[7].replace("1,1", "1,none"), *quarters]))
+    assert refused.value.issues[0].path == ("line", 8)
 
 
 def test_a_few_missing_hours_are_filled_and_counted() -> None:

@@ -69,21 +69,25 @@ def read_epw(content: bytes) -> Weather:
     place, latitude, altitude = _site(lines)
     rows = [(n, line.split(",")) for n, line in enumerate(lines[8:], 9) if line.strip()]
     _check_rows(rows)
-    month = np.array([_integer(cells[_MONTH], n, 1, 12) for n, cells in rows])
-    hour = np.array([_integer(cells[_HOUR], n, 0, 24) for n, cells in rows])
+    per_hour = _records_per_hour(lines[7])
     theta, gaps = _series(rows, _DRY, _MISSING_TEMPERATURE, (-90.0, 70.0), "dry-bulb temperature")
     phi = _humidity(rows, theta)
-    leap = len(rows) == 8784
-    if not leap and len(rows) != 8760:
+    hours, rest = divmod(len(rows), per_hour)
+    leap = hours == 8784
+    if rest or (not leap and hours != 8760):
         raise DomainError(
             Issue(
                 path=("line", len(lines)),
                 code="hours_missing",
-                message=f"there are {len(rows)} hours",
-                hint="a year has 8760 hours, a leap year 8784; every hour has a line",
+                message=f"there are {len(rows)} lines of data with {per_hour} an hour",
+                hint="a year has 8760 hours, a leap year 8784; none may be left out",
             )
         )
-    _check_order(month, hour, rows, leap)
+    last = rows[per_hour - 1 :: per_hour]  # a line stands for the interval that ends with it
+    month = np.array([_integer(cells[_MONTH], n, 1, 12) for n, cells in last])
+    hour = np.array([_integer(cells[_HOUR], n, 0, 24) for n, cells in last])
+    _check_order(month, hour, last, leap)
+    theta, phi = (series.reshape(-1, per_hour).mean(axis=1) for series in (theta, phi))
     pressure = phi * np.array([_over_water(one) for one in theta])
     climate = _months(month, theta, pressure, place)
     return Weather(
@@ -93,7 +97,7 @@ def read_epw(content: bytes) -> Weather:
         altitude=altitude,
         theta_winter=round(float(np.quantile(theta, 0.004)), 1),
         theta_summer=round(float(np.quantile(theta, 0.996)), 1),
-        hours=len(rows),
+        hours=hours,
         filled=gaps,
     )
 
@@ -135,6 +139,21 @@ def _site(lines: list[str]) -> tuple[str, float, float]:
         values.append(value)
     place = ", ".join(cell.strip() for cell in cells[1:4] if cell.strip() and cell.strip() != "-")
     return place, values[0], values[1]
+
+
+def _records_per_hour(line: str) -> int:
+    cells = line.split(",")
+    count = _float(cells[2]) if len(cells) > 2 and cells[2].strip() else 1.0
+    if count is None or count != int(count) or not 1 <= count <= 60:
+        raise DomainError(
+            Issue(
+                path=("line", 8),
+                code="header_wrong",
+                message=f"“{cells[2].strip()}” lines an hour in DATA PERIODS",
+                hint="a whole number from 1 to 60",
+            )
+        )
+    return int(count)
 
 
 def _check_rows(rows: list[tuple[int, list[str]]]) -> None:
