@@ -17,6 +17,7 @@ HELP = """\
 ./nimble bench           measured speed, as figures and ratios
 ./nimble screenshots     take the pictures in docs/screenshots again
 ./nimble wall FILE       compute a wall given in the neutral format, print JSON
+./nimble section FILE    solve heat conduction in a section or boxes, print JSON
 ./nimble compute FILE    compute every build-up of a project file, print JSON
 ./nimble export | import a project as documented JSON
 ./nimble types           write the web's API types again

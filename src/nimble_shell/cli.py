@@ -1,4 +1,4 @@
-"""The command line: `nimble-shell wall FILE`, `compute`, `serve`, `demo`, `verify`, `export`, `import`."""
+"""The command line: `nimble-shell wall FILE`, `section FILE`, `compute`, `serve`, `demo`, `verify` and the others."""
 
 from __future__ import annotations
 
@@ -12,8 +12,8 @@ from pydantic import ValidationError
 
 from nimble_shell import references
 from nimble_shell import serve as serving
-from nimble_shell.core.errors import DomainError
-from nimble_shell.formats import neutral_wall, problems
+from nimble_shell.core.errors import DomainError, NotConverged
+from nimble_shell.formats import neutral_section, neutral_wall, problems
 from nimble_shell.formats.problems import Problem, ProblemError
 from nimble_shell.services import sheets
 from nimble_shell.services.compute import compute_project
@@ -41,6 +41,21 @@ def wall(
         result = neutral_wall.compute(neutral_wall.WallCase.model_validate(case))
     except (DomainError, ValidationError) as error:
         _refuse(problems.of(error))
+    print(json.dumps(result, indent=1))
+
+
+@app.command()
+def section(
+    file: Annotated[str, typer.Argument(help="A section in the neutral format; - reads standard input.")],
+) -> None:
+    """Solve heat conduction in a section given in the neutral format and print JSON."""
+    case = _read_case(file, "section")
+    try:
+        result = neutral_section.compute(neutral_section.SectionCase.model_validate(case))
+    except (DomainError, ValidationError) as error:
+        _refuse(problems.of(error))
+    except NotConverged as error:
+        _refuse(_whole_file("not_converged", str(error), "look for slivers between regions of extreme contrast"))
     print(json.dumps(result, indent=1))
 
 

@@ -6,10 +6,9 @@ temperature table (`d`, `lambda_T`). Unknown keys are refused by name.
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Any, Literal
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict, Field
-from pydantic_core import PydanticCustomError
+from pydantic import Field
 
 from nimble_shell.core.assemblies.conductivity import conductivity_at
 from nimble_shell.core.assemblies.element import LABEL_MEAN, Element, ElementLayer, Part
@@ -19,31 +18,19 @@ from nimble_shell.core.assemblies.resistance import resistances
 from nimble_shell.core.assemblies.temperature import steady_state
 from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.working import value_of
+from nimble_shell.formats.strict import Number, Strict
 
 _HOW_LAYER = "give d with lambda, lambda_T or parts, or give R alone"
 
 
-def _number(value: Any) -> Any:
-    if isinstance(value, bool | str):  # Pydantic would read "1" and true as numbers
-        raise PydanticCustomError("float_type", "a number is expected")
-    return value
-
-
-Number = Annotated[float, BeforeValidator(_number)]
-
-
-class _Strict(BaseModel):
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, populate_by_name=True)
-
-
-class PartCase(_Strict):
+class PartCase(Strict):
     f: Number
     lambda_: Number | None = Field(None, alias="lambda")
     lambda_T: list[tuple[Number, Number]] | None = None
     R: Number | None = None
 
 
-class LayerCase(_Strict):
+class LayerCase(Strict):
     name: str = ""
     d: Number | None = None
     lambda_: Number | None = Field(None, alias="lambda")
@@ -55,18 +42,18 @@ class LayerCase(_Strict):
     c: Number | None = None
 
 
-class FilmsCase(_Strict):
+class FilmsCase(Strict):
     Rsi: Number
     Rse: Number
 
 
-class TemperatureCase(_Strict):
+class TemperatureCase(Strict):
     name: str
     Ti: Number
     Te: Number
 
 
-class FastenersCase(_Strict):
+class FastenersCase(Strict):
     n: Number
     lambda_: Number = Field(alias="lambda")
     A: Number
@@ -75,11 +62,11 @@ class FastenersCase(_Strict):
     layer: int
 
 
-class PeriodicCase(_Strict):
+class PeriodicCase(Strict):
     period_h: Number
 
 
-class WallCase(_Strict):
+class WallCase(Strict):
     """A wall in the neutral format."""
 
     kind: Literal["wall"]

@@ -1,0 +1,151 @@
+"""Quadratic triangles: conductances, surface films, and the directional parts of the energy that steer refinement."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy import sparse
+
+from nimble_shell.core.conduction.mesh import Mesh
+
+FloatArray = NDArray[np.float64]
+IntArray = NDArray[np.int64]
+
+#: Six points of the symmetric rule of degree 4: barycentric coordinates and weights that sum to 1 (Dunavant 1985).
+_A, _B = 0.445948490915965, 0.091576213509771
+_POINTS = np.array([[1 - 2 * a if at == n else a for n in range(3)] for a in (_A, _B) for at in range(3)])
+_WEIGHTS = np.array([0.223381589678011] * 3 + [0.109951743655322] * 3)
+#: A point nearer to a triangle than this lies in it. [m]
+NEAR = 4e-8
+#: Three Gauss points of an edge, on 0…1.
+_LINE = np.array([0.5 - np.sqrt(0.15), 0.5, 0.5 + np.sqrt(0.15)])
+_LINE_WEIGHTS = np.array([5.0, 8.0, 5.0]) / 18
+
+
+@dataclass(frozen=True, slots=True, eq=False, kw_only=True)
+class Space:
+    """Unknowns at corners and edge middles."""
+
+    mesh: Mesh
+    axisymmetric: bool
+
+    @property
+    def size(self) -> int:
+        return len(self.mesh.xy) + len(self.mesh.edges)
+
+    @property
+    def nodes(self) -> IntArray:
+        """Unknowns of each triangle: corners, then middles opposite to them, shape (m, 6)."""
+        return np.hstack([self.mesh.triangles, len(self.mesh.xy) + self.mesh.edge_of])
+
+    @property
+    def places(self) -> FloatArray:
+        """Where the unknowns are, shape (size, 2). [m]"""
+        middles = self.mesh.xy[self.mesh.edges].mean(axis=1)
+        return np.vstack([self.mesh.xy, middles])
+
+
+def shape_functions(L: FloatArray) -> FloatArray:
+    """Values of the six shape functions at barycentric coordinates, shape (…, 6)."""
+    corner = L * (2 * L - 1)
+    middle = 4 * np.stack([L[..., 1] * L[..., 2], L[..., 2] * L[..., 0], L[..., 0] * L[..., 1]], axis=-1)
+    return np.concatenate([corner, middle], axis=-1)
+
+
+def _slopes(L: FloatArray) -> FloatArray:
+    """Derivatives of the shape functions by the barycentric coordinates, shape (6, 3)."""
+    corner = np.diag(4 * L - 1)
+    a, b, c = L
+    return np.vstack([corner, 4 * np.array([[0, c, b], [c, 0, a], [b, a, 0]])])
+
+
+def barycentric_gradients(mesh: Mesh) -> tuple[FloatArray, FloatArray]:
+    """Gradients of the barycentric coordinates, shape (m, 3, 2) [1/m], and areas, shape (m,) [m²]."""
+    p = mesh.xy[mesh.triangles]
+    d = np.roll(p, -1, axis=1) - np.roll(p, 1, axis=1)  # the side opposite to each corner, backwards
+    double = (p[:, 1, 0] - p[:, 0, 0]) * (p[:, 2, 1] - p[:, 0, 1]) - (p[:, 2, 0] - p[:, 0, 0]) * (
+        p[:, 1, 1] - p[:, 0, 1]
+    )
+    gradients = np.stack([d[..., 1], -d[..., 0]], axis=-1) / double[:, None, None]
+    return gradients, double / 2
+
+
+def conductances(space: Space) -> sparse.csc_matrix:
+    """The matrix of ∫ λ ∇u·∇v, per metre of length or for the whole circle. [W/(m·K)] or [W/K]"""
+    mesh = space.mesh
+    gradients, area = barycentric_gradients(mesh)
+    blocks = np.zeros((len(area), 6, 6))
+    corners = mesh.xy[mesh.triangles][:, :, 0]
+    for L, weight in zip(_POINTS, _WEIGHTS, strict=True):
+        slope = np.einsum("ab,mbd->mad", _slopes(L), gradients)
+        factor = weight * area * mesh.lambda_
+        if space.axisymmetric:
+            factor = factor * 2 * np.pi * (corners @ L)
+        blocks += factor[:, None, None] * np.einsum("mad,mbd->mab", slope, slope)
+    return assembled(space, space.nodes, blocks)
+
+
+def assembled(space: Space, nodes: IntArray, blocks: FloatArray) -> sparse.csc_matrix:
+    """Element blocks added into one matrix."""
+    k = nodes.shape[1]
+    rows, columns = np.repeat(nodes, k, axis=1).ravel(), np.tile(nodes, (1, k)).ravel()
+    return sparse.coo_matrix((blocks.ravel(), (rows, columns)), shape=(space.size, space.size)).tocsc()
+
+
+def edge_nodes(space: Space, edges: IntArray) -> IntArray:
+    """Unknowns of edges: both ends and the middle, shape (n, 3)."""
+    return np.column_stack([space.mesh.edges[edges], len(space.mesh.xy) + edges])
+
+
+def edge_masses(space: Space, edges: IntArray) -> FloatArray:
+    """Blocks of ∫ u v along edges, shape (n, 3, 3). [m], or [m²] for the whole circle"""
+    ends = space.mesh.xy[space.mesh.edges[edges]]
+    length = np.linalg.norm(ends[:, 1] - ends[:, 0], axis=1)
+    blocks = np.zeros((len(edges), 3, 3))
+    for t, weight in zip(_LINE, _LINE_WEIGHTS, strict=True):
+        N = np.array([(1 - t) * (1 - 2 * t), t * (2 * t - 1), 4 * t * (1 - t)])
+        factor = weight * length
+        if space.axisymmetric:
+            factor = factor * 2 * np.pi * (ends[:, 0, 0] * (1 - t) + ends[:, 1, 0] * t)
+        blocks += factor[:, None, None] * np.outer(N, N)
+    return blocks
+
+
+def indicators(space: Space, theta: FloatArray) -> tuple[FloatArray, FloatArray]:
+    """Energy of the curved part of the solution in each triangle, by direction, shape (m,) each.
+
+    The quadratic part of a solution is what linear elements would miss; where it is large the next order is, too.
+    """
+    mesh = space.mesh
+    gradients, area = barycentric_gradients(mesh)
+    values = theta[space.nodes]
+    corner = values[:, :3]
+    bulge = values[:, 3:] - (np.roll(corner, -1, axis=1) + np.roll(corner, 1, axis=1)) / 2
+    parts = np.zeros((2, len(area)))
+    corners = mesh.xy[mesh.triangles][:, :, 0]
+    for L, weight in zip(_POINTS, _WEIGHTS, strict=True):
+        slope = np.einsum("ab,mbd->mad", _slopes(L)[3:], gradients)
+        curved = np.einsum("ma,mad->md", bulge, slope)
+        factor = weight * area * mesh.lambda_
+        if space.axisymmetric:
+            factor = factor * 2 * np.pi * (corners @ L)
+        parts += factor * (curved**2).T
+    return parts[0], parts[1]
+
+
+def value_at(space: Space, theta: FloatArray, points: FloatArray) -> FloatArray:
+    """The solution at points, nan outside of the section. Points [m], values in theta's unit."""
+    mesh = space.mesh
+    gradients, _ = barycentric_gradients(mesh)
+    steepness = np.linalg.norm(gradients, axis=2)
+    centre = mesh.xy[mesh.triangles].mean(axis=1)
+    found = np.full(len(points), np.nan)
+    for at, point in enumerate(points):
+        L = 1 / 3 + np.einsum("mad,md->ma", gradients, point - centre)
+        distance = (L / steepness).min(axis=1)  # to the nearest side, negative outside [m]
+        best = int(np.argmax(distance))
+        if distance[best] > -NEAR:
+            found[at] = float(shape_functions(L[best]) @ theta[space.nodes[best]])
+    return found

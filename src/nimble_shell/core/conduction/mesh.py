@@ -1,0 +1,174 @@
+"""A mesh of triangles that follows every edge: grid lines through all corners, cut by the sloping edges.
+
+Grid lines run through every corner of every region and piece and are graded between. Together with the edges
+themselves they make an arrangement whose faces are convex for rectangles and small where a slope cuts a cell; each
+face is triangulated by itself, and since the arrangement is noded the triangles meet edge to edge.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from itertools import pairwise
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from nimble_shell.core.conduction.refinement import halved
+from nimble_shell.core.conduction.section import Section
+from nimble_shell.core.errors import DomainError, Issue
+
+FloatArray = NDArray[np.float64]
+IntArray = NDArray[np.int64]
+
+NEAREST = 8  #: intervals beside a corner are at most this part of the smaller extent of the model
+GROWTH = 2.5  #: an interval is at most this many times its neighbour
+_SNAP = 1e-8  #: corners nearer than this are one [m]
+
+
+@dataclass(frozen=True, slots=True, eq=False, kw_only=True)
+class Mesh:
+    """Triangles of one material each."""
+
+    xy: FloatArray  #: corners, shape (n, 2) [m]
+    triangles: IntArray  #: corners of each, shape (m, 3), counter-clockwise
+    lambda_: FloatArray  #: of each triangle, shape (m,) [W/(m·K)]
+    edges: IntArray  #: corners of each edge, shape (k, 2), lower index first
+    edge_of: IntArray  #: edges of each triangle, opposite to its corners, shape (m, 3)
+    outer: IntArray  #: edges with one triangle only
+
+
+@dataclass(frozen=True, slots=True, eq=False, kw_only=True)
+class Grid:
+    """Coordinates of the grid lines. [m]"""
+
+    x: FloatArray
+    y: FloatArray
+
+    def refined(self, columns: NDArray[np.bool_], rows: NDArray[np.bool_]) -> Grid:
+        """Chosen intervals halved."""
+        return Grid(x=halved(self.x, columns), y=halved(self.y, rows))
+
+
+def first_grid(section: Section) -> Grid:
+    """Grid lines through every corner, and between them intervals that grow by at most a factor. [m]"""
+    corners = np.array(
+        [point for region in section.regions for point in region.ring]
+        + [point for piece in section.pieces for point in (piece.a, piece.b)]
+    )
+    nearest = float(np.ptp(corners, axis=0).min()) / NEAREST
+    return Grid(x=graded(corners[:, 0], nearest), y=graded(corners[:, 1], nearest))
+
+
+def graded(values: FloatArray, nearest: float) -> FloatArray:
+    """Grid lines through the values: no interval beside one is wider than `nearest`, and neighbours grow gently. [m]"""
+    lines = np.unique(np.round(values / _SNAP)) * _SNAP
+    lines = np.unique(np.concatenate([_beside(a, b, nearest) for a, b in pairwise(lines)]))
+    while True:
+        d = np.diff(lines)
+        least = np.minimum(np.r_[np.inf, d[:-1]], np.r_[d[1:], np.inf])
+        wide = d > GROWTH * least * 1.000001
+        if not wide.any():
+            break
+        lines = halved(lines, wide)
+    while len(lines) < 5:
+        lines = halved(lines, np.ones(len(lines) - 1, dtype=bool))
+    return lines
+
+
+def _beside(a: float, b: float, nearest: float) -> FloatArray:
+    """Lines from a to b whose first and last interval are not wider than `nearest`. [m]"""
+    parts = math.ceil((b - a) / nearest - 1e-9)
+    return np.linspace(a, b, parts + 1) if parts < 4 else np.array([a, a + nearest, b - nearest, b])
+
+
+def build(section: Section, grid: Grid) -> Mesh:
+    """Triangles of the section on a grid.
+
+    Raises
+    ------
+    DomainError
+        If nothing solid is left.
+    """
+    rings = [shapely.Polygon(region.ring) for region in section.regions]
+    slopes = any(not _is_rectilinear(region.ring) for region in section.regions)
+    corners, parts = _cut_cells(section, grid, rings) if slopes else _cells(grid)
+    middle = corners[parts].mean(axis=1)
+    lambda_ = np.full(len(parts), np.nan)
+    for ring, region in zip(rings, section.regions, strict=True):
+        if slopes or not _is_box(region.ring):
+            shapely.prepare(ring)
+            inside = shapely.contains_xy(ring, middle[:, 0], middle[:, 1])
+        else:
+            x0, y0, x1, y1 = ring.bounds
+            inside = (middle[:, 0] > x0) & (middle[:, 0] < x1) & (middle[:, 1] > y0) & (middle[:, 1] < y1)
+        lambda_[inside] = np.nan if region.lambda_ is None else region.lambda_
+    solid = np.isfinite(lambda_)
+    if not solid.any():
+        raise DomainError(Issue(path=("regions",), code="nothing_solid", message="later voids cover every region",
+                                hint="voids take the place of what they cover; check their order"))  # fmt: skip
+    used, triangles = np.unique(parts[solid], return_inverse=True)
+    return _mesh(corners[used], triangles.reshape(-1, 3), lambda_[solid])
+
+
+def _mesh(xy: FloatArray, triangles: IntArray, lambda_: FloatArray) -> Mesh:
+    a, b, c = (xy[triangles[:, at]] for at in range(3))
+    area = (b[:, 0] - a[:, 0]) * (c[:, 1] - a[:, 1]) - (c[:, 0] - a[:, 0]) * (b[:, 1] - a[:, 1])
+    triangles = np.where((area < 0)[:, None], triangles[:, [0, 2, 1]], triangles)
+    pairs = np.sort(np.concatenate([triangles[:, [1, 2]], triangles[:, [2, 0]], triangles[:, [0, 1]]]), axis=1)
+    edges, back, count = np.unique(pairs, axis=0, return_inverse=True, return_counts=True)
+    edge_of = back.reshape(3, -1).T
+    return Mesh(
+        xy=xy, triangles=triangles, lambda_=lambda_, edges=edges, edge_of=edge_of, outer=np.nonzero(count == 1)[0]
+    )
+
+
+def _cells(grid: Grid) -> tuple[FloatArray, IntArray]:
+    """Every cell of the grid as two triangles; the diagonals alternate."""
+    nx, ny = len(grid.x), len(grid.y)
+    X, Y = np.meshgrid(grid.x, grid.y, indexing="ij")
+    number = np.arange(nx * ny).reshape(nx, ny)
+    p, q, r, s = number[:-1, :-1], number[1:, :-1], number[1:, 1:], number[:-1, 1:]
+    even = (np.add.outer(np.arange(nx - 1), np.arange(ny - 1)) % 2 == 0)[..., None]
+    one = np.where(even, np.stack([p, q, r], -1), np.stack([p, q, s], -1))
+    two = np.where(even, np.stack([p, r, s], -1), np.stack([q, r, s], -1))
+    triangles = np.concatenate([one.reshape(-1, 3), two.reshape(-1, 3)])
+    return np.stack([X.ravel(), Y.ravel()], axis=1), triangles
+
+
+def _cut_cells(section: Section, grid: Grid, rings: list[shapely.Polygon]) -> tuple[FloatArray, IntArray]:
+    """Faces of the arrangement of grid lines and edges, each triangulated by itself."""
+    x0, x1, y0, y1 = grid.x[0], grid.x[-1], grid.y[0], grid.y[-1]
+    lines = [shapely.LineString([(x, y0), (x, y1)]) for x in grid.x]
+    lines += [shapely.LineString([(x0, y), (x1, y)]) for y in grid.y]
+    lines += [ring.exterior for ring in rings]
+    lines += [shapely.LineString([piece.a, piece.b]) for piece in section.pieces]
+    noded = shapely.unary_union(lines, grid_size=_SNAP)
+    faces = shapely.get_parts(shapely.polygonize(shapely.get_parts(noded)))
+    cover = shapely.unary_union(rings).buffer(_SNAP)
+    shapely.prepare(cover)
+    inside = shapely.point_on_surface(faces)
+    faces = faces[shapely.contains_xy(cover, shapely.get_x(inside), shapely.get_y(inside))]
+    points = np.concatenate([_fan(shapely.get_coordinates(face.exterior)[:-1]) for face in faces]).reshape(-1, 2)
+    keys = np.round(points / _SNAP).astype(np.int64)
+    _, first, back = np.unique(keys, axis=0, return_index=True, return_inverse=True)
+    return points[first], back.reshape(-1, 3)
+
+
+def _fan(ring: FloatArray) -> FloatArray:
+    """A convex ring as triangles around its centre, shape (n, 3, 2); a triangle stays one."""
+    if len(ring) == 3:
+        return ring[None]
+    return np.stack(
+        [np.broadcast_to(ring.mean(axis=0), ring.shape), ring, ring[np.arange(1, len(ring) + 1) % len(ring)]], 1
+    )
+
+
+def _is_rectilinear(ring: tuple[tuple[float, float], ...]) -> bool:
+    following = (*ring[1:], ring[0])
+    return all(abs(a[0] - b[0]) < _SNAP or abs(a[1] - b[1]) < _SNAP for a, b in zip(ring, following, strict=True))
+
+
+def _is_box(ring: tuple[tuple[float, float], ...]) -> bool:
+    return len(ring) == 4 and _is_rectilinear(ring)

@@ -1,0 +1,90 @@
+"""What is solved: regions of one material, and pieces of surface bound to environments. Lengths in m."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+import shapely
+
+from nimble_shell.core.errors import Collector
+
+Point = tuple[float, float]
+Kind = Literal["plane", "axisymmetric"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Region:
+    """A polygon of one material, or of nothing; a later one takes the place of what it covers."""
+
+    ring: tuple[Point, ...]  #: corners, without the first one again [m]
+    lambda_: float | None  #: [W/(m·K)]; None is void
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Piece:
+    """A straight piece of surface in contact with an environment; counts only where it meets the outer surface."""
+
+    a: Point  #: [m]
+    b: Point  #: [m]
+    env: str
+    R_s: float  #: surface resistance; 0 prescribes the surface's temperature [m²·K/W]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Section:
+    """A section of a long body, or a half section of a body of revolution (x is the radius, y the axis)."""
+
+    regions: tuple[Region, ...]
+    pieces: tuple[Piece, ...]
+    temperatures: dict[str, float]  #: of each environment [°C]
+    kind: Kind = "plane"
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(any(region.lambda_ for region in self.regions), ("regions",), "nothing_solid",
+                    "no region has a conductivity", "add a region of material")  # fmt: skip
+        for at, region in enumerate(self.regions):
+            check.check(
+                region.lambda_ is None or 0 < region.lambda_ < 1e5,
+                ("regions", at, "lambda"),
+                "conductivity_not_positive",
+                f"thermal conductivity is {region.lambda_} W/(m·K)",
+                "enter the design value, above zero, or null for a void",
+            )
+            check.check(len(region.ring) >= 3, ("regions", at, "points"), "too_few_corners",
+                        f"a polygon of {len(region.ring)} corners", "at least three")  # fmt: skip
+            if len(region.ring) >= 3:
+                ring = shapely.Polygon(region.ring)
+                x0, y0, x1, y1 = ring.bounds
+                check.check(x0 < x1 and y0 < y1, ("regions", at), "region_without_size", "the region has no area",
+                            "give it a width and a height")  # fmt: skip
+                check.check(
+                    ring.is_valid or not (x0 < x1 and y0 < y1),
+                    ("regions", at, "points"),
+                    "polygon_crosses_itself",
+                    f"the outline touches or crosses itself: {shapely.is_valid_reason(ring)}",
+                    "give its corners in order around the outline",
+                )
+            check.check(
+                self.kind == "plane" or min(x for x, _ in region.ring) >= 0,
+                ("regions", at),
+                "radius_negative",
+                "part of the region lies at a negative radius",
+                "x is the radius, from 0 up",
+            )
+        for at, piece in enumerate(self.pieces):
+            check.check(
+                0 <= piece.R_s < 100,
+                ("boundaries", at, "Rs"),
+                "film_out_of_range",
+                f"surface resistance is {piece.R_s} m²·K/W",
+                "it lies from 0 to 100",
+            )
+            check.check(piece.a != piece.b, ("boundaries", at), "piece_without_length", "the piece has no length",
+                        "give two different ends")  # fmt: skip
+            check.check(piece.env in self.temperatures, ("boundaries", at, "env"), "unknown_environment",
+                        f"there is no environment “{piece.env}”", "name its temperature")  # fmt: skip
+        check.check(bool(self.pieces), ("boundaries",), "no_boundaries", "no surface meets an environment",
+                    "bind at least one piece of surface to an environment")  # fmt: skip
+        check.refuse()

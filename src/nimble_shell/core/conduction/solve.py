@@ -1,0 +1,215 @@
+"""Steady conduction in a section, refined until its couplings stand still (ISO 10211, clause 7 and annex A)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy import sparse
+from scipy.sparse.csgraph import connected_components
+from scipy.sparse.linalg import splu
+
+from nimble_shell.core.conduction.elements import (
+    NEAR,
+    Space,
+    assembled,
+    conductances,
+    edge_masses,
+    edge_nodes,
+    indicators,
+    value_at,
+)
+from nimble_shell.core.conduction.mesh import Grid, Mesh, build, first_grid
+from nimble_shell.core.conduction.refinement import check_size, chosen, error_of
+from nimble_shell.core.conduction.result import Extremes, Result, flows_of
+from nimble_shell.core.conduction.section import Piece, Section
+from nimble_shell.core.errors import DomainError, Issue, NotConverged
+
+FloatArray = NDArray[np.float64]
+IntArray = NDArray[np.int64]
+
+MOST_UNKNOWNS = 400_000
+_MOST_LOST = 1e-5  #: heat that may be missing from the balance of a direct solution, relative
+
+
+@dataclass(frozen=True, slots=True, eq=False, kw_only=True)
+class Fields:
+    """One mesh, solved: the field of each environment at 1 and the others at 0."""
+
+    space: Space
+    edges: tuple[IntArray, ...]  #: of each environment
+    theta: FloatArray  #: shape (unknowns, environments)
+    G: FloatArray  #: heat into the section through i per kelvin of j, shape (environments, environments)
+    touching: frozenset[tuple[int, int]]  #: pairs of prescribed temperatures that meet in a point
+
+
+def solve(section: Section, points: FloatArray, *, target: float = 0.002, most: int = MOST_UNKNOWNS) -> Result:
+    """Solve to a relative error of every environment's coupling.
+
+    Parameters
+    ----------
+    points
+        Where temperatures are wanted, shape (n, 2). [m]
+    target
+        Error of the couplings, relative to the largest of an environment to all others.
+    most
+        Unknowns at which refinement stops; the estimate then says what was reached.
+
+    Raises
+    ------
+    DomainError
+        If a part is bound to no environment, or an environment meets no surface.
+    NotConverged
+        If the equations lose heat, as with slivers of extreme contrast.
+    """
+    envs = tuple(section.temperatures)
+    grid = first_grid(section)
+    check_size([grid.x, grid.y], most, "regions")
+    fields = solve_on(section, grid)
+    T = np.array([section.temperatures[env] for env in envs])
+    watched = points if len(points) else fields.space.mesh.xy[fields.space.mesh.triangles].mean(axis=1)
+    history = [_measures(fields, T, watched)]
+    error = np.inf
+    while error > target and fields.space.size < most:
+        grid = grid.refined(*_columns_and_rows(fields, grid))
+        fields = solve_on(section, grid)
+        history.append(_measures(fields, T, watched))
+        error = error_of(history)
+    flows, coupling = flows_of(envs, fields.G, T, fields.touching)
+    theta = fields.theta @ T
+    return Result(
+        temperatures=section.temperatures,
+        heat_flow=flows,
+        coupling=coupling,
+        points=value_at(fields.space, theta, points),
+        surface={env: _extremes(fields, at, theta) for at, env in enumerate(envs)},
+        estimated_error=float(error),
+        unknowns=fields.space.size,
+        steps=len(history),
+    )
+
+
+def solve_on(section: Section, grid: Grid) -> Fields:
+    """Solve on one grid, without refinement."""
+    mesh = build(section, grid)
+    space = Space(mesh=mesh, axisymmetric=section.kind == "axisymmetric")
+    envs = tuple(section.temperatures)
+    piece_of = _piece_of_edges(mesh, section.pieces)
+    env_of = np.array([envs.index(piece.env) for piece in section.pieces])
+    bound = piece_of >= 0
+    edges = tuple(mesh.outer[bound][env_of[piece_of[bound]] == at] for at in range(len(envs)))
+    _check_bound(section, mesh, edges)
+
+    R = np.array([piece.R_s for piece in section.pieces])[piece_of[bound]]
+    A, b, own = conductances(space), np.zeros((space.size, len(envs))), np.zeros(len(envs))
+    filmed = R > 0
+    if filmed.any():
+        on = mesh.outer[bound][filmed]
+        films = edge_masses(space, on) / R[filmed][:, None, None]
+        A = A + assembled(space, edge_nodes(space, on), films)
+        env = env_of[piece_of[bound][filmed]]
+        np.add.at(b, (edge_nodes(space, on), env[:, None]), films.sum(axis=2))
+        np.add.at(own, env, films.sum(axis=(1, 2)))
+
+    share, touching = _prescribed(space, mesh.outer[bound][~filmed], env_of[piece_of[bound][~filmed]], len(envs))
+    theta = _solved(A, b, share)
+    G = np.diag(own) - b.T @ theta + share.T @ (A @ theta - b)  # films, and what prescribed unknowns take up
+    lost = float(np.abs(G.sum(axis=1)).max() / np.abs(G).max())
+    if not lost < _MOST_LOST:
+        raise NotConverged(1, lost)
+    return Fields(space=space, edges=edges, theta=theta, G=G, touching=touching)
+
+
+def _solved(A: sparse.csc_matrix, b: FloatArray, share: FloatArray) -> FloatArray:
+    theta = share.copy()
+    free = np.nonzero(~share.any(axis=1))[0]
+    right = (b - A @ theta)[free]
+    inner = A[free][:, free].tocsc()
+    factors = splu(inner, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.0, options={"SymmetricMode": True})
+    found = factors.solve(right)
+    theta[free] = found + factors.solve(
+        right - inner @ found
+    )  # slivers and contrasts cost digits; this earns them back
+    return theta
+
+
+def _prescribed(
+    space: Space, edges: IntArray, env: IntArray, count: int
+) -> tuple[FloatArray, frozenset[tuple[int, int]]]:
+    """Values of unknowns on surfaces without a film, zero elsewhere; where several meet, their mean."""
+    share = np.zeros((space.size, count))
+    nodes = edge_nodes(space, edges)
+    for at in range(count):
+        share[np.unique(nodes[env == at]), at] = 1
+    total = share.sum(axis=1, keepdims=True)
+    meeting = share[total[:, 0] > 1]
+    pairs = {(i, j) for row in meeting for i in np.nonzero(row)[0] for j in np.nonzero(row)[0] if i < j}
+    return share / np.maximum(total, 1), frozenset((int(i), int(j)) for i, j in pairs)
+
+
+def _piece_of_edges(mesh: Mesh, pieces: tuple[Piece, ...]) -> IntArray:
+    """Which piece each outer edge lies on, −1 for none; a later piece takes the place of an earlier one."""
+    ends = mesh.xy[mesh.edges[mesh.outer]]
+    found = np.full(len(ends), -1)
+    for at, piece in enumerate(pieces):
+        a, b = np.array(piece.a), np.array(piece.b)
+        length = float(np.linalg.norm(b - a))
+        along = (ends - a) @ (b - a) / length
+        across = np.abs((ends - a) @ np.array([a[1] - b[1], b[0] - a[0]])) / length
+        on = (across < NEAR) & (along > -NEAR) & (along < length + NEAR)
+        found[on.all(axis=1)] = at
+    return found
+
+
+def _check_bound(section: Section, mesh: Mesh, edges: tuple[IntArray, ...]) -> None:
+    for env, own in zip(section.temperatures, edges, strict=True):
+        if not len(own):
+            raise DomainError(Issue(path=("boundaries",), code="environment_meets_nothing",
+                                    message=f"no piece of “{env}” lies on the outer surface of the section",
+                                    hint="the ends of a piece must lie on the edge of a region"))  # fmt: skip
+    joined = sparse.coo_matrix(
+        (np.ones(len(mesh.edges)), (mesh.edges[:, 0], mesh.edges[:, 1])), shape=(len(mesh.xy),) * 2
+    )
+    count, part = connected_components(joined, directed=False)
+    reached = np.zeros(count, dtype=bool)
+    reached[part[mesh.edges[np.concatenate(edges)][:, 0]]] = True
+    if not reached.all():
+        x, y = mesh.xy[~reached[part]][0] * 1000
+        raise DomainError(Issue(path=("regions",), code="part_without_environment",
+                                message=f"the part at ({x:.6g}, {y:.6g}) mm touches no environment",
+                                hint="its temperature is open: bind it, join it, or leave it out"))  # fmt: skip
+
+
+def _columns_and_rows(fields: Fields, grid: Grid) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    """Which intervals of the grid to halve: those that hold most of the energy of the curved part."""
+    if fields.touching:  # the energy where they meet is without bound and says nothing about the rest
+        return np.ones(len(grid.x) - 1, dtype=bool), np.ones(len(grid.y) - 1, dtype=bool)
+    middle = fields.space.mesh.xy[fields.space.mesh.triangles].mean(axis=1)
+    by_x, by_y = np.zeros(len(grid.x) - 1), np.zeros(len(grid.y) - 1)
+    for theta in fields.theta.T:
+        along_x, along_y = indicators(fields.space, theta)
+        np.add.at(by_x, np.clip(np.searchsorted(grid.x, middle[:, 0]) - 1, 0, len(by_x) - 1), along_x)
+        np.add.at(by_y, np.clip(np.searchsorted(grid.y, middle[:, 1]) - 1, 0, len(by_y) - 1), along_y)
+    columns, rows = chosen([by_x, by_y])
+    return columns, rows
+
+
+def _measures(fields: Fields, T: FloatArray, watched: FloatArray) -> FloatArray:
+    """What has to stand still, as shares of 1: couplings, or temperatures where the flow is unbounded."""
+    if not fields.touching:
+        return np.diag(fields.G)
+    span = max(float(np.ptp(T)), 1e-12)
+    return 1 + np.nan_to_num(value_at(fields.space, fields.theta @ T, watched)) / span
+
+
+def _extremes(fields: Fields, env: int, theta: FloatArray) -> Extremes:
+    nodes = np.unique(edge_nodes(fields.space, fields.edges[env]))
+    low, high = nodes[np.argmin(theta[nodes])], nodes[np.argmax(theta[nodes])]
+    places = fields.space.places
+    return Extremes(
+        min=float(theta[low]),
+        at=tuple(map(float, places[low])),
+        max=float(theta[high]),
+        at_max=tuple(map(float, places[high])),
+    )

@@ -1,0 +1,11 @@
+"""Published and analytic references: what they say, what we compute, and how far apart."""
+
+from nimble_shell.references import conduction, elements
+from nimble_shell.references.rows import Row, markdown, table
+
+__all__ = ["Row", "markdown", "run", "table"]
+
+
+def run() -> list[Row]:
+    """All references so far."""
+    return [*elements.rows(), *conduction.rows()]
