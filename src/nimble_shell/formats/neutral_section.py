@@ -7,6 +7,7 @@ boxes. Later rectangles overwrite earlier ones, polygons come after them; `"lamb
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any, Literal
 
@@ -15,7 +16,7 @@ from pydantic import Field
 
 from nimble_shell.core.conduction.boxes import Box, BoxModel, Face, Point3
 from nimble_shell.core.conduction.result import Extremes, Result
-from nimble_shell.core.conduction.section import Piece, Region, Section
+from nimble_shell.core.conduction.section import Piece, Point, Region, Section
 from nimble_shell.core.conduction.solve import solve
 from nimble_shell.core.conduction.solve_boxes import solve_boxes
 from nimble_shell.core.errors import Collector, DomainError, Path
@@ -136,8 +137,10 @@ def _checked(case: SectionCase) -> dict[str, float]:
 
 
 def _section(case: SectionCase, temperatures: dict[str, float]) -> Section:
-    rings = [(((r.x0, r.y0), (r.x1, r.y0), (r.x1, r.y1), (r.x0, r.y1)), r.lambda_) for r in case.rects]
-    rings += [(tuple(polygon.points), polygon.lambda_) for polygon in case.polygons]  # type: ignore[misc]
+    rings: list[tuple[Sequence[Point], float | None]] = [
+        (((r.x0, r.y0), (r.x1, r.y0), (r.x1, r.y1), (r.x0, r.y1)), r.lambda_) for r in case.rects
+    ]
+    rings += [(polygon.points, polygon.lambda_) for polygon in case.polygons]
     return Section(
         regions=tuple(Region(ring=tuple(_metres(p) for p in ring), lambda_=lambda_) for ring, lambda_ in rings),
         pieces=tuple(
@@ -165,7 +168,7 @@ def _ends(part: BoxCase | BoundaryCase) -> tuple[Point3, Point3]:
     return low, high
 
 
-def _metres(point: tuple[float, float]) -> tuple[float, float]:
+def _metres(point: Point) -> Point:
     return (point[0] * _MM, point[1] * _MM)
 
 

@@ -106,8 +106,14 @@ def build(section: Section, grid: Grid) -> Mesh:
         lambda_[inside] = np.nan if region.lambda_ is None else region.lambda_
     solid = np.isfinite(lambda_)
     if not solid.any():
-        raise DomainError(Issue(path=("regions",), code="nothing_solid", message="later voids cover every region",
-                                hint="voids take the place of what they cover; check their order"))  # fmt: skip
+        raise DomainError(
+            Issue(
+                path=("regions",),
+                code="nothing_solid",
+                message="nothing is left of the regions on a scale of 10 nm",
+                hint="voids take the place of what they cover: check their order and the unit",
+            )
+        )
     used, triangles = np.unique(parts[solid], return_inverse=True)
     return _mesh(corners[used], triangles.reshape(-1, 3), lambda_[solid])
 

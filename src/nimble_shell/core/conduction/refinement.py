@@ -47,10 +47,9 @@ def check_size(lines: Sequence[FloatArray], most: int, where: str) -> None:
 
 
 def _changes(history: Sequence[FloatArray]) -> tuple[float, float]:
-    """Largest relative changes of the last step and of the one before."""
-    before, last = (
-        float(np.max(np.abs(b - a)) / np.max(np.abs(b))) for a, b in zip(history[-3:], history[-2:], strict=False)
-    )
+    """Largest changes of the step before the last and of the last, relative to the largest value."""
+    size = np.max(np.abs(history[-1]))
+    before, last = (float(np.max(np.abs(history[n] - history[n - 1])) / size) for n in (-2, -1))
     return before, last
 
 
