@@ -182,7 +182,7 @@ def _printed(case: SectionCase, result: Result) -> dict[str, Any]:
         },
         "surface": {env: _surface(extremes) for env, extremes in result.surface.items()},
         "f_rsi": result.f_rsi,
-        "estimated_error": result.estimated_error,
+        "estimated_error": result.estimated_error if math.isfinite(result.estimated_error) else None,
         "unknowns": result.unknowns,
         "balance": result.balance,
     }

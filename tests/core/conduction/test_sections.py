@@ -195,3 +195,13 @@ def test_what_cannot_be_solved_is_refused_by_name(code: str, change: dict[str, o
     with pytest.raises(DomainError) as refused:
         solve(Section(**(given | change)), NOWHERE)  # type: ignore[arg-type]
     assert code in {issue.code for issue in refused.value.issues}
+
+
+def test_refinement_stops_at_the_most_unknowns_and_says_what_it_reached() -> None:
+    section = slab(rect(0.45, 0, 0.55, 0.15, 2.0))
+    found = solve(section, NOWHERE, target=1e-9, most=4000)
+    assert found.unknowns < 4000 * 1.2
+    assert found.estimated_error > 1e-9
+    assert math.isinf(solve(section, NOWHERE, most=4 * 200).estimated_error)
+    with pytest.raises(DomainError, match="can be solved"):
+        solve(section, NOWHERE, most=40)

@@ -30,7 +30,7 @@ class Result:
     coupling: Mapping[tuple[str, str], float | None]  #: [W/(m·K)] or [W/K]
     points: FloatArray  #: temperatures where they were wanted, nan outside of the model [°C]
     surface: Mapping[str, Extremes]
-    estimated_error: float  #: relative, on the couplings; on the temperatures where a flow is unbounded
+    estimated_error: float  #: relative, of couplings, or of temperatures where a flow is unbounded; inf if not known
     unknowns: int
     steps: int  #: grids solved
 

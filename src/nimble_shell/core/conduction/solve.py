@@ -30,6 +30,7 @@ FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
 
 MOST_UNKNOWNS = 400_000
+_PER_CELL = 4  #: unknowns of a cell of two triangles, in a large grid
 _MOST_LOST = 1e-5  #: heat that may be missing from the balance of a direct solution, relative
 
 
@@ -65,15 +66,17 @@ def solve(section: Section, points: FloatArray, *, target: float = 0.002, most: 
     """
     envs = tuple(section.temperatures)
     grid = first_grid(section)
-    check_size([grid.x, grid.y], most, "regions")
+    check_size([grid.x, grid.y], most // _PER_CELL, "regions")
     fields = solve_on(section, grid)
     T = np.array([section.temperatures[env] for env in envs])
     watched = points if len(points) else fields.space.mesh.xy[fields.space.mesh.triangles].mean(axis=1)
     history = [_measures(fields, T, watched)]
     error = np.inf
-    while error > target and fields.space.size < most:
-        grid = grid.refined(*_columns_and_rows(fields, grid))
-        fields = solve_on(section, grid)
+    while error > target:
+        finer = grid.refined(*_columns_and_rows(fields, grid))
+        if (len(finer.x) - 1) * (len(finer.y) - 1) > most // _PER_CELL:
+            break
+        grid, fields = finer, solve_on(section, finer)
         history.append(_measures(fields, T, watched))
         error = error_of(history)
     flows, coupling = flows_of(envs, fields.G, T, fields.touching)
@@ -128,9 +131,8 @@ def _solved(A: sparse.csc_matrix, b: FloatArray, share: FloatArray) -> FloatArra
     inner = A[free][:, free].tocsc()
     factors = splu(inner, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.0, options={"SymmetricMode": True})
     found = factors.solve(right)
-    theta[free] = found + factors.solve(
-        right - inner @ found
-    )  # slivers and contrasts cost digits; this earns them back
+    # Slivers and contrasts cost digits; a second step earns them back.
+    theta[free] = found + factors.solve(right - inner @ found)
     return theta
 
 
