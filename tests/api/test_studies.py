@@ -25,6 +25,28 @@ def ask(client: TestClient, campus: str, what: str, body: dict[str, Any], status
     return reply.json()
 
 
+@pytest.mark.parametrize(
+    ("of", "figure", "symbol"),
+    [
+        ({"kind": "day", "month": 6, "rise": 8}, "Y12", "Y12"),
+        ({"kind": "claim", "R": 5, "d": 0.16, "theta": 24, "age": "fresh"}, "remains", "share_left"),
+        ({"kind": "probe", "depth": 0.1}, "coldest", "theta_x"),
+        ({"kind": "probe", "chase_layer": 2, "chase_depth": 0.005, "chase_share": 0.1}, "R_clear", "R_cut_wall"),
+        ({"kind": "variant", "core": "pir-core", "d": 0.2}, "payback", "t_payback"),
+        ({"kind": "side", "leader": "wall-w-b"}, "R_clear", "R_clear"),
+    ],
+)
+def test_a_figure_of_a_study_shows_its_working(
+    client: TestClient, campus: str, of: dict[str, Any], figure: str, symbol: str
+) -> None:
+    body = {**at(client, campus), "of": of, "figure": figure}
+    steps = ask(client, campus, "study-working", body)["steps"]
+    assert steps[-1]["symbol"] == symbol
+    assert all(step["source"] and step["text"] for step in steps)
+    refusal = ask(client, campus, "study-working", {**body, "figure": "wishful"}, 422)
+    assert refusal["errors"][0]["code"] == "unknown_figure"
+
+
 def test_the_foam_decision_starts_from_the_systems_own_cores(client: TestClient, campus: str) -> None:
     found = ask(client, campus, "variants", at(client, campus))
     assert len(found["cores"]) == 8

@@ -196,6 +196,19 @@ def test_without_a_crane_the_largest_piece_follows_from_its_weight() -> None:
     assert values["area"] == pytest.approx(100 / values["shop"])
 
 
+@pytest.mark.parametrize("key", ["sip", "metal-panel", "cassette", "mesh-mortar"])
+def test_a_piece_wider_than_the_way_is_remarked_on_where_its_width_is_known(key: str) -> None:
+    wall = SYSTEMS[key].assembly("w", "W")
+    seams = [m.centres for layer in wall.layers for m in layer.members if m.joint == "seam" and m.centres]
+    assert "wider_than_access" not in said(wall, replace(BASIS, handling=Handling(access=3.0)))
+    narrow = said(wall, replace(BASIS, handling=Handling(access=0.9)))
+    assert ("wider_than_access" in narrow) == bool(seams)
+    if seams:
+        values = {value.name: value.value for value in narrow["wider_than_access"].values}
+        assert values == {"module": max(seams), "access": 0.9}
+        assert "wider_than_access" not in said(wall, replace(BASIS, handling=Handling(access=max(seams))))
+
+
 # --- substitutions, declarations, differences ---------------------------------------------------------------------
 
 

@@ -12,9 +12,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nimble_shell.core.assemblies.assembly import AirGap, Assembly, Layer, Member
+from nimble_shell.core.assemblies.claim import Claim, check_claim
+from nimble_shell.core.assemblies.day import day
 from nimble_shell.core.assemblies.figures import wall_figures, wall_working
+from nimble_shell.core.assemblies.probe import chase, temperature_at
 from nimble_shell.core.assemblies.study import crossing, crossing_working
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.assemblies.variants import decide, variant_working
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.shell.basis import Basis, Schools, Targets
@@ -44,11 +48,14 @@ def evaluate(text: str, values: dict[str, float]) -> float:
                 return _OPERATORS[type(op)](walk(left), walk(right))
             case ast.UnaryOp(op=ast.USub(), operand=operand):
                 return -walk(operand)
-            case ast.Call(func=ast.Name(id="exp"), args=[argument]):
-                return math.exp(walk(argument))
+            case ast.Call(func=ast.Name(id=name), args=arguments) if name in FUNCTIONS:
+                return float(getattr(math, name)(*map(walk, arguments)))
         raise AssertionError(ast.dump(node))
 
     return walk(ast.parse(text, mode="eval").body)
+
+
+FUNCTIONS = {"exp", "sqrt", "sin", "cos", "sinh", "cosh", "atan2"}
 
 
 def replay(derivation: Derivation) -> float:
@@ -137,6 +144,55 @@ def test_the_exact_core_replays_too(wall: str) -> None:
     derivation = crossing_working(WALLS[wall], CATALOGUE, Basis(), 5.2)
     assert derivation.value == value_of(found)
     assert replay(derivation) == pytest.approx(value_of(found), rel=1e-9)
+
+
+@pytest.mark.parametrize("wall", WALLS)
+@pytest.mark.parametrize(("month", "rise"), [(0, 0.0), (6, 12.0)])
+def test_the_day_replays(wall: str, month: int, rise: float) -> None:
+    shown = day(WALLS[wall], CATALOGUE, Basis(), month, rise=rise).figures
+    remembering = day(WALLS[wall], CATALOGUE, Basis(), month, rise=rise, given=traced).figures
+    assert len(shown) == 8
+    for key, number in shown.items():
+        assert replay(derive(remembering[key])) == pytest.approx(number, rel=1e-9), key
+
+
+@pytest.mark.parametrize("wall", WALLS)
+@pytest.mark.parametrize("claim", [Claim(R=5.0, d=0.16, theta=24, age="fresh"), Claim(R=3.0, d=0.1, age="aged")])
+def test_a_claim_replays(wall: str, claim: Claim) -> None:
+    shown = check_claim(WALLS[wall], CATALOGUE, Basis(), claim).figures
+    remembering = check_claim(WALLS[wall], CATALOGUE, Basis(), claim, given=traced).figures
+    for key in ("lambda_claimed", "lambda_aged", "remains", "R_nominal", "R_winter_clear"):
+        assert replay(derive(remembering[key])) == pytest.approx(value_of(shown[key]), rel=1e-9), key
+
+
+@pytest.mark.parametrize("wall", WALLS)
+def test_a_probe_replays(wall: str) -> None:
+    one = WALLS[wall]
+    for depth in (0.004, one.layers[0].d, 0.07):
+        for moment in ("winter", "6"):
+            shown = temperature_at(one, CATALOGUE, Basis(), depth, moment)
+            remembering = temperature_at(one, CATALOGUE, Basis(), depth, moment, given=traced)
+            assert replay(derive(remembering)) == pytest.approx(shown, rel=1e-8, abs=1e-9), (depth, moment)
+    cut = next(at for at, layer in enumerate(one.layers) if layer.material)
+    args = (one, CATALOGUE, Basis(), cut, one.layers[cut].d / 3, 0.04)
+    there = chase(*args, given=traced)
+    for key in ("R_there", "R_clear", "R_without"):
+        assert replay(derive(getattr(there, key))) == pytest.approx(getattr(chase(*args), key), rel=1e-9), key
+
+
+@pytest.mark.parametrize("core", ["eps-graphite", "pur-core"])
+def test_the_columns_that_compare_replay_to_the_table(sip: Assembly, core: str) -> None:
+    table = decide(sip, CATALOGUE, Basis(), [core], asked=5.0)
+    variants = next(one for one in table.cores if one.core == core)
+    for at in (3, 20, len(variants.d) - 1):
+        args = (sip, CATALOGUE, Basis(), core, float(variants.d[at]))
+        floor, payback = variants.columns["floor"][at], variants.columns["payback"][at]
+        assert replay(variant_working(*args, "floor")) == pytest.approx(floor, rel=1e-9, abs=1e-12)
+        if math.isnan(payback):
+            with pytest.raises(DomainError):
+                variant_working(*args, "payback")
+        else:
+            assert replay(variant_working(*args, "payback")) == pytest.approx(payback, rel=1e-9)
 
 
 def test_the_ledger_replays() -> None:

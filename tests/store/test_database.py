@@ -54,7 +54,7 @@ def test_a_second_start_migrates_nothing_and_backs_nothing_up(database: Database
 LATER = """
 import sqlalchemy as sa
 from alembic import op
-revision, down_revision = "0003", "0002"
+revision, down_revision = "9999", "{head}"
 
 def upgrade():
     op.add_column("project", sa.Column("client", sa.String(), nullable=False, server_default="nobody"))
@@ -66,7 +66,7 @@ def later_program(folder: Path, then: str = "") -> Path:
     """The migrations of a program one version on."""
     scripts = folder / f"migrations{len(then)}"
     shutil.copytree(MIGRATIONS, scripts, ignore=shutil.ignore_patterns("__pycache__"))
-    (scripts / "versions" / "0003_later.py").write_text(LATER.format(then=then))
+    (scripts / "versions" / "9999_later.py").write_text(LATER.format(then=then, head=HEAD))
     return scripts
 
 
@@ -226,7 +226,7 @@ INSERT INTO member VALUES (1, 3, 0, 'stud', 'softwood', 'vertical', NULL, 0.045,
 
 def test_what_the_first_schema_held_becomes_documents(tmp_path: Path) -> None:
     scripts = tmp_path / "migrations"
-    shutil.copytree(MIGRATIONS, scripts, ignore=shutil.ignore_patterns("__pycache__", "0002*"))
+    shutil.copytree(MIGRATIONS, scripts, ignore=shutil.ignore_patterns("__pycache__", "000[23]*"))
     database = Database(tmp_path / "data")
     database.migrate(scripts)
     basis = BasisDoc.from_core(Basis()).model_dump_json(by_alias=True)

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import math
 import re
+from typing import Any
 
 from playwright.sync_api import Locator, Page, expect
 
@@ -88,3 +90,19 @@ class Board:
 def number(text: str) -> float:
     """A printed number: thin spaces and a true minus."""
     return float(re.sub(r"[\u2009\u202f ]", "", text).replace("−", "-"))
+
+
+def leading(text: str) -> float:
+    """The first printed number of a text with units."""
+    found = re.search(r"[−-]?[\d\u2009\u202f]+(\.\d+)?(e[+−-]?\d+)?", text)
+    assert found, text
+    return number(found[0].replace("−", "-"))
+
+
+def evaluated(steps: list[dict[str, Any]]) -> float:
+    """The working's own formulas, evaluated again from its inputs."""
+    known: dict[str, float] = {}
+    for step in steps:
+        names = {**vars(math), **known}
+        known[step["symbol"]] = eval(step["formula"], {"__builtins__": {}}, names) if step["formula"] else step["value"]
+    return known[steps[-1]["symbol"]]

@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-import math
 import re
 from pathlib import Path
-from typing import Any
 
 import pytest
 from playwright.sync_api import Page, expect
-from web.board import Board, number
+from web.board import Board, evaluated, number
 
 from tools.window import ROOT, Server
 
@@ -124,15 +122,6 @@ def test_a_systems_parameters_are_turned_before_it_starts(board: Board, server: 
 
 
 # --- working ----------------------------------------------------------------------------------------------------
-
-
-def evaluated(steps: list[dict[str, Any]]) -> float:
-    """The working's own formulas, evaluated again from its inputs."""
-    known: dict[str, float] = {}
-    for step in steps:
-        names = {"exp": math.exp, **known}
-        known[step["symbol"]] = eval(step["formula"], {"__builtins__": {}}, names) if step["formula"] else step["value"]
-    return known[steps[-1]["symbol"]]
 
 
 def test_every_figure_on_the_bench_opens_to_working_that_gives_it(board: Board) -> None:

@@ -46,6 +46,49 @@ def test_undo_and_redo_and_reload(board: Board) -> None:
     assert board.text("R-combined") == kept[0]
 
 
+def test_undo_in_a_number_field_is_the_projects_unless_something_is_typed(board: Board) -> None:
+    before = board.text("R-combined")
+    board.type_dimension("EPS with graphite", "235")
+    board.done("Core 185 to 235 mm")
+    depth = board.page.get_by_test_id("probe").get_by_label("temperature at depth")
+    depth.focus()
+    depth.type("12")
+    board.page.keyboard.press("Control+z")
+    assert board.last_edit().inner_text().startswith("Core 185 to 235 mm")
+    depth.fill("")
+    depth.press("Escape")
+    board.page.keyboard.press("Control+z")
+    expect(board.page.locator(".ledger .last")).to_contain_text("nothing to take back")
+    board.settled()
+    assert board.text("R-combined") == before
+
+
+def test_the_practice_keeps_its_own_targets_and_takes_them_in_another_project(board: Board) -> None:
+    page = board.page
+    board.open("main-laboratory/1")
+    sets = page.get_by_test_id("target-sets")
+    asked = page.get_by_label("clear-wall R of walls")
+    asked.fill("6.25")
+    asked.press("Enter")
+    expect(board.last_edit()).to_contain_text("6.25")
+    expect(sets.get_by_label("take a set of targets")).to_have_value("")
+    sets.get_by_label("Name of the practice's set").fill("Estuary, usual")
+    sets.get_by_role("button", name="Keep", exact=True).click()
+    expect(sets.get_by_role("status")).to_contain_text("kept")
+    expect(sets.get_by_label("take a set of targets")).to_have_value("Estuary, usual")
+    sets.get_by_label("take a set of targets").select_option("example: hot")
+    expect(asked).to_have_value("3.00")
+    page.reload()
+    sets.get_by_label("take a set of targets").select_option("Estuary, usual")
+    expect(asked).to_have_value("6.25")
+    sets.get_by_label("Name of the practice's set").fill("example: hot")
+    sets.get_by_role("button", name="Keep", exact=True).click()
+    expect(sets.get_by_role("alert")).to_contain_text("not the name of a shipped example")
+    sets.get_by_role("button", name="No longer offer “Estuary, usual”").click()
+    expect(sets.get_by_label("take a set of targets")).to_have_value("")
+    expect(asked).to_have_value("6.25")
+
+
 def test_a_killed_server_loses_nothing_and_the_window_goes_on(board: Board, server: Server) -> None:
     board.type_dimension("EPS with graphite", "235")
     board.done("Core 185 to 235 mm")

@@ -6,8 +6,8 @@ import re
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page, expect
-from web.board import Board, number
+from playwright.sync_api import Locator, Page, expect
+from web.board import Board, evaluated, leading, number
 
 from tools.window import Server
 
@@ -55,6 +55,20 @@ def test_the_studys_figures_open_to_their_working(board: Board) -> None:
     assert float(drawer.locator(".result").get_attribute("data-value") or "nan") == pytest.approx(shown, abs=0.51)
 
 
+def test_payback_and_floor_open_to_their_working(board: Board) -> None:
+    page = board.page
+    sheet(board, "Foam study")
+    for column, words in (("pays in", "energy saved a year"), ("floor", "wall thickness, as it is")):
+        button = page.get_by_role("button", name=re.compile(rf"^{column}.*, EPS with graphite 235: .* working"))
+        shown = leading(button.inner_text())
+        button.click()
+        drawer = page.get_by_test_id("working")
+        expect(drawer).to_contain_text(words)
+        value = float(drawer.locator(".result").get_attribute("data-value") or "nan")
+        assert abs(value) == pytest.approx(abs(shown), rel=0.02, abs=0.51)
+        page.keyboard.press("Escape")
+
+
 def test_limits_of_the_basis_stop_variants_in_words(board: Board) -> None:
     page = board.page
     board.open("main-laboratory/1")
@@ -77,6 +91,24 @@ def test_cores_are_added_and_left_out(board: Board) -> None:
     expect(page.get_by_test_id("variants")).to_contain_text("Wood fibre board")
     page.get_by_role("button", name="Leave out Wood fibre board").click()
     expect(page.get_by_test_id("variants")).not_to_contain_text("Wood fibre board")
+
+
+def opened(board: Board, where: Locator) -> int:
+    """Open every figure there to its working: each gives the figure that is shown. How many there were."""
+    figures = where.locator("button[aria-label$='show working']")
+    expect(figures.first).to_be_visible()
+    for at in range(figures.count()):
+        button = figures.nth(at)
+        with board.page.expect_response("**/study-working") as reply:
+            button.evaluate("(one) => one.click()")
+        steps = reply.value.json()["steps"]
+        assert evaluated(steps) == pytest.approx(steps[-1]["value"], rel=1e-9, abs=1e-12)
+        result = board.page.get_by_test_id("working").locator(".result")
+        expect(result).to_be_visible()
+        shown, worked = leading(button.inner_text()), leading(result.inner_text())
+        assert worked == pytest.approx(shown, rel=0.02, abs=0.06), button.get_attribute("aria-label")
+        board.page.keyboard.press("Escape")
+    return figures.count()
 
 
 # --- compare, claim, day --------------------------------------------------------------------------------------------
@@ -103,12 +135,15 @@ def test_a_suppliers_claim_is_worked_through(board: Board) -> None:
     field.press("Enter")
     page.get_by_role("button", name="Work it through").click()
     expect(page.get_by_test_id("claim-answer")).to_contain_text("% of the claim is the clear wall's R")
+    assert opened(board, page.get_by_test_id("claim-answer")) == 9
+    assert opened(board, page.locator("tbody")) >= 26
 
 
 def test_a_day_says_what_mass_does(board: Board) -> None:
     page = board.page
     sheet(board, "Day")
     expect(page.get_by_test_id("day-verdict")).to_contain_text("Hardly any mass")
+    assert opened(board, page.get_by_test_id("day")) == 8
     page.get_by_label("Building", exact=True).select_option("boat-workshop")
     board.page.goto(f"{board.address}/{board.project}/boat-workshop/D2?element=e3&view=day")
     expect(page.get_by_test_id("day-verdict")).to_contain_text("Evens out both ways")
@@ -174,6 +209,7 @@ def test_a_depth_and_a_groove_are_probed(board: Board) -> None:
     groove.fill("30")
     groove.press("Enter")
     expect(probe).to_contain_text("nominal there")
+    assert opened(board, probe) == 5
     depth.fill("2000")
     depth.press("Enter")
     expect(probe.get_by_role("alert")).to_contain_text("2000 mm")

@@ -226,13 +226,15 @@
       working.close();
       return;
     }
-    if (field) return;
+    // In a number field with nothing typed yet, undo is that of the project; while typing it is the browser's.
+    const still = field && (event.target as HTMLElement).matches('select, [data-entry=still]');
+    if (field && !still) return;
     if ((event.ctrlKey || event.metaKey) && (letter === 'z' || letter === 'y')) {
       event.preventDefault();
       void session.step(letter === 'y' || event.shiftKey ? 'redo' : 'undo');
       return;
     }
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (field || event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.key === 'PageUp' || event.key === 'PageDown') {
       event.preventDefault();
       climb(event.key === 'PageUp' ? -1 : 1);
@@ -258,7 +260,10 @@
       '.': () => month(1),
       '?': () => (keyList = true),
       w: () => {
-        if (document.activeElement instanceof HTMLButtonElement && document.activeElement.matches('.figure'))
+        if (
+          document.activeElement instanceof HTMLButtonElement &&
+          document.activeElement.matches('[aria-label$="show working"]')
+        )
           document.activeElement.click();
         else if (onBench) document.querySelector<HTMLButtonElement>('[data-testid="R-combined"]')?.click();
       },

@@ -49,6 +49,13 @@ def working(project_id: Id, asked: s.WorkingIn, service: Projects) -> s.WorkingO
     return views.working(benches.ledger_working(project, asked.building_id, asked.figure))
 
 
+@router.post("/projects/{project_id}/study-working")
+def study_working(project_id: Id, asked: t.StudyWorkingIn, service: Projects) -> s.WorkingOut:
+    """Show working of a figure of a study: a day, a claim, a probe, a variant, a side of a comparison."""
+    project = service.load(project_id).project
+    return views.working(studies.study_working(project, asked.place(), asked.of.to_core(), asked.figure))
+
+
 @router.post("/projects/{project_id}/variants")
 def variants(project_id: Id, asked: t.VariantsIn, service: Projects) -> t.DecisionOut:
     """The foam decision: cores by thicknesses, every column, and which input moves the answer most."""

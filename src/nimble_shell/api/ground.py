@@ -12,6 +12,7 @@ from nimble_shell.api import schemas as s
 from nimble_shell.formats.problems import Problem
 from nimble_shell.services.projects import Note, ProjectService
 from nimble_shell.services.standards import StandardService
+from nimble_shell.services.targets import TargetService
 
 REFUSALS: dict[int | str, dict[str, Any]] = {
     code: {"model": Problem, "description": text}
@@ -32,8 +33,14 @@ def _standards(request: Request) -> StandardService:
     return service
 
 
+def _targets(request: Request) -> TargetService:
+    service: TargetService = request.app.state.targets
+    return service
+
+
 Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
+TargetSets = Annotated[TargetService, Depends(_targets)]
 Id = Annotated[str, Path(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 
 

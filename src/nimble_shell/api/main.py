@@ -17,6 +17,7 @@ from nimble_shell.api import bench_routes, problems, routes, standard_routes
 from nimble_shell.api.guard import Guard
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.standards import StandardService
+from nimble_shell.services.targets import TargetService
 from nimble_shell.store import Database
 
 
@@ -39,6 +40,7 @@ def create_app(database: Database, web: Path | None = None) -> FastAPI:
     )
     app.state.projects = ProjectService(database)
     app.state.standards = StandardService(database, app.state.projects)
+    app.state.targets = TargetService(database)
     problems.install(app)
     for router in (routes.router, bench_routes.router, standard_routes.router):
         app.include_router(router)

@@ -371,10 +371,20 @@ class ClimateOut(Model):
 
 
 class TargetSetOut(Model):
-    """Example targets; not a code."""
+    """Targets under a name: a shipped example, or the practice's own; not a code."""
 
     name: str
     targets: TargetsDoc
+    own: bool = False
+
+
+class TargetSetIn(Model):
+    name: Said
+    targets: TargetsDoc
+
+
+class TargetSetName(Model):
+    name: Said
 
 
 class CriterionKind(Model):

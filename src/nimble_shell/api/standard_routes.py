@@ -11,10 +11,30 @@ from fastapi.responses import Response
 from nimble_shell.api import schemas as s
 from nimble_shell.api import study_schemas as t
 from nimble_shell.api import study_views, views
-from nimble_shell.api.ground import REFUSALS, Id, Standards, attachment, note_of
+from nimble_shell.api.ground import REFUSALS, Id, Standards, TargetSets, attachment, note_of
 from nimble_shell.formats.standards import read_standards, write_standards
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+
+
+@router.get("/target-sets")
+def list_target_sets(service: TargetSets) -> list[s.TargetSetOut]:
+    """The practice's own sets of targets; the examples are on the shelf."""
+    return views.target_sets(service.own())
+
+
+@router.put("/target-sets")
+def keep_target_set(asked: s.TargetSetIn, service: TargetSets) -> list[s.TargetSetOut]:
+    """Keep targets under a name of the practice's own; a known name gets a next version."""
+    service.keep(asked.name, asked.targets.to_core())
+    return views.target_sets(service.own())
+
+
+@router.post("/target-sets/withdrawal")
+def withdraw_target_set(asked: s.TargetSetName, service: TargetSets) -> list[s.TargetSetOut]:
+    """No longer offer a set; projects that took it keep their targets."""
+    service.withdraw(asked.name)
+    return views.target_sets(service.own())
 
 
 @router.get("/standards")

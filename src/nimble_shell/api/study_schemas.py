@@ -9,7 +9,7 @@ from pydantic import Base64Bytes, Field
 from nimble_shell.api.schemas import Model, Said, Saying
 from nimble_shell.core.assemblies.claim import Claim
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, Identifier
-from nimble_shell.services.studies import At
+from nimble_shell.services.studies import At, OfDay, OfProbe, OfSide, OfVariant, Studied
 
 
 class AtIn(Model):
@@ -220,3 +220,59 @@ class DifferenceOut(Model):
 class OfferOut(Model):
     standard: StandardOut
     differences: list[DifferenceOut]
+
+
+class OfDayIn(Model):
+    kind: Literal["day"]
+    month: Annotated[int, Field(ge=0, le=11)]
+    rise: Annotated[float, Field(ge=0, le=60)] = 0.0
+
+    def to_core(self) -> Studied:
+        return OfDay(month=self.month, rise=self.rise)
+
+
+class OfClaimIn(Model):
+    kind: Literal["claim"]
+    R: float
+    d: float
+    theta: float
+    age: Literal["aged", "fresh"]
+
+    def to_core(self) -> Studied:
+        return Claim(R=self.R, d=self.d, theta=self.theta, age=self.age)
+
+
+class OfProbeIn(Model):
+    kind: Literal["probe"]
+    depth: float | None = None
+    chase_layer: int | None = None
+    chase_depth: float = 0.0
+    chase_share: float = 0.0
+
+    def to_core(self) -> Studied:
+        return OfProbe(depth=self.depth, layer=self.chase_layer, groove=self.chase_depth, share=self.chase_share)
+
+
+class OfVariantIn(Model):
+    kind: Literal["variant"]
+    core: Said
+    d: Annotated[float, Field(gt=0, le=3)]
+
+    def to_core(self) -> Studied:
+        return OfVariant(core=self.core, d=self.d)
+
+
+class OfSideIn(Model):
+    kind: Literal["side"]
+    leader: Identifier
+    condition: Said = "0"
+
+    def to_core(self) -> Studied:
+        return OfSide(leader=self.leader, condition=self.condition)
+
+
+class StudyWorkingIn(AtIn):
+    """A figure of a study, and what was asked of the study."""
+
+    figure: Said
+    of: Annotated[OfDayIn | OfClaimIn | OfProbeIn | OfVariantIn | OfSideIn, Field(discriminator="kind")]

@@ -47,11 +47,11 @@ def comparison(sides: list[Side]) -> t.ComparisonOut:
 
 def checked(found: Checked) -> t.CheckedOut:
     return t.CheckedOut(
-        lambda_claimed=found.lambda_claimed,
-        lambda_aged=found.lambda_aged,
+        lambda_claimed=value_of(found.lambda_claimed),
+        lambda_aged=value_of(found.lambda_aged),
         lambda_catalogue=found.lambda_catalogue,
         figures=_figures(found.wall.figures),
-        remains=found.remains,
+        remains=value_of(found.remains),
     )
 
 
@@ -59,24 +59,28 @@ def day(found: Day) -> t.DayOut:
     periodic = found.periodic
     return t.DayOut(
         month=found.month,
-        Y12=periodic.Y12,
-        decrement=periodic.decrement,
-        lag_h=periodic.lag_h,
-        kappa_i=periodic.kappa_i,
-        kappa_e=periodic.kappa_e,
+        Y12=value_of(periodic.Y12),
+        decrement=value_of(periodic.decrement),
+        lag_h=value_of(periodic.lag_h),
+        kappa_i=value_of(periodic.kappa_i),
+        kappa_e=value_of(periodic.kappa_e),
         theta_i=found.theta_i,
         outside=list(found.outside),
         surface=list(found.surface),
         massless=list(found.massless),
-        mean_flux=found.mean_flux,
-        peak_flux=found.peak_flux,
-        peak_massless=found.peak_massless,
+        mean_flux=value_of(found.mean_flux),
+        peak_flux=value_of(found.peak_flux),
+        peak_massless=value_of(found.peak_massless),
         verdict=found.verdict,
     )
 
 
 def probe(found: Probe) -> t.ProbeOut:
-    chase = None if found.chase is None else t.ChaseOut.model_validate(found.chase)
+    chase = (
+        None
+        if found.chase is None
+        else t.ChaseOut.model_validate({key: value_of(getattr(found.chase, key)) for key in t.ChaseOut.model_fields})
+    )
     return t.ProbeOut(winter=found.winter, coldest=found.coldest, chase=chase)
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import asdict
 from functools import lru_cache
 
@@ -14,7 +15,7 @@ from nimble_shell.core.assemblies.variants import COLUMNS, STOPS
 from nimble_shell.core.climate import INVENTED
 from nimble_shell.core.materials import CATALOGUE, EDITION
 from nimble_shell.core.quantities import DIMENSIONS
-from nimble_shell.core.shell.basis import TARGET_SETS, Basis
+from nimble_shell.core.shell.basis import TARGET_SETS, Basis, TargetSet
 from nimble_shell.core.shell.criteria import CRITERIA
 from nimble_shell.core.shell.ledger import ShellLedger
 from nimble_shell.core.working import Derivation, Num, value_of
@@ -94,6 +95,10 @@ def shelf() -> s.Shelf:
         dimensions={key: s.DimensionOut.model_validate(dimension) for key, dimension in DIMENSIONS.items()},
         hatches={key: s.HatchOut.model_validate(hatch) for key, hatch in HATCHES.items()},
     )
+
+
+def target_sets(own: Sequence[TargetSet]) -> list[s.TargetSetOut]:
+    return [s.TargetSetOut(name=one.name, targets=TargetsDoc.from_core(one.targets), own=True) for one in own]
 
 
 def _system(system: System) -> s.SystemOut:

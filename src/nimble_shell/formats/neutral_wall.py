@@ -148,11 +148,11 @@ def compute(case: WallCase) -> dict[str, Any]:
     if case.periodic:
         found = periodic(element, case.periodic.period_h)
         result["periodic"] = {
-            "Y12": found.Y12,
-            "decrement": found.decrement,
-            "lag_h": found.lag_h,
-            "kappa_i": found.kappa_i,
-            "kappa_e": found.kappa_e,
+            "Y12": value_of(found.Y12),
+            "decrement": value_of(found.decrement),
+            "lag_h": value_of(found.lag_h),
+            "kappa_i": value_of(found.kappa_i),
+            "kappa_e": value_of(found.kappa_e),
         }
     return result
 

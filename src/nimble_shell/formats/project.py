@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, StringConstraints
 
 from nimble_shell.core.assemblies import assembly as assemblies
-from nimble_shell.core.assemblies.assembly import AirGap, Assembly, Layer, Member, Run, Ventilation
+from nimble_shell.core.assemblies.assembly import AirGap, Assembly, JointPlace, Layer, Member, Run, Ventilation
 from nimble_shell.core.assemblies.films import FilmSchool
 from nimble_shell.core.climate import MonthlyClimate
 from nimble_shell.core.materials import Material
@@ -35,6 +35,7 @@ class MemberDoc(Document):
     share: float | None = None
     width: float | None = None
     centres: float | None = None
+    joint: JointPlace = ""
 
 
 class AirGapDoc(Document):

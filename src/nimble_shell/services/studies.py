@@ -9,14 +9,15 @@ from typing import Literal
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.claim import Checked, Claim, check_claim
 from nimble_shell.core.assemblies.day import Day, day
+from nimble_shell.core.assemblies.figures import wall_working
 from nimble_shell.core.assemblies.probe import Chase, chase, temperature_at
 from nimble_shell.core.assemblies.sensitivity import Swing, sensitivity
 from nimble_shell.core.assemblies.study import crossing, studied_layer
 from nimble_shell.core.assemblies.systems import REFERENCE, SYSTEMS
-from nimble_shell.core.assemblies.variants import Decision, decide
+from nimble_shell.core.assemblies.variants import Decision, decide, variant_working
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.shell.project import Project, Station, asked_R, direction_at
-from nimble_shell.core.working import value_of
+from nimble_shell.core.working import Derivation, Num, derive_one, traced, value_of
 from nimble_shell.services.bench import Bench, bench, find_building, station_of
 from nimble_shell.store import NotFound
 
@@ -137,7 +138,67 @@ def probe(
     args = (at.assembly, project.catalogue, project.basis)
     coldest = str(project.basis.climate.coldest)
     return Probe(
-        winter=None if depth is None else temperature_at(*args, depth, "winter", direction),
-        coldest=None if depth is None else temperature_at(*args, depth, coldest, direction),
+        winter=None if depth is None else value_of(temperature_at(*args, depth, "winter", direction)),
+        coldest=None if depth is None else value_of(temperature_at(*args, depth, coldest, direction)),
         chase=None if chased is None else chase(*args, chased, chase_depth, chase_share, direction),
     )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OfDay:
+    """A figure of the day."""
+
+    month: int
+    rise: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OfProbe:
+    """The temperature at a depth ("winter", "coldest"), or a figure of the groove."""
+
+    depth: float | None
+    layer: int | None
+    groove: float
+    share: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OfVariant:
+    """A column that compares a variant with the wall as it is."""
+
+    core: str
+    d: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OfSide:
+    """A figure of a build-up in a comparison, reckoned where the first one stands."""
+
+    leader: str
+    condition: str
+
+
+Studied = OfDay | Claim | OfProbe | OfVariant | OfSide
+
+
+def study_working(project: Project, at: At, of: Studied, figure: str) -> Derivation:
+    """The working of a figure of a study. Raises DomainError, NotFound."""
+    args = (at.assembly, project.catalogue, project.basis)
+    if isinstance(of, OfSide):
+        direction = direction_at(station_of(find_building(project, at.building_id), of.leader))
+        return wall_working(*args, of.condition, figure, direction=direction)
+    direction = direction_at(at.station(project))
+    if isinstance(of, OfDay):
+        return derive_one(day(*args, of.month, rise=of.rise, direction=direction, given=traced).figures, figure)
+    if isinstance(of, Claim):
+        return derive_one(check_claim(*args, of, direction, given=traced).figures, figure)
+    if isinstance(of, OfVariant):
+        return variant_working(*args, of.core, of.d, figure, direction=direction)
+    found: dict[str, Num] = {}
+    if of.depth is not None and figure in ("winter", "coldest"):
+        moment = "winter" if figure == "winter" else str(project.basis.climate.coldest)
+        found[figure] = temperature_at(*args, of.depth, moment, direction, given=traced)
+    if of.layer is not None:
+        grooved = chase(*args, of.layer, of.groove, of.share, direction, given=traced)
+        found |= {key: getattr(grooved, key) for key in ("R_there", "R_clear", "R_without")}
+    return derive_one(found, figure)

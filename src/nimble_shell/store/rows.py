@@ -60,6 +60,17 @@ class StandardRow(Base):
     withdrawn_at: Mapped[str | None]
 
 
+class TargetSetRow(Base):
+    """One version of a set of targets of the practice; the newest is the one offered."""
+
+    __tablename__ = "target_set"
+    name: Mapped[str] = mapped_column(primary_key=True)
+    version: Mapped[int] = mapped_column(primary_key=True)
+    document: Mapped[str]  # JSON, as in the project file
+    saved_at: Mapped[str]
+    withdrawn_at: Mapped[str | None]
+
+
 class ChangeRow(Base):
     """One undoable step. `state`: done, undone, or dropped when a new edit took the place of what was undone."""
 

@@ -8,6 +8,7 @@
   import Choice from '$lib/ui/Choice.svelte';
   import Entry from '$lib/ui/Entry.svelte';
   import SheetHead from '$lib/ui/SheetHead.svelte';
+  import TargetSets from './TargetSets.svelte';
   import type { Units } from '$lib/units';
   import Elements from './Elements.svelte';
   import ClimateBar from './ClimateBar.svelte';
@@ -175,17 +176,9 @@
     </div>
     <h2>Asked <span>check your local code</span></h2>
     <div class="stack">
-      <Choice
-        label="take a set of targets"
-        value=""
-        options={[
-          { value: '', text: 'examples' },
-          ...(session.shelf?.target_sets ?? []).map((one) => ({ value: one.name, text: one.name })),
-        ]}
-        onsave={(chosen) => {
-          const found = session.shelf?.target_sets.find((one) => one.name === chosen);
-          if (found) set('targets', found.targets, `Targets: ${chosen}`);
-        }}
+      <TargetSets
+        targets={basis.targets}
+        ontake={(one) => set('targets', one.targets, `Targets: ${one.name}`)}
       />
       <Entry
         label="clear-wall R of walls"

@@ -1,6 +1,6 @@
 <!-- Two to four build-ups at one scale on one ground line; and a supplier's claim worked through. -->
 <script lang="ts">
-  import type { Assembly, Checked, Comparison, Side } from '$lib/api/client';
+  import type { Assembly, Checked, Comparison, Side, Studied } from '$lib/api/client';
   import { api, asProblem, take } from '$lib/api/client';
   import type { Problem } from '$lib/api/client';
   import LittleSection from '$lib/draw/LittleSection.svelte';
@@ -11,6 +11,7 @@
   import Choice from '$lib/ui/Choice.svelte';
   import Entry from '$lib/ui/Entry.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import Worked from '$lib/ui/Worked.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
 
@@ -104,25 +105,21 @@
   let claimD = $state<number>();
   let theta = $state('24');
   let age = $state('fresh');
-  let checked = $state.raw<Checked>();
+  let checked = $state.raw<{ found: Checked; assembly: Assembly; of: Studied }>();
   let refused = $state.raw<Problem>();
   async function check(): Promise<void> {
     refused = undefined;
     checked = undefined;
     try {
-      checked = await take(
+      const assembly = draft;
+      const asked = { R: claimR ?? 0, d: claimD ?? core?.d ?? 0, theta: Number(theta), age: age as 'fresh' };
+      const found = await take(
         api.POST('/api/v1/projects/{project_id}/claim', {
           params: { path: { project_id: place.project } },
-          body: {
-            building_id: place.building,
-            assembly: draft,
-            R: claimR ?? 0,
-            d: claimD ?? core?.d ?? 0,
-            theta: Number(theta),
-            age: age as 'fresh',
-          },
+          body: { building_id: place.building, assembly, ...asked },
         }),
       );
+      checked = { found, assembly, of: { kind: 'claim', ...asked } };
     } catch (error) {
       refused = asProblem(error);
     }
@@ -211,9 +208,16 @@
           >
           {#each found.sides as side (side.assembly.id)}
             <td class="n"
-              >{dimension === 'length'
-                ? units.length(side.figures[key] ?? 0)
-                : units.show(side.figures[key] ?? 0, dimension)}
+              ><Worked
+                figure={key}
+                title="{title}, {side.assembly.name}"
+                {dimension}
+                text={dimension === 'length'
+                  ? units.length(side.figures[key] ?? 0)
+                  : units.show(side.figures[key] ?? 0, dimension)}
+                assembly={side.assembly}
+                of={{ kind: 'side', leader: leader?.assembly.id ?? draft.id, condition: place.condition }}
+              />
               <em class:gain={better(side, key, more)}>{delta(side, key, dimension)}</em></td
             >
           {/each}
@@ -264,23 +268,48 @@
 </div>
 {#if refused}<Notice title="The claim cannot be worked through." text={refused.sentence} live />{/if}
 {#if checked}
+  {@const said = checked}
+  {#snippet figure(key: string, title: string, text: string, dimension = 'resistance')}<Worked
+      figure={key}
+      {title}
+      {text}
+      {dimension}
+      assembly={said.assembly}
+      of={said.of}
+    />{/snippet}
+  {#snippet R(key: string, title: string)}{@render figure(
+      key,
+      title,
+      units.show(said.found.figures[key] ?? 0, 'resistance'),
+    )}{/snippet}
   <p data-testid="claim-answer">
-    Claimed λ {units.full(checked.lambda_claimed, 'conductivity', 4)}; aged and at the label temperature of
-    the Basis
-    {units.full(checked.lambda_aged, 'conductivity', 4)}, where the catalogue has {units.full(
-      checked.lambda_catalogue,
+    Claimed λ {@render figure(
+      'lambda_claimed',
+      'Claimed λ',
+      units.full(said.found.lambda_claimed, 'conductivity', 4),
       'conductivity',
-      4,
-    )}. With it this build-up is R {units.show(checked.figures['R_nominal'] ?? 0, 'resistance')} nominal, {units.show(
-      checked.figures['R_parallel'] ?? 0,
-      'resistance',
-    )} by parallel paths, {units.show(checked.figures['R_isothermal'] ?? 0, 'resistance')} by isothermal planes,
-    {units.show(checked.figures['R_combined'] ?? 0, 'resistance')} combined, {units.show(
-      checked.figures['R_winter_clear'] ?? 0,
-      'resistance',
-    )} in winter and {units.show(checked.figures['R_summer_clear'] ?? 0, 'resistance')} in summer.
-    <b>{units.show(checked.remains, 'share', 0)} % of the claim is the clear wall's R</b>, films and the other
-    layers included; joints and fixings still to come off.
+    )}; aged and at the label temperature of the Basis {@render figure(
+      'lambda_aged',
+      'Claimed λ, aged, at the label',
+      units.full(said.found.lambda_aged, 'conductivity', 4),
+      'conductivity',
+    )}, where the catalogue has {units.full(said.found.lambda_catalogue, 'conductivity', 4)}. With it this
+    build-up is R {@render R('R_nominal', 'R nominal with the claim')} nominal, {@render R(
+      'R_parallel',
+      'R by parallel paths with the claim',
+    )} by parallel paths, {@render R('R_isothermal', 'R by isothermal planes with the claim')} by isothermal planes,
+    {@render R('R_combined', 'R combined with the claim')} combined, {@render R(
+      'R_winter_clear',
+      'R in winter with the claim',
+    )} in winter and {@render R('R_summer_clear', 'R in summer with the claim')} in summer.
+    <b
+      >{@render figure(
+        'remains',
+        'Clear-wall R over the claim',
+        `${units.show(said.found.remains, 'share', 0)} %`,
+        'share',
+      )} of the claim is the clear wall's R</b
+    >, films and the other layers included; joints and fixings still to come off.
   </p>
 {/if}
 

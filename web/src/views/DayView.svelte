@@ -10,6 +10,7 @@
   import Choice from '$lib/ui/Choice.svelte';
   import Entry from '$lib/ui/Entry.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import Worked from '$lib/ui/Worked.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
 
@@ -80,6 +81,17 @@
       .map((theta, hour) => `${hour ? 'L' : 'M'}${x(hour).toFixed(1)} ${yFine(theta).toFixed(1)}`)
       .join('');
   const swing = (values: readonly number[]) => (Math.max(...values) - Math.min(...values)) / 2;
+  const of = $derived({ kind: 'day' as const, month: Number(month ?? warmest), rise });
+  const rows = (day: Day): [string, string, string, string][] => [
+    ['Y12', 'periodic transmittance Y12', 'transmittance', units.full(day.Y12, 'transmittance', 4)],
+    ['decrement', 'decrement', 'ratio', units.show(day.decrement, 'ratio')],
+    ['lag_h', 'lag', 'hours', units.full(day.lag_h, 'hours')],
+    ['kappa_i', 'κ inside, 24 h', 'capacity', units.full(day.kappa_i, 'capacity')],
+    ['kappa_e', 'κ outside, 24 h', 'capacity', units.full(day.kappa_e, 'capacity')],
+    ['mean_flux', 'mean flux into the room', 'flux', units.full(day.mean_flux, 'flux')],
+    ['peak_flux', 'peak flux', 'flux', units.full(day.peak_flux, 'flux')],
+    ['peak_massless', 'peak, same U, no mass', 'flux', units.full(day.peak_massless, 'flux')],
+  ];
   const sentence = $derived.by(() => {
     if (!day) return '';
     const cut = day.peak_massless - day.peak_flux;
@@ -160,38 +172,12 @@
         {sentence}
       </p>
       <dl>
-        <div>
-          <dt>periodic transmittance Y12</dt>
-          <dd>{units.full(day.Y12, 'transmittance', 4)}</dd>
-        </div>
-        <div>
-          <dt>decrement</dt>
-          <dd>{units.show(day.decrement, 'ratio')}</dd>
-        </div>
-        <div>
-          <dt>lag</dt>
-          <dd>{units.full(day.lag_h, 'hours')}</dd>
-        </div>
-        <div>
-          <dt>κ inside, 24 h</dt>
-          <dd>{units.full(day.kappa_i, 'capacity')}</dd>
-        </div>
-        <div>
-          <dt>κ outside, 24 h</dt>
-          <dd>{units.full(day.kappa_e, 'capacity')}</dd>
-        </div>
-        <div>
-          <dt>mean flux into the room</dt>
-          <dd>{units.full(day.mean_flux, 'flux')}</dd>
-        </div>
-        <div>
-          <dt>peak flux</dt>
-          <dd>{units.full(day.peak_flux, 'flux')}</dd>
-        </div>
-        <div>
-          <dt>peak, same U, no mass</dt>
-          <dd>{units.full(day.peak_massless, 'flux')}</dd>
-        </div>
+        {#each rows(day) as [figure, title, dimension, text] (figure)}
+          <div>
+            <dt>{title}</dt>
+            <dd><Worked {figure} {title} {text} {dimension} assembly={draft} {of} /></dd>
+          </div>
+        {/each}
       </dl>
       <p class="soft">
         ISO 13786, one harmonic of 24 h through the field, films included, room held at its temperature. The

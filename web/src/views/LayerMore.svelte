@@ -8,6 +8,7 @@
   import Button from '$lib/ui/Button.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Entry from '$lib/ui/Entry.svelte';
+  import Worked from '$lib/ui/Worked.svelte';
   import type { Units } from '$lib/units';
 
   interface Props {
@@ -49,24 +50,25 @@
   let depth = $state<number>();
   let chaseDepth = $state<number>();
   let chaseShare = $state(0.02);
+  const of = $derived({
+    kind: 'probe' as const,
+    depth: depth ?? null,
+    chase_layer: chaseDepth === undefined ? null : index,
+    chase_depth: chaseDepth ?? 0,
+    chase_share: chaseShare,
+  });
   let probe = $state.raw<Probe>();
   let why = $state('');
   $effect(() => {
     const assembly = bench.draft;
     const place = router.place;
-    const body = {
-      building_id: place.building,
-      depth: depth ?? null,
-      chase_layer: chaseDepth === undefined ? null : index,
-      chase_depth: chaseDepth ?? 0,
-      chase_share: chaseShare,
-    };
-    if (!assembly || (body.depth === null && body.chase_layer === null)) return;
+    const { depth, chase_layer, chase_depth, chase_share } = of;
+    if (!assembly || (depth === null && chase_layer === null)) return;
     why = '';
     take(
       api.POST('/api/v1/projects/{project_id}/probe', {
         params: { path: { project_id: place.project } },
-        body: { ...body, assembly },
+        body: { building_id: place.building, assembly, depth, chase_layer, chase_depth, chase_share },
       }),
     )
       .then((found) => (probe = found))
@@ -77,6 +79,16 @@
   });
 </script>
 
+{#snippet probed(figure: string, title: string, text: string)}
+  {#if bench.draft}<Worked
+      {figure}
+      {title}
+      {text}
+      dimension={figure.startsWith('R') ? 'resistance' : 'temperature'}
+      assembly={bench.draft}
+      {of}
+    />{/if}
+{/snippet}
 {#if layer}
   <section aria-label="More of layer {index + 1}" data-testid="layer-more">
     <div class="line">
@@ -248,8 +260,15 @@
       />
       {#if depth !== undefined && probe?.winter !== null && probe?.winter !== undefined && probe.coldest !== null}
         <span class="said"
-          >{units.full(probe.winter, 'temperature')} winter design, {units.full(probe.coldest, 'temperature')} coldest
-          month{probe.winter <= 0 ? ': a pipe there freezes' : ''}</span
+          >{@render probed(
+            'winter',
+            'Temperature there, winter design',
+            units.full(probe.winter, 'temperature'),
+          )} winter design, {@render probed(
+            'coldest',
+            'Temperature there, coldest month',
+            units.full(probe.coldest, 'temperature'),
+          )} coldest month{probe.winter <= 0 ? ': a pipe there freezes' : ''}</span
         >
       {/if}
       {#if layer.material}
@@ -272,10 +291,16 @@
         />
         {#if chaseDepth !== undefined && probe?.chase}
           <span class="said"
-            >R {units.show(probe.chase.R_there, 'resistance')} nominal there; wall {units.show(
-              probe.chase.R_without,
-              'resistance',
-            )} to {units.show(probe.chase.R_clear, 'resistance', 3)}</span
+            >R {@render probed('R_there', 'R at the groove', units.show(probe.chase.R_there, 'resistance'))} nominal
+            there; wall {@render probed(
+              'R_without',
+              'R of the wall without grooves',
+              units.show(probe.chase.R_without, 'resistance'),
+            )} to {@render probed(
+              'R_clear',
+              'R of the wall with grooves',
+              units.show(probe.chase.R_clear, 'resistance', 3),
+            )}</span
           >
         {/if}
       {/if}

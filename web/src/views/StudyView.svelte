@@ -157,7 +157,13 @@
     cool: 'cool',
     money: 'money',
     carbon_life: 'carbon_life',
+    U_clear: 'U_clear',
+    f_rsi: 'f_rsi',
+    inside_share: 'inside_share',
+    floor: 'floor',
+    payback: 'payback',
   };
+  const compares = (column: string) => column === 'floor' || column === 'payback';
   function work(row: Row, column: string, title: string): void {
     void working.show({
       figure: figureOf[column] ?? column,
@@ -166,7 +172,8 @@
       project: place.project,
       building: place.building,
       condition: place.condition,
-      assembly: withVariant(draft, row.core, row.d),
+      assembly: compares(column) ? draft : withVariant(draft, row.core, row.d),
+      of: compares(column) ? { kind: 'variant', core: row.core, d: row.d } : undefined,
     });
   }
   const addable = $derived(

@@ -18,6 +18,10 @@ Outside = Literal["air", "ground"]
 THICKEST = 3.0  #: [m]
 
 
+#: A member at a joint: "seam" between pieces of a wall, "plate" along its foot and head.
+JointPlace = Literal["", "seam", "plate"]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Member:
     """Something that repeats through a layer: stud, plate, spline, batten. Owned by the area share until solved."""
@@ -28,6 +32,7 @@ class Member:
     share: float | None = None  #: area share, 0…1; or else
     width: float | None = None  #: width of one [m]
     centres: float | None = None  #: distance between centres [m]
+    joint: JointPlace = ""  #: where it stands between two pieces: a solved joint of that place takes it over
 
     def __post_init__(self) -> None:
         check = Collector()

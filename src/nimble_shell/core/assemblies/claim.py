@@ -13,7 +13,7 @@ from nimble_shell.core.assemblies.study import studied_layer
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.shell.basis import Basis
-from nimble_shell.core.working import value_of
+from nimble_shell.core.working import Given, Num, named, plain, value_of
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -40,17 +40,29 @@ class Claim:
 class Checked:
     """The claim worked through."""
 
-    lambda_claimed: float  #: as said [W/(m·K)]
-    lambda_aged: float  #: the same foam aged, at the label temperature of the Basis [W/(m·K)]
+    lambda_claimed: Num  #: as said [W/(m·K)]
+    lambda_aged: Num  #: the same foam aged, at the label temperature of the Basis [W/(m·K)]
     lambda_catalogue: float  #: what the catalogue holds for this core [W/(m·K)]
     wall: WallFigures  #: of the wall with that core
-    remains: float  #: clear-wall R over the claim
+    remains: Num  #: clear-wall R over the claim
+
+    @property
+    def figures(self) -> dict[str, Num]:
+        """What has a working."""
+        own = {"lambda_claimed": self.lambda_claimed, "lambda_aged": self.lambda_aged, "remains": self.remains}
+        return {**{key: figure.number for key, figure in self.wall.figures.items()}, **own}
 
 
 def check_claim(
-    assembly: Assembly, catalogue: Catalogue, basis: Basis, claim: Claim, direction: Direction = "horizontal"
+    assembly: Assembly,
+    catalogue: Catalogue,
+    basis: Basis,
+    claim: Claim,
+    direction: Direction = "horizontal",
+    *,
+    given: Given = plain,
 ) -> Checked:
-    """The wall with the claimed core.
+    """The wall with the claimed core; `given` is `plain` for figures, `traced` for working.
 
     Notes
     -----
@@ -65,20 +77,29 @@ def check_claim(
     index = studied_layer(assembly)
     layer = assembly.layers[index]
     material = catalogue[layer.material]
-    claimed = claim.d / claim.R
-    factor = 1.0
+    R = given(claim.R, "R_claim", "claimed resistance", "m²·K/W", "entered: the supplier's")
+    d = given(claim.d, "d_claim", "thickness it is said of", "m", "entered: the supplier's")
+    claimed = named(d / R, "lambda_claim", "claimed conductivity", "W/(m·K)", "λ = d/R")
+    aged = claimed
+    rows = f"catalogue: λ(θ) of {material.name}"
     if material.lambda_T:
-        at_label = value_of(conductivity_at(material.lambda_T, basis.schools.label_mean))
-        factor = at_label / value_of(conductivity_at(material.lambda_T, claim.theta))
-    aging = material.lambda_ / material.lambda_fresh if claim.age == "fresh" and material.lambda_fresh else 1.0
-    aged = claimed * factor * aging
-    changed = replace(layer, d=claim.d, lambda_entered=aged)
+        tested, label = claim.theta, basis.schools.label_mean
+        there, here = (value_of(conductivity_at(material.lambda_T, theta)) for theta in (tested, label))
+        aged = aged * given(here, "lambda_at_label", f"λ at {label:g} °C, the label of the Basis", "W/(m·K)", rows)
+        aged = aged / given(there, "lambda_at_test", f"λ at {tested:g} °C, the test", "W/(m·K)", rows)
+    if claim.age == "fresh" and material.lambda_fresh:
+        rows = f"catalogue: {material.source}"
+        aged = aged * given(material.lambda_, "lambda_aged", "aged", "W/(m·K)", rows)
+        aged = aged / given(material.lambda_fresh, "lambda_fresh", "fresh", "W/(m·K)", rows)
+    aged = named(aged, "lambda_used", "conductivity of the claim, aged, at the label", "W/(m·K)", "by ratio")
+    changed = replace(layer, d=claim.d, lambda_entered=value_of(aged))
     wall = replace(assembly, layers=(*assembly.layers[:index], changed, *assembly.layers[index + 1 :]))
-    found = wall_figures(wall, catalogue, basis, "0", direction=direction)
+    found = wall_figures(wall, catalogue, basis, "0", direction=direction, given=given)
+    left = found.figures["R_clear"].number / R
     return Checked(
         lambda_claimed=claimed,
         lambda_aged=aged,
         lambda_catalogue=material.lambda_,
         wall=found,
-        remains=value_of(found.figures["R_clear"].number) / claim.R,
+        remains=named(left, "share_left", "clear-wall R over the claim", "", "R_clear/R_claim"),
     )

@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from nimble_shell.core.assemblies.amounts import wall_amounts
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.conductivity import mean_conductivity, theta_behind
+from nimble_shell.core.assemblies.control import vapour_plane
 from nimble_shell.core.assemblies.economy import life_cost
 from nimble_shell.core.assemblies.element import Element, ElementLayer
 from nimble_shell.core.assemblies.films import R_SI_SURFACE, Direction, Season, films
@@ -16,10 +17,9 @@ from nimble_shell.core.assemblies.resolve import Age, Resolved, Surroundings, be
 from nimble_shell.core.assemblies.temperature import SteadyState, steady_state, temperatures_by_share
 from nimble_shell.core.assemblies.vapour import diffusion_thicknesses, permeance, vapour_pressures
 from nimble_shell.core.climate import p_sat
-from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.shell.basis import Basis, Condition, condition
-from nimble_shell.core.working import Derivation, Given, Num, derive, named, plain, traced, value_of
+from nimble_shell.core.working import Derivation, Given, Num, derive_one, named, plain, traced, value_of
 
 _BRIDGED = ("parallel", "isothermal", "combined")
 _SAMPLES = 8  #: points inside each layer, for drawing curves
@@ -121,16 +121,7 @@ def wall_working(
         If there is no such figure, or the assembly cannot be calculated.
     """
     found = wall_figures(assembly, catalogue, basis, condition_key, direction=direction, given=traced).figures
-    if figure not in found:
-        raise DomainError(
-            Issue(
-                path=("figure",),
-                code="unknown_figure",
-                message=f"there is no figure “{figure}”",
-                hint=f"one of {', '.join(found)}",
-            )
-        )
-    return derive(found[figure].number)
+    return derive_one({key: one.number for key, one in found.items()}, figure)
 
 
 def clear_wall_R(
@@ -237,6 +228,7 @@ class _Calculation:
         self._resistance_figures(label, totals)
         self._seasons()
         self._amounts(of_school(totals, self.basis))
+        self._inside_share(label)
         profile = self._profile(label)
         self._add(
             "f_rsi",
@@ -321,6 +313,16 @@ class _Calculation:
         self._add("cool", "heat gained in cooled hours, air temperature only", "energy", life.cool)
         self._add("money", "materials and energy over the life", "cost", life.money)
         self._add("carbon_life", "carbon of materials and energy over the life", "carbon", life.carbon_life)
+
+    def _inside_share(self, label: Resolved) -> None:
+        plane = vapour_plane(self.assembly, label.counted)
+        if plane is None:
+            return
+        crossed = [layer.resistance() for layer in label.element.layers]
+        inside, whole = sum(crossed[:plane], 0.0), sum(crossed, 0.0)
+        share = named(inside / whole, "share_inside", "resistance inside the vapour-control plane over all of it", "",
+                      "rule of ratio: of the field, without films")  # fmt: skip
+        self._add("inside_share", "share of R inside the vapour-control plane", "share", share)
 
     def _profile(self, label: Resolved) -> Profile:
         given, moment = self.given, self.condition

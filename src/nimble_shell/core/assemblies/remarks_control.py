@@ -135,16 +135,43 @@ def _substitutions(assembly: Assembly, catalogue: Catalogue) -> Iterator[Remark]
 
 
 def _carrying(assembly: Assembly, catalogue: Catalogue, basis: Basis) -> Iterator[Remark]:
-    heaviest = basis.handling.heaviest
+    handling, heaviest = basis.handling, basis.handling.heaviest
     weights = layer_weights(assembly, catalogue)
     shop = sum(weight for weight, layer in zip(weights, assembly.layers, strict=True) if layer.fitted == "shop")
+    module = _module(assembly)
+    if module is not None and module > handling.access + 1e-9:
+        yield Remark(
+            code="wider_than_access",
+            weight="caution",
+            text="Pieces come {module} wide; the way to their place is {access} at its narrowest: they pass on edge "
+            "only, and do not turn there.",
+            clears="A smaller module, a crane over the narrow place, or another way.",
+            values=(Said("module", module, "length"), Said("access", handling.access, "length")),
+        )
     if heaviest is None or shop <= 0:
         return
     yield Remark(
         code="carried_by_hand",
         weight="note",
         text="What comes from the shop weighs {shop}. Without a crane, "
-        f"{basis.handling.people} people carry pieces of up to {{area}}.",
+        f"{basis.handling.people} people carry pieces of up to {{area}}, "
+        "and {{access}} wide where they lie flat.",
         clears="Smaller pieces, more people or a crane; local rules on lifting by hand decide.",
-        values=(Said("shop", shop, "surface_mass"), Said("area", heaviest / shop, "area")),
+        values=(
+            Said("shop", shop, "surface_mass"),
+            Said("area", heaviest / shop, "area"),
+            Said("access", handling.access, "length"),
+        ),
     )
+
+
+def _module(assembly: Assembly) -> float | None:
+    """Width of a piece from the shop, by the spacing of what stands in its seams; None if not known. [m]"""
+    centres = [
+        member.centres
+        for layer in assembly.layers
+        if layer.fitted == "shop"
+        for member in layer.members
+        if member.joint == "seam" and member.centres is not None
+    ]
+    return max(centres, default=None)

@@ -9,10 +9,11 @@ from typing import cast
 import numpy as np
 from numpy.typing import NDArray
 
+from nimble_shell.core.assemblies.amounts import wall_amounts
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.control import vapour_plane
 from nimble_shell.core.assemblies.economy import life_cost
-from nimble_shell.core.assemblies.figures import of_school
+from nimble_shell.core.assemblies.figures import clear_wall_R, of_school
 from nimble_shell.core.assemblies.films import R_SI_SURFACE, Direction
 from nimble_shell.core.assemblies.resistance import Resistances
 from nimble_shell.core.assemblies.study import crossing, studied_layer
@@ -20,11 +21,12 @@ from nimble_shell.core.assemblies.sweep import Sweep
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.shell.basis import Basis, condition
-from nimble_shell.core.working import value_of
+from nimble_shell.core.working import Derivation, Given, Num, derive_one, named, plain, traced, value_of
 
 FloatArray = NDArray[np.float64]
 
 MOST_CORES = 12
+_NO_SAVING = 1e-12  #: a yearly saving too small to pay anything back [currency/(m²·a)]
 #: Columns of a variant with the dimension each is shown in; SI.
 COLUMNS: dict[str, str] = {
     "R_fresh": "resistance",
@@ -153,6 +155,75 @@ def decide(
     )
 
 
+def variant_working(
+    assembly: Assembly,
+    catalogue: Catalogue,
+    basis: Basis,
+    core: str,
+    d: float,
+    figure: str,
+    *,
+    direction: Direction = "horizontal",
+) -> Derivation:
+    """The working of a column that compares a variant with the wall as it is: "floor" or "payback".
+
+    Parameters
+    ----------
+    assembly : Assembly
+        The wall as it is.
+    catalogue : mapping of key to Material
+    basis : Basis
+    core : str
+        Material key of the variant.
+    d : float
+        Its thickness. [m]
+    figure : {"floor", "payback"}
+    direction : {"horizontal", "up", "down"}
+
+    Raises
+    ------
+    DomainError
+        If nothing is marked as core, the core is unknown, there is no such column, or nothing is paid back.
+    """
+    index = studied_layer(assembly)
+    if core not in catalogue:
+        raise DomainError(Issue(path=("core",), code="unknown_material", message=f"there is no material “{core}”",
+                                hint="choose one of the catalogue"))  # fmt: skip
+    other = _with_core(assembly, index, core).with_thickness(index, d)
+    now, then = (_sums(one, catalogue, basis, direction, given) for one, given in ((assembly, plain), (other, traced)))
+    as_it_is = {
+        key: traced(value_of(now[key]), symbol, f"{words}, as it is", unit, "its own working is in the row of the wall")
+        for key, symbol, words, unit in (
+            ("thickness", "d_now", "wall thickness", "m"),
+            ("cost", "K_now", "cost of materials", "per m²"),
+            ("yearly", "K_year_now", "energy a year", "per m²·a"),
+        )
+    }
+    floor = named(as_it_is["thickness"] - then["thickness"], "A_floor", "floor won or lost", "m² per metre of wall",
+                  "thickness as it is less the variant's")  # fmt: skip
+    found = {"floor": floor}
+    dearer, saved = then["cost"] - as_it_is["cost"], as_it_is["yearly"] - then["yearly"]
+    if figure == "payback":
+        if value_of(saved) <= _NO_SAVING:
+            raise DomainError(Issue(path=("figure",), code="nothing_paid_back", message="this variant saves no energy",
+                                    hint="payback is of a variant that saves some"))  # fmt: skip
+        saved = named(saved, "K_saved", "energy saved a year", "per m²·a", "as it is less the variant's")
+        if value_of(dearer) > 0:
+            dearer = named(dearer, "K_more", "materials cost more by", "per m²", "the variant's less as it is")
+        else:
+            dearer = traced(0.0, "K_more", "materials cost no more", "per m²", "they cost the same or less")
+        found["payback"] = named(dearer / saved, "t_payback", "payback", "a", "simple: no interest")
+    return derive_one(found, figure)
+
+
+def _sums(assembly: Assembly, catalogue: Catalogue, basis: Basis, direction: Direction, given: Given) -> dict[str, Num]:
+    """Thickness, cost and yearly energy of a wall, by the arithmetic of the columns."""
+    amounts = wall_amounts(assembly, catalogue, given=given)
+    R = clear_wall_R(assembly, catalogue, basis, direction=direction, given=given)
+    U = named(1 / R, "U_use", "transmittance in use", "W/(m²·K)", "clear wall by the school in use")
+    return {**amounts, "yearly": life_cost(U, amounts["cost"], amounts["carbon"], basis, given=given).yearly}
+
+
 def _with_core(assembly: Assembly, index: int, key: str) -> Assembly:
     """The assembly with another core; a declared λ belongs to the old one."""
     layer = assembly.layers[index]
@@ -193,7 +264,7 @@ def _variants(
     columns["floor"] = base["thickness"][0] - columns["thickness"]
     dearer, saved = columns["cost"] - base["cost"][0], base["yearly"][0] - columns["yearly"]
     with np.errstate(divide="ignore", invalid="ignore"):
-        payback = np.where(saved > 1e-12, np.maximum(dearer, 0.0) / saved, np.nan)
+        payback = np.where(saved > _NO_SAVING, np.maximum(dearer, 0.0) / saved, np.nan)
     columns["payback"] = np.where(np.abs(dearer) + np.abs(saved) < 1e-12, np.nan, payback)
     stocked = tuple(bool(np.any(np.abs(np.array(material.stock) - one) < 1e-7)) for one in d)
     return Variants(

@@ -78,7 +78,7 @@ class Handling:
     crane: bool = True
     people: int = 4  #: at one piece, where it is carried
     kg_per_person: float = 25.0  #: [kg]
-    access: float = 3.0  #: narrowest width on the way [m]
+    access: float = 3.0  #: narrowest width on the way; pieces wider than it are remarked on [m]
 
     def __post_init__(self) -> None:
         check = Collector()

@@ -5,8 +5,8 @@ figure; run with traced numbers the same lines of code leave a `Derivation`, so 
 the executed calculation and cannot drift from it.
 """
 
-from nimble_shell.core.working.derivation import Derivation, Step, derive
-from nimble_shell.core.working.traced import Given, Num, Traced, exp, named, plain, traced, value_of
+from nimble_shell.core.working.derivation import Derivation, Step, derive, derive_one
+from nimble_shell.core.working.traced import Given, Num, Traced, apply, exp, named, plain, traced, value_of
 
 __all__ = [
     "Derivation",
@@ -14,7 +14,9 @@ __all__ = [
     "Num",
     "Step",
     "Traced",
+    "apply",
     "derive",
+    "derive_one",
     "exp",
     "named",
     "plain",

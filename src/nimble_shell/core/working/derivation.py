@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
-from nimble_shell.core.working.traced import Num, Traced
+from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.working.traced import FUNCTIONS, Num, Traced
 
 #: Binding strength of an operator; a weaker operand is bracketed.
 _STRENGTH = {"+": 1, "-": 1, "*": 2, "/": 2, "**": 3}
@@ -79,6 +81,26 @@ def derive(figure: Num) -> Derivation:
     return Derivation(steps=tuple(steps))
 
 
+def derive_one(figures: Mapping[str, Num], figure: str) -> Derivation:
+    """The working of one of several traced figures.
+
+    Raises
+    ------
+    DomainError
+        If there is no such figure.
+    """
+    if figure not in figures:
+        raise DomainError(
+            Issue(
+                path=("figure",),
+                code="unknown_figure",
+                message=f"there is no figure “{figure}”",
+                hint=f"one of {', '.join(figures)}",
+            )
+        )
+    return derive(figures[figure])
+
+
 def _visit(node: Traced, order: list[Traced], seen: set[int]) -> None:
     stack = [(node, False)]
     while stack:
@@ -98,8 +120,8 @@ def _write(node: Traced, *, top: Traced, numbers: bool) -> str:
         return _number(node.value)
     if node.op == "=":
         return _write(node.args[0], top=top, numbers=numbers)
-    if node.op == "exp":
-        return f"exp({_write(node.args[0], top=top, numbers=numbers)})"
+    if node.op in FUNCTIONS:
+        return f"{node.op}({', '.join(_write(one, top=top, numbers=numbers) for one in node.args)})"
     left, right = node.args
     strength = _STRENGTH[node.op]
     a = _bracket(left, strength, top, numbers, tight=node.op == "**")

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from typing import Protocol
+from typing import Protocol, cast
+
+import numpy as np
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,6 +55,10 @@ class Traced:
 
 Num = float | Traced
 
+#: What a formula may call besides its operators; named as in `math`.
+FUNCTIONS = ("exp", "sqrt", "sin", "cos", "sinh", "cosh", "atan2")
+_NUMPY = {"atan2": "arctan2"}
+
 
 class Given(Protocol):
     """Makes an input of a calculation: a plain float, or a traced one that knows its origin."""
@@ -86,9 +92,17 @@ def value_of(number: Num) -> float:
 
 def exp(number: Num) -> Num:
     """e to the power of the number."""
-    if isinstance(number, Traced):
-        return Traced(math.exp(number.value), "exp", (number,))
-    return math.exp(number)
+    return apply("exp", number)
+
+
+def apply(function: str, *numbers: Num) -> Num:
+    """A function of FUNCTIONS of one or two numbers: floats, arrays (by numpy) or traced ones alike."""
+    if any(isinstance(number, Traced) for number in numbers):
+        args = tuple(_lift(number) for number in numbers)
+        return Traced(getattr(math, function)(*(one.value for one in args)), function, args)
+    if any(isinstance(number, np.ndarray) for number in numbers):
+        return cast("Num", getattr(np, _NUMPY.get(function, function))(*numbers))
+    return cast("float", getattr(math, function)(*numbers))
 
 
 def power(number: Num, exponent: float) -> Num:

@@ -520,6 +520,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/study-working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Study Working
+         * @description Show working of a figure of a study: a day, a claim, a probe, a variant, a side of a comparison.
+         */
+        post: operations["study_working_api_v1_projects__project_id__study_working_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/undo": {
         parameters: {
             query?: never;
@@ -694,6 +714,50 @@ export interface paths {
          * @description No longer offer a standard, or offer it again; what uses it keeps its build-up.
          */
         post: operations["withdraw_standard_api_v1_standards__standard_id__withdrawal_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/target-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Target Sets
+         * @description The practice's own sets of targets; the examples are on the shelf.
+         */
+        get: operations["list_target_sets_api_v1_target_sets_get"];
+        /**
+         * Keep Target Set
+         * @description Keep targets under a name of the practice's own; a known name gets a next version.
+         */
+        put: operations["keep_target_set_api_v1_target_sets_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/target-sets/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Withdraw Target Set
+         * @description No longer offer a set; projects that took it keep their targets.
+         */
+        post: operations["withdraw_target_set_api_v1_target_sets_withdrawal_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1705,6 +1769,12 @@ export interface components {
         MemberDoc: {
             /** Centres */
             centres?: number | null;
+            /**
+             * Joint
+             * @default
+             * @enum {string}
+             */
+            joint: "" | "seam" | "plate";
             /** Material */
             material: string;
             /** Name */
@@ -1735,6 +1805,89 @@ export interface components {
             life: number;
             /** Saves */
             saves: number;
+        };
+        /** OfClaimIn */
+        OfClaimIn: {
+            /** R */
+            R: number;
+            /**
+             * Age
+             * @enum {string}
+             */
+            age: "aged" | "fresh";
+            /** D */
+            d: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "claim";
+            /** Theta */
+            theta: number;
+        };
+        /** OfDayIn */
+        OfDayIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "day";
+            /** Month */
+            month: number;
+            /**
+             * Rise
+             * @default 0
+             */
+            rise: number;
+        };
+        /** OfProbeIn */
+        OfProbeIn: {
+            /**
+             * Chase Depth
+             * @default 0
+             */
+            chase_depth: number;
+            /** Chase Layer */
+            chase_layer?: number | null;
+            /**
+             * Chase Share
+             * @default 0
+             */
+            chase_share: number;
+            /** Depth */
+            depth?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "probe";
+        };
+        /** OfSideIn */
+        OfSideIn: {
+            /**
+             * Condition
+             * @default 0
+             */
+            condition: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "side";
+            /** Leader */
+            leader: string;
+        };
+        /** OfVariantIn */
+        OfVariantIn: {
+            /** Core */
+            core: string;
+            /** D */
+            d: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "variant";
         };
         /** OfferOut */
         OfferOut: {
@@ -2277,6 +2430,19 @@ export interface components {
             weight: number;
         };
         /**
+         * StudyWorkingIn
+         * @description A figure of a study, and what was asked of the study.
+         */
+        StudyWorkingIn: {
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Building Id */
+            building_id: string;
+            /** Figure */
+            figure: string;
+            /** Of */
+            of: components["schemas"]["OfDayIn"] | components["schemas"]["OfClaimIn"] | components["schemas"]["OfProbeIn"] | components["schemas"]["OfVariantIn"] | components["schemas"]["OfSideIn"];
+        };
+        /**
          * SubstitutionDoc
          * @description What was asked where another material was delivered.
          */
@@ -2345,13 +2511,29 @@ export interface components {
             place: "wall" | "roof" | "floor";
             preview: components["schemas"]["AssemblyDoc"];
         };
+        /** TargetSetIn */
+        TargetSetIn: {
+            /** Name */
+            name: string;
+            targets: components["schemas"]["TargetsDoc"];
+        };
+        /** TargetSetName */
+        TargetSetName: {
+            /** Name */
+            name: string;
+        };
         /**
          * TargetSetOut
-         * @description Example targets; not a code.
+         * @description Targets under a name: a shipped example, or the practice's own; not a code.
          */
         TargetSetOut: {
             /** Name */
             name: string;
+            /**
+             * Own
+             * @default false
+             */
+            own: boolean;
             targets: components["schemas"]["TargetsDoc"];
         };
         /** TargetsDoc */
@@ -5021,6 +5203,95 @@ export interface operations {
             };
         };
     };
+    study_working_api_v1_projects__project_id__study_working_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StudyWorkingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     undo_api_v1_projects__project_id__undo_post: {
         parameters: {
             query?: never;
@@ -5732,6 +6003,263 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_target_sets_api_v1_target_sets_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetSetOut"][];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_target_set_api_v1_target_sets_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TargetSetIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetSetOut"][];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    withdraw_target_set_api_v1_target_sets_withdrawal_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TargetSetName"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetSetOut"][];
+                };
             };
             /** @description another site asked */
             403: {

@@ -1,6 +1,6 @@
 // The figure opened to its working.
 import { api, asProblem, take } from '$lib/api/client';
-import type { Assembly, Problem, WorkingStep } from '$lib/api/client';
+import type { Assembly, Problem, Studied, WorkingStep } from '$lib/api/client';
 
 export interface Opened {
   figure: string;
@@ -11,6 +11,8 @@ export interface Opened {
   condition: string;
   /** The build-up as drafted; none for a figure of the whole shell. */
   assembly?: Assembly | undefined;
+  /** What was asked of a study; none for a figure of the build-up. */
+  of?: Studied | undefined;
 }
 
 class Working {
@@ -25,16 +27,18 @@ class Working {
     this.problem = undefined;
     this.steps = [];
     try {
+      const { building, condition, figure, assembly, of } = opened;
+      const params = { path: { project_id: opened.project } };
       const found = await take(
-        api.POST('/api/v1/projects/{project_id}/working', {
-          params: { path: { project_id: opened.project } },
-          body: {
-            building_id: opened.building,
-            condition: opened.condition,
-            figure: opened.figure,
-            assembly: opened.assembly ?? null,
-          },
-        }),
+        of && assembly
+          ? api.POST('/api/v1/projects/{project_id}/study-working', {
+              params,
+              body: { building_id: building, assembly, figure, of },
+            })
+          : api.POST('/api/v1/projects/{project_id}/working', {
+              params,
+              body: { building_id: building, condition, figure, assembly: assembly ?? null },
+            }),
       );
       if (turn === this.#turn) this.steps = found.steps;
     } catch (error) {

@@ -124,6 +124,7 @@
       id={uid}
       value={text ?? shown}
       placeholder={optional ? '–' : ''}
+      data-entry={text === undefined ? 'still' : 'typing'}
       autocomplete="off"
       spellcheck="false"
       aria-invalid={wrong || refused ? 'true' : undefined}

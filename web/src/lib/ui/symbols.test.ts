@@ -24,6 +24,7 @@ describe('formulas', () => {
     ['a * b - c', 'a · b − c'],
     ['x ** 2', 'x^2'],
     ['exp(theta_i)', 'exp(θ_i)'],
+    ['atan2(y, x) * sinh(xi_2)', 'atan2(y, x) · sinh(ξ_2)'],
     ['0.30000000000000004 * d_1', '0.3 · d_1'],
     ['e + 1.5e-7', 'e + 1.5000e−7'],
   ])('%s', (formula, text) => {

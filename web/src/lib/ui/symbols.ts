@@ -7,7 +7,15 @@ const GREEK: Record<string, string> = {
   mu: 'μ',
   rho: 'ρ',
   epsilon: 'ε',
+  delta: 'δ',
+  xi: 'ξ',
+  kappa: 'κ',
+  omega: 'ω',
+  eta: 'η',
+  pi: 'π',
 };
+
+const FUNCTIONS = new Set(['exp', 'sqrt', 'sin', 'cos', 'sinh', 'cosh', 'atan2']);
 
 export interface Symbol {
   base: string;
@@ -27,7 +35,7 @@ export function tokens(formula: string): Token[] {
   const found: Token[] = [];
   // A number is taken whole, so that the e of its exponent is no symbol.
   for (const part of formula.split(/(\d+(?:\.\d*)?(?:e[+-]?\d+)?|[A-Za-z_]\w*)/)) {
-    if (/^[A-Za-z_]/.test(part) && part !== 'exp')
+    if (/^[A-Za-z_]/.test(part) && !FUNCTIONS.has(part))
       found.push({ kind: 'symbol', symbol: symbol(part), name: part });
     else if (/^\d/.test(part)) found.push({ kind: 'text', text: shortNumber(Number(part)) });
     else if (part) found.push({ kind: 'text', text: signs(part) });
@@ -50,8 +58,5 @@ export function shortNumber(value: number): string {
 }
 
 function signs(text: string): string {
-  return text
-    .replaceAll(' ** ', '^')
-    .replaceAll('*', '·')
-    .replace(/ - |(?<=\()-/g, (minus) => minus.replace('-', '−'));
+  return text.replaceAll(' ** ', '^').replaceAll('*', '·').replaceAll('-', '−');
 }

@@ -20,7 +20,14 @@ from nimble_shell.core.assemblies.systems.system import (
 def _frame(stack: Stack, values: Mapping[str, Value], *, plates: bool) -> None:
     stud = Member(name="stud", material="softwood", width=number(values, "stud_width"),
                   centres=number(values, "centres"))  # fmt: skip
-    ends = Member(name="plates", material="softwood", run="horizontal", width=0.135, centres=number(values, "height"))
+    ends = Member(
+        name="plates",
+        material="softwood",
+        run="horizontal",
+        joint="plate",
+        width=0.135,
+        centres=number(values, "height"),
+    )
     stack.add(word(values, "infill"), number(values, "stud"), core=True, members=(stud, ends) if plates else (stud,),
               control=("heat",), fitted="shop")  # fmt: skip
 

@@ -15,7 +15,7 @@ def build(values: Mapping[str, Value]) -> Stack:
     """Layers inside → outside. Side joints are a small share of steel across the core until they are solved."""
     stack = Stack()
     stack.add("steel", 0.0005, control=("air", "vapour"), fitted="shop")
-    joint = Member(name="side joint", material="steel", width=_JOINT_STEEL[word(values, "joint")],
+    joint = Member(name="side joint", material="steel", joint="seam", width=_JOINT_STEEL[word(values, "joint")],
                    centres=number(values, "cover"))  # fmt: skip
     core = stack.add(word(values, "core_material"), number(values, "core"), core=True, members=(joint,),
                      control=("heat",), fitted="shop")  # fmt: skip

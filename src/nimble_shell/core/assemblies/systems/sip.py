@@ -31,11 +31,13 @@ def panel(stack: Stack, values: Mapping[str, Value], *, screws: float) -> None:
     """
     skin, material = number(values, "skin"), word(values, "skin_material")
     stack.add(material, skin, control=("air", "vapour"), fitted="shop")
-    plates = Member(name="plates", material="softwood", run="horizontal", width=3 * _LUMBER,
+    plates = Member(name="plates", material="softwood", run="horizontal", joint="plate", width=3 * _LUMBER,
                     centres=number(values, "height"))  # fmt: skip
     width = SPLINES[word(values, "spline")]
     spline = (
-        (Member(name="spline", material="softwood", width=width, centres=number(values, "module")),) if width else ()
+        (Member(name="spline", material="softwood", joint="seam", width=width, centres=number(values, "module")),)
+        if width
+        else ()
     )
     core = stack.add(word(values, "core_material"), number(values, "core"), core=True, members=(*spline, plates),
                      control=("heat",), fitted="shop")  # fmt: skip

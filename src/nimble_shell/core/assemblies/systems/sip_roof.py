@@ -24,7 +24,9 @@ def roof(values: Mapping[str, Value]) -> Stack:
     stack.add("gypsum-fibre", 0.0125, fitted="late")
     if word(values, "skins") == "steel":
         stack.add("steel", 0.0006, control=("air", "vapour"), fitted="shop")
-        joint = Member(name="panel joints", material="steel", width=0.0012, centres=number(values, "module"))
+        joint = Member(
+            name="panel joints", material="steel", joint="seam", width=0.0012, centres=number(values, "module")
+        )
         core = stack.add(word(values, "core_material"), number(values, "core"), core=True, members=(joint,),
                          control=("heat",), fitted="shop")  # fmt: skip
         stack.add("steel", 0.0006, fitted="shop")

@@ -17,7 +17,7 @@ def bale(values: Mapping[str, Value]) -> Stack:
     material, _ = BALES[word(values, "laid")]
     plaster = number(values, "plaster")
     stack.add("lime-cement-plaster", plaster, control=("air",), fitted="shop", passes=3)
-    plates = Member(name="box plates", material="softwood", run="horizontal", width=0.076,
+    plates = Member(name="box plates", material="softwood", run="horizontal", joint="plate", width=0.076,
                     centres=number(values, "height"))  # fmt: skip
     stack.add(material, number(values, "bale"), core=True, members=(plates,), control=("heat",), fitted="shop")
     stack.add("lime-cement-plaster", plaster, control=("wind",) if values["siding"] == "boards" else ("rain", "wind"),
