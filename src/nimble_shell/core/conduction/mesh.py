@@ -92,17 +92,16 @@ def build(section: Section, grid: Grid) -> Mesh:
         If nothing solid is left.
     """
     rings = [shapely.Polygon(region.ring) for region in section.regions]
-    slopes = any(not _is_rectilinear(region.ring) for region in section.regions)
-    corners, parts = _cut_cells(section, grid, rings) if slopes else _cells(grid)
+    corners, parts = _cells(Grid(x=_snapped(grid.x), y=_snapped(grid.y)), _slopes(section))
     middle = corners[parts].mean(axis=1)
     lambda_ = np.full(len(parts), np.nan)
     for ring, region in zip(rings, section.regions, strict=True):
-        if slopes or not _is_box(region.ring):
-            shapely.prepare(ring)
-            inside = shapely.contains_xy(ring, middle[:, 0], middle[:, 1])
-        else:
+        if _is_box(region.ring):
             x0, y0, x1, y1 = ring.bounds
             inside = (middle[:, 0] > x0) & (middle[:, 0] < x1) & (middle[:, 1] > y0) & (middle[:, 1] < y1)
+        else:
+            shapely.prepare(ring)
+            inside = shapely.contains_xy(ring, middle[:, 0], middle[:, 1])
         lambda_[inside] = np.nan if region.lambda_ is None else region.lambda_
     solid = np.isfinite(lambda_)
     if not solid.any():
@@ -130,45 +129,90 @@ def _mesh(xy: FloatArray, triangles: IntArray, lambda_: FloatArray) -> Mesh:
     )
 
 
-def _cells(grid: Grid) -> tuple[FloatArray, IntArray]:
-    """Every cell of the grid as two triangles; the diagonals alternate."""
+def _snapped(lines: FloatArray) -> FloatArray:
+    """Grid lines on whole multiples of the snap, as the cut cells have them. [m]"""
+    found: FloatArray = np.unique(np.round(lines / _SNAP)) * _SNAP
+    return found
+
+
+def _slopes(section: Section) -> FloatArray:
+    """Edges along neither axis, shape (n, 2, 2). [m]"""
+    sides = [side for region in section.regions for side in pairwise((*region.ring, region.ring[0]))]
+    sides += [(piece.a, piece.b) for piece in section.pieces]
+    ends = _snapped_points(np.array(sides))
+    return ends[(np.abs(ends[:, 0] - ends[:, 1]) > _SNAP / 2).all(axis=1)]
+
+
+def _snapped_points(points: FloatArray) -> FloatArray:
+    found: FloatArray = np.round(points / _SNAP) * _SNAP
+    return found
+
+
+def _cells(grid: Grid, slopes: FloatArray) -> tuple[FloatArray, IntArray]:
+    """Every cell of the grid as triangles: two where no slope crosses it, else what the slopes make of it."""
     nx, ny = len(grid.x), len(grid.y)
     X, Y = np.meshgrid(grid.x, grid.y, indexing="ij")
+    points = np.stack([X.ravel(), Y.ravel()], axis=1)
     number = np.arange(nx * ny).reshape(nx, ny)
     p, q, r, s = number[:-1, :-1], number[1:, :-1], number[1:, 1:], number[:-1, 1:]
-    even = (np.add.outer(np.arange(nx - 1), np.arange(ny - 1)) % 2 == 0)[..., None]
+    even = (np.add.outer(np.arange(nx - 1), np.arange(ny - 1)) % 2 == 0)[..., None]  # the diagonals alternate
     one = np.where(even, np.stack([p, q, r], -1), np.stack([p, q, s], -1))
     two = np.where(even, np.stack([p, r, s], -1), np.stack([q, r, s], -1))
-    triangles = np.concatenate([one.reshape(-1, 3), two.reshape(-1, 3)])
-    return np.stack([X.ravel(), Y.ravel()], axis=1), triangles
+    if not len(slopes):
+        return points, np.concatenate([one.reshape(-1, 3), two.reshape(-1, 3)])
+    crossed, bits = _crossed(grid, slopes)
+    cut = _cut(grid, crossed, bits)
+    every = np.concatenate([points, cut.reshape(-1, 2)])
+    keys = np.round(every / _SNAP).astype(np.int64)
+    _, first, back = np.unique(keys, axis=0, return_index=True, return_inverse=True)
+    whole = np.concatenate([one[~crossed], two[~crossed], len(points) + np.arange(3 * len(cut)).reshape(-1, 3)])
+    triangles = back.ravel()[whole]
+    used, triangles = np.unique(triangles, return_inverse=True)
+    return every[first][used], triangles.reshape(-1, 3)
 
 
-def _cut_cells(section: Section, grid: Grid, rings: list[shapely.Polygon]) -> tuple[FloatArray, IntArray]:
-    """Faces of the arrangement of grid lines and edges, each triangulated by itself."""
-    x0, x1, y0, y1 = grid.x[0], grid.x[-1], grid.y[0], grid.y[-1]
-    lines = [shapely.LineString([(x, y0), (x, y1)]) for x in grid.x]
-    lines += [shapely.LineString([(x0, y), (x1, y)]) for y in grid.y]
-    lines += [ring.exterior for ring in rings]
-    lines += [shapely.LineString([piece.a, piece.b]) for piece in section.pieces]
+def _crossed(grid: Grid, slopes: FloatArray) -> tuple[NDArray[np.bool_], list[FloatArray]]:
+    """Which cells a slope runs through, and every slope as its corners and crossings with grid lines."""
+    crossed = np.zeros((len(grid.x) - 1, len(grid.y) - 1), dtype=bool)
+    bits = []
+    for a, b in slopes:
+        stops = [np.array([0.0, 1.0])]
+        for at, lines in enumerate((grid.x, grid.y)):
+            low, high = sorted((a[at], b[at]))
+            stops.append((lines[(lines > low) & (lines < high)] - a[at]) / (b[at] - a[at]))
+        t = np.unique(np.concatenate(stops))
+        chain = a + t[:, None] * (b - a)
+        middle = (chain[1:] + chain[:-1]) / 2
+        column = np.clip(np.searchsorted(grid.x, middle[:, 0]) - 1, 0, len(grid.x) - 2)
+        row = np.clip(np.searchsorted(grid.y, middle[:, 1]) - 1, 0, len(grid.y) - 2)
+        crossed[column, row] = True
+        bits.append(_snapped_points(chain))
+    return crossed, bits
+
+
+def _cut(grid: Grid, crossed: NDArray[np.bool_], bits: list[FloatArray]) -> FloatArray:
+    """Faces of the arrangement of crossed cells and slopes, each triangulated by itself, shape (n, 3, 2). [m]"""
+    column, row = np.nonzero(crossed)
+    cells = shapely.box(grid.x[column], grid.y[row], grid.x[column + 1], grid.y[row + 1])
+    lines = [*shapely.boundary(cells), *(shapely.LineString(chain) for chain in bits)]
     noded = shapely.unary_union(lines, grid_size=_SNAP)
     faces = shapely.get_parts(shapely.polygonize(shapely.get_parts(noded)))
-    cover = shapely.unary_union(rings).buffer(_SNAP)
-    shapely.prepare(cover)
     inside = shapely.point_on_surface(faces)
-    faces = faces[shapely.contains_xy(cover, shapely.get_x(inside), shapely.get_y(inside))]
-    points = np.concatenate([_fan(shapely.get_coordinates(face.exterior)[:-1]) for face in faces]).reshape(-1, 2)
-    keys = np.round(points / _SNAP).astype(np.int64)
-    _, first, back = np.unique(keys, axis=0, return_index=True, return_inverse=True)
-    return points[first], back.reshape(-1, 3)
+    at_x = np.clip(np.searchsorted(grid.x, shapely.get_x(inside)) - 1, 0, crossed.shape[0] - 1)
+    at_y = np.clip(np.searchsorted(grid.y, shapely.get_y(inside)) - 1, 0, crossed.shape[1] - 1)
+    faces = faces[crossed[at_x, at_y]]
+    rings, owner = shapely.get_coordinates(shapely.get_exterior_ring(faces), return_index=True)
+    count = np.bincount(owner) - 1  # the first corner comes again at the end
+    start = np.concatenate([[0], np.cumsum(count + 1)[:-1]])
+    return np.concatenate([_fans(rings[start[count == n][:, None] + np.arange(n)]) for n in np.unique(count)])
 
 
-def _fan(ring: FloatArray) -> FloatArray:
-    """A convex ring as triangles around its centre, shape (n, 3, 2); a triangle stays one."""
-    if len(ring) == 3:
-        return ring[None]
-    return np.stack(
-        [np.broadcast_to(ring.mean(axis=0), ring.shape), ring, ring[np.arange(1, len(ring) + 1) % len(ring)]], 1
-    )
+def _fans(rings: FloatArray) -> FloatArray:
+    """Convex rings of n corners as triangles around their centres, shape (…, 3, 2); a triangle stays one."""
+    if rings.shape[1] == 3:
+        return rings
+    centre = np.broadcast_to(rings.mean(axis=1, keepdims=True), rings.shape)
+    return np.stack([centre, rings, np.roll(rings, -1, axis=1)], axis=2).reshape(-1, 3, 2)
 
 
 def _is_rectilinear(ring: tuple[tuple[float, float], ...]) -> bool:
