@@ -54,7 +54,7 @@ def shape_functions(L: FloatArray) -> FloatArray:
     return np.concatenate([corner, middle], axis=-1)
 
 
-def _slopes(L: FloatArray) -> FloatArray:
+def shape_slopes(L: FloatArray) -> FloatArray:
     """Derivatives of the shape functions by the barycentric coordinates, shape (6, 3)."""
     corner = np.diag(4 * L - 1)
     a, b, c = L
@@ -79,7 +79,7 @@ def conductances(space: Space) -> sparse.csc_matrix:
     blocks = np.zeros((len(area), 6, 6))
     corners = mesh.xy[mesh.triangles][:, :, 0]
     for L, weight in zip(_POINTS, _WEIGHTS, strict=True):
-        slope = np.einsum("ab,mbd->mad", _slopes(L), gradients)
+        slope = np.einsum("ab,mbd->mad", shape_slopes(L), gradients)
         factor = weight * area * mesh.lambda_
         if space.axisymmetric:
             factor = factor * 2 * np.pi * (corners @ L)
@@ -126,7 +126,7 @@ def indicators(space: Space, theta: FloatArray) -> tuple[FloatArray, FloatArray]
     parts = np.zeros((2, len(area)))
     corners = mesh.xy[mesh.triangles][:, :, 0]
     for L, weight in zip(_POINTS, _WEIGHTS, strict=True):
-        slope = np.einsum("ab,mbd->mad", _slopes(L)[3:], gradients)
+        slope = np.einsum("ab,mbd->mad", shape_slopes(L)[3:], gradients)
         curved = np.einsum("ma,mad->md", bulge, slope)
         factor = weight * area * mesh.lambda_
         if space.axisymmetric:

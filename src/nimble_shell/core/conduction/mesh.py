@@ -34,6 +34,7 @@ class Mesh:
     xy: FloatArray  #: corners, shape (n, 2) [m]
     triangles: IntArray  #: corners of each, shape (m, 3), counter-clockwise
     lambda_: FloatArray  #: of each triangle, shape (m,) [W/(m·K)]
+    region: IntArray  #: of each triangle, index into the section's regions, shape (m,)
     edges: IntArray  #: corners of each edge, shape (k, 2), lower index first
     edge_of: IntArray  #: edges of each triangle, opposite to its corners, shape (m, 3)
     outer: IntArray  #: edges with one triangle only
@@ -94,15 +95,16 @@ def build(section: Section, grid: Grid) -> Mesh:
     rings = [shapely.Polygon(region.ring) for region in section.regions]
     corners, parts = _cells(Grid(x=_snapped(grid.x), y=_snapped(grid.y)), _slopes(section))
     middle = corners[parts].mean(axis=1)
-    lambda_ = np.full(len(parts), np.nan)
-    for ring, region in zip(rings, section.regions, strict=True):
+    owner = np.full(len(parts), -1)
+    for at, (ring, region) in enumerate(zip(rings, section.regions, strict=True)):
         if _is_box(region.ring):
             x0, y0, x1, y1 = ring.bounds
             inside = (middle[:, 0] > x0) & (middle[:, 0] < x1) & (middle[:, 1] > y0) & (middle[:, 1] < y1)
         else:
             shapely.prepare(ring)
             inside = shapely.contains_xy(ring, middle[:, 0], middle[:, 1])
-        lambda_[inside] = np.nan if region.lambda_ is None else region.lambda_
+        owner[inside] = at
+    lambda_ = np.array([*(region.lambda_ or np.nan for region in section.regions), np.nan])[owner]
     solid = np.isfinite(lambda_)
     if not solid.any():
         raise DomainError(
@@ -114,19 +116,18 @@ def build(section: Section, grid: Grid) -> Mesh:
             )
         )
     used, triangles = np.unique(parts[solid], return_inverse=True)
-    return _mesh(corners[used], triangles.reshape(-1, 3), lambda_[solid])
+    return _mesh(corners[used], triangles.reshape(-1, 3), lambda_[solid], owner[solid])
 
 
-def _mesh(xy: FloatArray, triangles: IntArray, lambda_: FloatArray) -> Mesh:
+def _mesh(xy: FloatArray, triangles: IntArray, lambda_: FloatArray, region: IntArray) -> Mesh:
     a, b, c = (xy[triangles[:, at]] for at in range(3))
     area = (b[:, 0] - a[:, 0]) * (c[:, 1] - a[:, 1]) - (c[:, 0] - a[:, 0]) * (b[:, 1] - a[:, 1])
     triangles = np.where((area < 0)[:, None], triangles[:, [0, 2, 1]], triangles)
     pairs = np.sort(np.concatenate([triangles[:, [1, 2]], triangles[:, [2, 0]], triangles[:, [0, 1]]]), axis=1)
     edges, back, count = np.unique(pairs, axis=0, return_inverse=True, return_counts=True)
     edge_of = back.reshape(3, -1).T
-    return Mesh(
-        xy=xy, triangles=triangles, lambda_=lambda_, edges=edges, edge_of=edge_of, outer=np.nonzero(count == 1)[0]
-    )
+    outer = np.nonzero(count == 1)[0]
+    return Mesh(xy=xy, triangles=triangles, lambda_=lambda_, region=region, edges=edges, edge_of=edge_of, outer=outer)
 
 
 def _snapped(lines: FloatArray) -> FloatArray:

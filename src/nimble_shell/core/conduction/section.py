@@ -8,6 +8,7 @@ from typing import Literal
 import shapely
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.materials import ConductivityTable
 
 Point = tuple[float, float]
 Kind = Literal["plane", "axisymmetric"]
@@ -19,6 +20,7 @@ class Region:
 
     ring: tuple[Point, ...]  #: corners, without the first one again [m]
     lambda_: float | None  #: [W/(m·K)]; None is void
+    table: ConductivityTable = ()  #: λ(θ) in place of it, where known
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -31,6 +31,8 @@ IntArray = NDArray[np.int64]
 
 MOST_UNKNOWNS = 400_000
 _PER_CELL = 4  #: unknowns of a cell of two triangles, in a large grid
+_MOST_ROUNDS = 40  #: of λ(θ); each gains a digit or two
+_STILL = 1e-6  #: change of any temperature at which they end [K]
 _MOST_LOST = 1e-5  #: heat that may be missing from the balance of a direct solution, relative
 
 
@@ -43,6 +45,16 @@ class Fields:
     theta: FloatArray  #: shape (unknowns, environments)
     G: FloatArray  #: heat into the section through i per kelvin of j, shape (environments, environments)
     touching: frozenset[tuple[int, int]]  #: pairs of prescribed temperatures that meet in a point
+
+
+@dataclass(frozen=True, slots=True, eq=False, kw_only=True)
+class Solved:
+    """A section on the mesh that was fine enough."""
+
+    fields: Fields
+    grid: Grid
+    error: float  #: relative, of the couplings; inf if not known
+    steps: int  #: grids solved
 
 
 def solve(section: Section, points: FloatArray, *, target: float = 0.002, most: int = MOST_UNKNOWNS) -> Result:
@@ -64,41 +76,102 @@ def solve(section: Section, points: FloatArray, *, target: float = 0.002, most: 
     NotConverged
         If the equations lose heat, as with slivers of extreme contrast.
     """
-    envs = tuple(section.temperatures)
-    grid = first_grid(section)
-    check_size([grid.x, grid.y], most // _PER_CELL, "regions")
-    fields = solve_on(section, grid)
-    T = np.array([section.temperatures[env] for env in envs])
-    watched = points if len(points) else fields.space.mesh.xy[fields.space.mesh.triangles].mean(axis=1)
-    history = [_measures(fields, T, watched)]
-    error = np.inf
-    while error > target:
-        finer = grid.refined(*_columns_and_rows(fields, grid))
-        if (len(finer.x) - 1) * (len(finer.y) - 1) > most // _PER_CELL:
-            break
-        grid, fields = finer, solve_on(section, finer)
-        history.append(_measures(fields, T, watched))
-        error = error_of(history)
-    flows, coupling = flows_of(envs, fields.G, T, fields.touching)
+    found = refined(section, points, target=target, most=most)
+    fields = found.fields
+    T = np.array(list(section.temperatures.values()))
+    flows, coupling = flows_of(tuple(section.temperatures), fields.G, T, fields.touching)
     theta = fields.theta @ T
     return Result(
         temperatures=section.temperatures,
         heat_flow=flows,
         coupling=coupling,
         points=value_at(fields.space, theta, points),
-        surface={env: _extremes(fields, at, theta) for at, env in enumerate(envs)},
-        estimated_error=float(error),
+        surface={env: extremes(fields, at, theta) for at, env in enumerate(section.temperatures)},
+        estimated_error=found.error,
         unknowns=fields.space.size,
-        steps=len(history),
+        steps=found.steps,
     )
 
 
-def solve_on(section: Section, grid: Grid) -> Fields:
-    """Solve on one grid, without refinement."""
+def refined(
+    section: Section,
+    points: FloatArray,
+    *,
+    target: float = 0.002,
+    absolute: float = np.inf,
+    most: int = MOST_UNKNOWNS,
+) -> Solved:
+    """Solve on finer and finer grids until the couplings stand still; as `solve`, with the fields themselves.
+
+    Parameters
+    ----------
+    points
+        Temperatures to be watched where a flow is unbounded, shape (n, 2). [m]
+    target
+        Error of the couplings, relative to the largest of an environment to all others.
+    absolute
+        The same, not relative. [W/(m·K)]
+    most
+        Unknowns at which refinement stops.
+
+    Notes
+    -----
+    Where regions have λ(θ), the last grid is solved again with λ at each triangle's own temperature until the
+    temperatures stand still; couplings are then those at the given temperatures, of two environments.
+    """
+    grid = first_grid(section)
+    check_size([grid.x, grid.y], most // _PER_CELL, "regions")
+    fields = solve_on(section, grid)
+    T = np.array(list(section.temperatures.values()))
+    watched = points if len(points) else fields.space.mesh.xy[fields.space.mesh.triangles].mean(axis=1)
+    history = [_measures(fields, T, watched)]
+    error = np.inf
+    while error > target or error * float(np.abs(history[-1]).max()) > absolute:
+        finer = grid.refined(*_columns_and_rows(fields, grid))
+        if (len(finer.x) - 1) * (len(finer.y) - 1) > most // _PER_CELL:
+            break
+        grid, fields = finer, solve_on(section, finer)
+        history.append(_measures(fields, T, watched))
+        error = error_of(history)
+    if any(region.table for region in section.regions):
+        fields = _at_own_temperature(section, grid, fields, T)
+    return Solved(fields=fields, grid=grid, error=float(error), steps=len(history))
+
+
+def _at_own_temperature(section: Section, grid: Grid, fields: Fields, T: FloatArray) -> Fields:
+    """The same grid with λ(θ) at the mean temperature of every triangle.
+
+    Raises
+    ------
+    NotConverged
+        If the temperatures do not stand still.
+    """
+    theta = fields.theta @ T
+    change = np.inf
+    for _ in range(_MOST_ROUNDS):
+        mesh = fields.space.mesh
+        middle = theta[mesh.triangles].mean(axis=1)
+        lambda_ = mesh.lambda_.copy()
+        for at, region in enumerate(section.regions):
+            if region.table:
+                own = mesh.region == at
+                knots, values = np.array(region.table).T
+                lambda_[own] = np.interp(middle[own], knots, values)
+        fields = solve_on(section, grid, lambda_)
+        before, theta = theta, fields.theta @ T
+        change = float(np.abs(theta - before).max())
+        if change < _STILL:
+            return fields
+    raise NotConverged(_MOST_ROUNDS, change)
+
+
+def solve_on(section: Section, grid: Grid, lambda_: FloatArray | None = None) -> Fields:
+    """Solve on one grid, without refinement, with the regions' λ or one for every triangle [W/(m·K)]."""
     mesh = build(section, grid)
+    mesh = mesh if lambda_ is None else replace(mesh, lambda_=lambda_)
     space = Space(mesh=mesh, axisymmetric=section.kind == "axisymmetric")
     envs = tuple(section.temperatures)
-    piece_of = _piece_of_edges(mesh, section.pieces)
+    piece_of = pieces_of_edges(mesh, section.pieces)
     env_of = np.array([envs.index(piece.env) for piece in section.pieces])
     bound = piece_of >= 0
     edges = tuple(mesh.outer[bound][env_of[piece_of[bound]] == at] for at in range(len(envs)))
@@ -150,7 +223,7 @@ def _prescribed(
     return share / np.maximum(total, 1), frozenset((int(i), int(j)) for i, j in pairs)
 
 
-def _piece_of_edges(mesh: Mesh, pieces: tuple[Piece, ...]) -> IntArray:
+def pieces_of_edges(mesh: Mesh, pieces: tuple[Piece, ...]) -> IntArray:
     """Which piece each outer edge lies on, −1 for none; a later piece takes the place of an earlier one."""
     ends = mesh.xy[mesh.edges[mesh.outer]]
     found = np.full(len(ends), -1)
@@ -205,7 +278,8 @@ def _measures(fields: Fields, T: FloatArray, watched: FloatArray) -> FloatArray:
     return 1 + np.nan_to_num(value_at(fields.space, fields.theta @ T, watched)) / span
 
 
-def _extremes(fields: Fields, env: int, theta: FloatArray) -> Extremes:
+def extremes(fields: Fields, env: int, theta: FloatArray) -> Extremes:
+    """Coldest and warmest place of an environment's surface, of the temperatures at the unknowns."""
     nodes = np.unique(edge_nodes(fields.space, fields.edges[env]))
     low, high = nodes[np.argmin(theta[nodes])], nodes[np.argmax(theta[nodes])]
     places = fields.space.places
