@@ -61,6 +61,16 @@ def shape_slopes(L: FloatArray) -> FloatArray:
     return np.vstack([corner, 4 * np.array([[0, c, b], [c, 0, a], [b, a, 0]])])
 
 
+def _moments() -> FloatArray:
+    """∫ L_r ∂N_a/∂L_i ∂N_b/∂L_j over a triangle of unit area, as rows (r, i, j) and columns (a, b)."""
+    slopes = np.stack([shape_slopes(L) for L in _POINTS])
+    found: FloatArray = np.einsum("q,qr,qai,qbj->rijab", _WEIGHTS, _POINTS, slopes, slopes).reshape(27, 36)
+    return found
+
+
+_MOMENTS = _moments()
+
+
 def barycentric_gradients(mesh: Mesh) -> tuple[FloatArray, FloatArray]:
     """Gradients of the barycentric coordinates, shape (m, 3, 2) [1/m], and areas, shape (m,) [m²]."""
     p = mesh.xy[mesh.triangles]
@@ -76,15 +86,12 @@ def conductances(space: Space) -> sparse.csc_matrix:
     """The matrix of ∫ λ ∇u·∇v, per metre of length or for the whole circle. [W/(m·K)] or [W/K]"""
     mesh = space.mesh
     gradients, area = barycentric_gradients(mesh)
-    blocks = np.zeros((len(area), 6, 6))
-    corners = mesh.xy[mesh.triangles][:, :, 0]
-    for L, weight in zip(_POINTS, _WEIGHTS, strict=True):
-        slope = np.einsum("ab,mbd->mad", shape_slopes(L), gradients)
-        factor = weight * area * mesh.lambda_
-        if space.axisymmetric:
-            factor = factor * 2 * np.pi * (corners @ L)
-        blocks += factor[:, None, None] * np.einsum("mad,mbd->mab", slope, slope)
-    return assembled(space, space.nodes, blocks)
+    size = np.ones((len(area), 3))  # of the integrand at each corner
+    if space.axisymmetric:
+        size = 2 * np.pi * mesh.xy[mesh.triangles][:, :, 0]
+    products = (area * mesh.lambda_)[:, None, None] * (gradients @ gradients.transpose(0, 2, 1))
+    weighted = (size[:, :, None] * products.reshape(-1, 1, 9)).reshape(-1, 27)
+    return assembled(space, space.nodes, (weighted @ _MOMENTS).reshape(-1, 6, 6))
 
 
 def assembled(space: Space, nodes: IntArray, blocks: FloatArray) -> sparse.csc_matrix:

@@ -16,7 +16,7 @@ import shapely
 from numpy.typing import NDArray
 
 from nimble_shell.core.conduction.refinement import halved
-from nimble_shell.core.conduction.section import Section
+from nimble_shell.core.conduction.section import Point, Section
 from nimble_shell.core.errors import DomainError, Issue
 
 FloatArray = NDArray[np.float64]
@@ -24,6 +24,7 @@ IntArray = NDArray[np.int64]
 
 NEAREST = 8  #: intervals beside a corner are at most this part of the smaller extent of the model
 GROWTH = 2.5  #: an interval is at most this many times its neighbour
+_ON = 1e-7  #: a corner nearer to an edge lies on it [m]
 _SNAP = 1e-8  #: corners nearer than this are one [m]
 
 
@@ -124,8 +125,9 @@ def _mesh(xy: FloatArray, triangles: IntArray, lambda_: FloatArray, region: IntA
     area = (b[:, 0] - a[:, 0]) * (c[:, 1] - a[:, 1]) - (c[:, 0] - a[:, 0]) * (b[:, 1] - a[:, 1])
     triangles = np.where((area < 0)[:, None], triangles[:, [0, 2, 1]], triangles)
     pairs = np.sort(np.concatenate([triangles[:, [1, 2]], triangles[:, [2, 0]], triangles[:, [0, 1]]]), axis=1)
-    edges, back, count = np.unique(pairs, axis=0, return_inverse=True, return_counts=True)
-    edge_of = back.reshape(3, -1).T
+    keys = pairs[:, 0].astype(np.int64) * len(xy) + pairs[:, 1]
+    _, first, back, count = np.unique(keys, return_index=True, return_inverse=True, return_counts=True)
+    edges, edge_of = pairs[first], back.reshape(3, -1).T
     outer = np.nonzero(count == 1)[0]
     return Mesh(xy=xy, triangles=triangles, lambda_=lambda_, region=region, edges=edges, edge_of=edge_of, outer=outer)
 
@@ -137,11 +139,24 @@ def _snapped(lines: FloatArray) -> FloatArray:
 
 
 def _slopes(section: Section) -> FloatArray:
-    """Edges along neither axis, shape (n, 2, 2). [m]"""
+    """Edges along neither axis, each once and ended at every corner that lies on it, shape (n, 2, 2). [m]
+
+    Edges of neighbours that share a line but not their ends would else differ by the snap, and leave slivers.
+    """
     sides = [side for region in section.regions for side in pairwise((*region.ring, region.ring[0]))]
     sides += [(piece.a, piece.b) for piece in section.pieces]
     ends = _snapped_points(np.array(sides))
-    return ends[(np.abs(ends[:, 0] - ends[:, 1]) > _SNAP / 2).all(axis=1)]
+    corners = np.unique(ends.reshape(-1, 2), axis=0)
+    found: set[tuple[Point, Point]] = set()
+    for a, b in ends[(np.abs(ends[:, 0] - ends[:, 1]) > _SNAP / 2).all(axis=1)]:
+        length = float(np.linalg.norm(b - a))
+        t = (corners - a) @ (b - a) / length**2
+        away = np.abs((corners - a) @ np.array([a[1] - b[1], b[0] - a[0]])) / length
+        on = (away < _ON) & (t > _ON / length) & (t < 1 - _ON / length)
+        chain = [a, *corners[on][np.argsort(t[on])], b]
+        for p, q in pairwise(tuple(map(float, point)) for point in chain):
+            found.add((min(p, q), max(p, q)))  # type: ignore[arg-type]
+    return np.array(sorted(found)).reshape(-1, 2, 2)
 
 
 def _snapped_points(points: FloatArray) -> FloatArray:
@@ -164,8 +179,10 @@ def _cells(grid: Grid, slopes: FloatArray) -> tuple[FloatArray, IntArray]:
     crossed, bits = _crossed(grid, slopes)
     cut = _cut(grid, crossed, bits)
     every = np.concatenate([points, cut.reshape(-1, 2)])
-    keys = np.round(every / _SNAP).astype(np.int64)
-    _, first, back = np.unique(keys, axis=0, return_index=True, return_inverse=True)
+    # Coordinates are counted in lines of the snap, not in snaps: 60 m squared in snaps would not fit.
+    columns, rows = (np.unique(np.round(axis / _SNAP), return_inverse=True)[1] for axis in every.T)
+    keys = columns.astype(np.int64) * (int(rows.max()) + 1) + rows
+    _, first, back = np.unique(keys, return_index=True, return_inverse=True)
     whole = np.concatenate([one[~crossed], two[~crossed], len(points) + np.arange(3 * len(cut)).reshape(-1, 3)])
     triangles = back.ravel()[whole]
     used, triangles = np.unique(triangles, return_inverse=True)

@@ -134,11 +134,20 @@ def refined(
         history.append(_measures(fields, T, watched))
         error = error_of(history)
     if any(region.table for region in section.regions):
-        fields = _at_own_temperature(section, grid, fields, T)
+        fields = _at_own_temperature(section, fields, T)
     return Solved(fields=fields, grid=grid, error=float(error), steps=len(history))
 
 
-def _at_own_temperature(section: Section, grid: Grid, fields: Fields, T: FloatArray) -> Fields:
+def once_more(section: Section, found: Solved) -> Solved:
+    """The next finer grid; its error is at most what the couplings moved by."""
+    grid = found.grid.refined(*_columns_and_rows(found.fields, found.grid))
+    fields = solve_on(section, grid)
+    before, now = np.diag(found.fields.G), np.diag(fields.G)
+    moved = float(np.abs(now - before).max() / np.abs(now).max())
+    return Solved(fields=fields, grid=grid, error=min(found.error, max(moved, 1e-9)), steps=found.steps + 1)
+
+
+def _at_own_temperature(section: Section, fields: Fields, T: FloatArray) -> Fields:
     """The same grid with λ(θ) at the mean temperature of every triangle.
 
     Raises
@@ -157,7 +166,7 @@ def _at_own_temperature(section: Section, grid: Grid, fields: Fields, T: FloatAr
                 own = mesh.region == at
                 knots, values = np.array(region.table).T
                 lambda_[own] = np.interp(middle[own], knots, values)
-        fields = solve_on(section, grid, lambda_)
+        fields = solve_mesh(section, replace(mesh, lambda_=lambda_))
         before, theta = theta, fields.theta @ T
         change = float(np.abs(theta - before).max())
         if change < _STILL:
@@ -165,10 +174,13 @@ def _at_own_temperature(section: Section, grid: Grid, fields: Fields, T: FloatAr
     raise NotConverged(_MOST_ROUNDS, change)
 
 
-def solve_on(section: Section, grid: Grid, lambda_: FloatArray | None = None) -> Fields:
-    """Solve on one grid, without refinement, with the regions' λ or one for every triangle [W/(m·K)]."""
-    mesh = build(section, grid)
-    mesh = mesh if lambda_ is None else replace(mesh, lambda_=lambda_)
+def solve_on(section: Section, grid: Grid) -> Fields:
+    """Solve on one grid, without refinement."""
+    return solve_mesh(section, build(section, grid))
+
+
+def solve_mesh(section: Section, mesh: Mesh) -> Fields:
+    """Solve on a mesh, whose λ count; the section gives pieces, films and environments."""
     space = Space(mesh=mesh, axisymmetric=section.kind == "axisymmetric")
     envs = tuple(section.temperatures)
     piece_of = pieces_of_edges(mesh, section.pieces)

@@ -1,0 +1,23 @@
+"""The joints of the shell: drawn from the build-ups that meet, solved, and measured against them."""
+
+from nimble_shell.core.joints import base, corner, floor_line, opening, party, pipe, roof, seam, sill
+from nimble_shell.core.joints.family import Family
+
+#: Every family, from the ridge down.
+FAMILIES: dict[str, Family] = {
+    family.key: family
+    for family in (
+        roof.RIDGE,
+        roof.EAVE,
+        seam.FAMILY,
+        corner.FAMILY,
+        party.FAMILY,
+        pipe.FAMILY,
+        opening.FAMILY,
+        floor_line.FAMILY,
+        sill.FAMILY,
+        base.FAMILY,
+    )
+}
+
+__all__ = ["FAMILIES", "Family"]

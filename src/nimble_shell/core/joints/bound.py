@@ -1,0 +1,142 @@
+"""From a drawing to what is solved: regions, and the pieces of surface that meet each environment."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Iterator, Mapping
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from nimble_shell.core.assemblies.films import R_SI_SURFACE, FilmSchool, films
+from nimble_shell.core.conduction.section import Piece, Point, Region, Section
+from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.joints.drawing import SNAP, Air, Drawing
+
+FloatArray = NDArray[np.float64]
+
+_OUT = 1e-6  #: a surface belongs to the environment that is this far outside of it [m]
+_FLAT = 0.5  #: rise of a surface's normal from which heat flows up or down rather than across
+
+
+def section_of(
+    drawing: Drawing, temperatures: Mapping[str, float], school: FilmSchool, *, mould: bool = False
+) -> Section:
+    """The section of a joint.
+
+    Parameters
+    ----------
+    drawing : Drawing
+    temperatures : mapping
+        Of each environment. [°C]
+    school : {"iso6946", "north_american"}
+        Of the surface films.
+    mould : bool
+        With the resistance of inner surfaces that surface temperatures are judged by, 0.25 m²·K/W.
+
+    Raises
+    ------
+    DomainError
+        If an environment of the drawing has no temperature, or meets no surface.
+
+    References
+    ----------
+    .. [1] ISO 10211:2017, 6.2 and 7; ISO 13788:2012, 4.4.1 (R_si 0.25 for surfaces).
+    """
+    used = {air.env for air in drawing.airs}
+    missing = used - set(temperatures)
+    if missing:
+        raise DomainError(Issue(path=("temperatures",), code="no_temperature",
+                                message=f"there is no temperature of “{min(missing)}”", hint="name one"))  # fmt: skip
+    pieces = tuple(_pieces(drawing, school, mould=mould))
+    regions = tuple(
+        Region(ring=shape.ring, lambda_=None if shape.fill is None else shape.fill.lambda_) for shape in drawing.shapes
+    )
+    return Section(
+        regions=regions,
+        pieces=pieces,
+        temperatures={env: temperatures[env] for env in temperatures if env in used},
+        kind=drawing.kind,
+    )
+
+
+def solid_of(drawing: Drawing) -> shapely.Geometry:
+    """The union of what is solid."""
+    solid: shapely.Geometry = shapely.Polygon()
+    batch: list[shapely.Polygon] = []
+    for shape in drawing.shapes:
+        ring = shapely.Polygon(shape.ring)
+        if shape.fill is not None:
+            batch.append(ring)
+            continue
+        solid = shapely.union_all([solid, *batch], grid_size=SNAP)
+        solid, batch = shapely.difference(solid, ring, grid_size=SNAP), []
+    return shapely.union_all([solid, *batch], grid_size=SNAP)
+
+
+def _pieces(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[Piece]:
+    corners = np.array([point for shape in drawing.shapes for point in shape.ring])
+    airs = [(air, shapely.Polygon(air.ring)) for air in drawing.airs]
+    for _, polygon in airs:
+        shapely.prepare(polygon)
+    for a, b in _outline(solid_of(drawing)):
+        for p, q in _split(a, b, [polygon for _, polygon in airs]):
+            length = math.dist(p, q)
+            if length < 2 * SNAP:
+                continue
+            normal = ((q[1] - p[1]) / length, (p[0] - q[0]) / length)
+            x, y = (p[0] + q[0]) / 2 + _OUT * normal[0], (p[1] + q[1]) / 2 + _OUT * normal[1]
+            if drawing.kind == "axisymmetric" and max(p[0], q[0]) < SNAP:
+                continue  # the axis is no surface
+            air = next((air for air, polygon in airs if shapely.contains_xy(polygon, x, y)), None)
+            if air is not None:
+                yield Piece(
+                    a=_at_corner(p, corners),
+                    b=_at_corner(q, corners),
+                    env=air.env,
+                    R_s=_film(air, normal, school, plan=drawing.plan, mould=mould),
+                )
+
+
+def _at_corner(point: Point, corners: FloatArray) -> Point:
+    """The corner of a shape that the point is, but for rounding; else the point."""
+    away = np.abs(corners - point).max(axis=1)
+    nearest = int(np.argmin(away))
+    return (float(corners[nearest, 0]), float(corners[nearest, 1])) if away[nearest] < 4 * SNAP else point
+
+
+def _outline(solid: shapely.Geometry) -> Iterator[tuple[Point, Point]]:
+    """Sides of the outline, the solid to their left."""
+    for part in shapely.get_parts(solid):
+        polygon = shapely.orient_polygons(part)
+        for ring in (polygon.exterior, *polygon.interiors):
+            corners = [(float(x), float(y)) for x, y in ring.coords]
+            yield from itertools.pairwise(corners)
+
+
+def _split(a: Point, b: Point, polygons: list[shapely.Polygon]) -> Iterator[tuple[Point, Point]]:
+    """The side, cut where an environment ends."""
+    line = shapely.LineString([a, b])
+    stops = {0.0, 1.0}
+    for polygon in polygons:
+        crossing = shapely.intersection(line, polygon.exterior)
+        for x, y in shapely.get_coordinates(crossing):
+            t = line.project(shapely.Point(x, y), normalized=True)
+            if min(t, 1 - t) * line.length > 2 * SNAP:
+                stops.add(float(t))
+    places = sorted(stops)
+    points = [(a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])) for t in places]
+    yield from itertools.pairwise(points)
+
+
+def _film(air: Air, normal: Point, school: FilmSchool, *, plan: bool, mould: bool) -> float:
+    """Surface resistance. A normal that points down belongs to a ceiling: heat flows up into it."""
+    if air.R_s is not None:
+        return air.R_s
+    if mould:
+        return R_SI_SURFACE
+    if plan or abs(normal[1]) <= _FLAT:
+        return films(school, "horizontal").R_si
+    return films(school, "up" if normal[1] < 0 else "down").R_si

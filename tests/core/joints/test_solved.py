@@ -1,0 +1,128 @@
+"""ψ: nothing for a joint that is none, certain within its interval, moved by what should move it."""
+
+from __future__ import annotations
+
+import pytest
+from core.joints.test_families import T, drawing, stack
+
+from nimble_shell.core.assemblies.figures import clear_wall_R
+from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.joints import FAMILIES
+from nimble_shell.core.joints.drawing import Board, Drawing, box
+from nimble_shell.core.joints.solved import PSI_ERROR, solve_joint
+from nimble_shell.core.joints.stack import fill_of, stack_of
+from nimble_shell.core.materials import CATALOGUE
+from nimble_shell.core.shell.basis import Basis, Schools
+
+PAIR = ("inside", "outside")
+
+
+def plain_wall(system: str) -> Drawing:
+    wall = stack(system, "horizontal")
+    board = Board()
+    board.strip(wall, origin=(0, 0), along=(0, 1), out=(-1, 0), start=-1, end=1)
+    board.air("outside", box(-wall.d - 1, -1, -wall.d / 2, 1), wall.R_se)
+    board.air("inside", box(-wall.d / 2, -1, 1, 1))
+    board.refer("wall", wall.U, 2.0)
+    return board.done((-1, -1, 1, 1), plan=True)
+
+
+@pytest.mark.parametrize("system", ["sip", "icf", "metal-panel", "cassette", "straw-bale", "mesh-mortar"])
+def test_a_wall_without_a_joint_has_none(system: str) -> None:
+    found = solve_joint(plain_wall(system), T)
+    for value in found.psi[PAIR].values():
+        assert value == pytest.approx(0, abs=1e-7)
+    assert found.certain is not None
+    low, high = found.certain
+    assert low == pytest.approx(high, rel=1e-6)
+
+
+@pytest.mark.parametrize("system", ["icf", "straw-bale", "masonry", "icf-one-sided"])
+def test_the_plies_have_the_U_of_the_build_up(system: str) -> None:
+    wall = SYSTEMS[system].assembly("w", system)
+    bare = wall.__class__(id="w", name="w", system=system, layers=wall.layers)  # without its points
+    basis = Basis(schools=Schools(bridged="isothermal"))
+    assert pytest.approx(clear_wall_R(bare, CATALOGUE, basis), rel=1e-9) == 1 / stack_of(bare, CATALOGUE, basis).U
+
+
+@pytest.mark.parametrize(
+    ("family", "variant", "system"),
+    [("seam", "double lumber", "sip"), ("corner", "plain", "icf"), ("floor line", "foam broken", "icf"),
+     ("eave", "flush", "sip"), ("opening", "timber buck", "icf"), ("corner", "skin through", "metal-panel")],
+)  # fmt: skip
+def test_the_interval_is_narrow_and_holds_what_a_finer_mesh_finds(family: str, variant: str, system: str) -> None:
+    shape = drawing(FAMILIES[family], variant, system)
+    final, working = solve_joint(shape, T), solve_joint(shape, T, accuracy="working")
+    assert final.certain is not None
+    low, high = final.certain
+    assert low <= high
+    assert (high - low) / 2 <= PSI_ERROR or final.unknowns > 30_000
+    assert final.coupling[PAIR] == pytest.approx(high, rel=1e-7)
+    assert working.coupling[PAIR] >= low
+    assert working.coupling[PAIR] == pytest.approx(final.coupling[PAIR], rel=0.005)
+
+
+def psi(family: str, variant: str, system: str, **values: float) -> float:
+    return solve_joint(drawing(FAMILIES[family], variant, system, values), T, accuracy="working").psi[PAIR]["internal"]
+
+
+def test_the_splines_stand_in_the_order_everybody_knows() -> None:
+    ordered = [psi("seam", variant, "sip") for variant in ("block", "I-section", "single lumber", "double lumber")]
+    assert ordered == sorted(ordered)
+    assert ordered[-1] > 8 * ordered[0]
+
+
+def test_foam_at_the_slabs_edge_helps_and_more_of_it_helps_more() -> None:
+    bare = psi("base", "no edge foam", "sip")
+    some, more = (psi("base", "edge foam", "sip", edge=edge) for edge in (0.04, 0.16))
+    assert bare > some > more
+
+
+def test_a_floor_that_breaks_the_foam_costs_many_times_a_ledger() -> None:
+    assert psi("floor line", "foam broken", "icf") > 5 * psi("floor line", "ledger", "icf")
+
+
+def test_a_window_in_the_foam_costs_less_than_one_at_the_rooms_edge() -> None:
+    depths = {at: psi("opening", "framed", "sip", position=at) for at in (0.0, 0.25, 0.5, 0.75, 1.0)}
+    assert min(depths, key=lambda at: depths[at]) not in (0.0, 1.0)
+
+
+def test_a_joint_follows_its_build_up() -> None:
+    thick = stack_of(SYSTEMS["sip"].assembly("w", "w", {"core": 0.285}), CATALOGUE, Basis(), owned=frozenset({"seam"}))
+    family = FAMILIES["seam"]
+    other = family.drawing("double lumber", {"wall": thick}, CATALOGUE, "iso6946")
+    found = solve_joint(other, T, accuracy="working").psi[PAIR]["internal"]
+    assert 0 < found < 0.8 * psi("seam", "double lumber", "sip")
+
+
+def test_three_environments_have_a_coupling_each_and_their_own_psi() -> None:
+    found = solve_joint(drawing(FAMILIES["party"], "unheated", "sip"), T, accuracy="working")
+    assert set(found.coupling) == {("inside", "outside"), ("inside", "neighbour"), ("outside", "neighbour")}
+    assert all(value > 0 for value in found.coupling.values())
+    assert sum(found.heat_flow.values()) == pytest.approx(0, abs=1e-6)
+    assert found.certain is None
+
+
+def test_a_mirrored_joint_is_the_same_joint() -> None:
+    shape = drawing(FAMILIES["corner"], "mitred", "sip")
+    turned = Drawing(
+        shapes=tuple(
+            type(one)(ring=tuple((y, x) for x, y in one.ring), fill=one.fill, part=one.part) for one in shape.shapes
+        ),
+        airs=tuple(type(one)(env=one.env, ring=tuple((y, x) for x, y in one.ring), R_s=one.R_s) for one in shape.airs),
+        references=shape.references,
+        view=shape.view,
+        plan=True,
+    )
+    assert solve_joint(turned, T).coupling[PAIR] == pytest.approx(solve_joint(shape, T).coupling[PAIR], rel=1e-5)
+
+
+def test_the_field_is_drawable_and_heat_flows_downhill() -> None:
+    found = solve_joint(drawing(FAMILIES["corner"], "lumber", "sip"), T)
+    assert found.field.triangles.max() < len(found.field.xy)
+    assert found.field.theta.min() >= T["outside"] - 1e-6
+    assert found.field.theta.max() <= T["inside"] + 1e-6
+    assert len(found.lines) >= 12
+    room = (found.field.xy >= -1e-9).all(axis=1)
+    assert found.trace[..., 2].min() == pytest.approx(found.field.theta[room].min(), abs=1e-9)
+    assert fill_of(CATALOGUE, "softwood").lambda_ == 0.13
