@@ -7,29 +7,37 @@ from fastapi import APIRouter
 from nimble_shell.api import schemas as s
 from nimble_shell.api import study_schemas as t
 from nimble_shell.api import study_views, views
-from nimble_shell.api.ground import REFUSALS, Id, Projects
+from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects
+from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.weather import read_weather
 from nimble_shell.services import bench as benches
 from nimble_shell.services import studies
+from nimble_shell.services.joints import JointBook, Known
+from nimble_shell.store import Stored
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/ledger")
-def ledger(project_id: Id, building_id: Id, service: Projects) -> s.ConsequenceOut:
+def ledger(project_id: Id, building_id: Id, service: Projects, book: Joints) -> s.ConsequenceOut:
     """The ledger of a building as saved, beside what it was before the newest change."""
     stored, before = service.load_with_before(project_id)
-    return views.consequence(benches.consequence(stored.project, before, building_id), preview=False)
+    now, then = _joints(book, stored, before, building_id)
+    return views.consequence(benches.consequence(stored.project, before, building_id, now, then), preview=False)
 
 
 @router.post("/projects/{project_id}/bench")
-def bench(project_id: Id, asked: s.BenchIn, service: Projects) -> s.BenchOut:
+def bench(project_id: Id, asked: s.BenchIn, service: Projects, book: Joints) -> s.BenchOut:
     """Every figure of a build-up as drafted, and what it means for the shell. Nothing is saved."""
     stored, before = service.load_with_before(project_id)
     draft = asked.assembly.to_core()
     project = benches.with_draft(stored.project, draft)
     preview = project != stored.project
-    effect = benches.consequence(project, stored.project if preview else before, asked.building_id)
+    # While a build-up is drafted its joints count as last solved; they follow once it is saved.
+    now, then = _joints(book, stored, before, asked.building_id)
+    effect = benches.consequence(
+        project, stored.project if preview else before, asked.building_id, now, now if preview else then
+    )
     building = benches.find_building(project, asked.building_id)
     station = benches.station_of(building, draft.id)
     found = benches.bench(draft, project.catalogue, project.basis, asked.condition, station)
@@ -37,16 +45,29 @@ def bench(project_id: Id, asked: s.BenchIn, service: Projects) -> s.BenchOut:
 
 
 @router.post("/projects/{project_id}/working")
-def working(project_id: Id, asked: s.WorkingIn, service: Projects) -> s.WorkingOut:
+def working(project_id: Id, asked: s.WorkingIn, service: Projects, book: Joints) -> s.WorkingOut:
     """Show working: every step of one figure, from the executed calculation."""
-    project = service.load(project_id).project
+    stored = service.load(project_id)
+    project = stored.project
     if asked.assembly is not None:
         draft = asked.assembly.to_core()
         project = benches.with_draft(project, draft)
         if not benches.is_of_the_shell(asked.figure):
             station = benches.station_of(benches.find_building(project, asked.building_id), draft.id)
             return views.working(benches.bench_working(project, draft, asked.condition, asked.figure, station))
-    return views.working(benches.ledger_working(project, asked.building_id, asked.figure))
+    joints, _ = _joints(book, stored, None, asked.building_id)
+    return views.working(benches.ledger_working(project, asked.building_id, asked.figure, joints))
+
+
+def _joints(
+    book: JointBook, stored: Stored, before: Project | None, building_id: str
+) -> tuple[tuple[Known, ...], tuple[Known, ...] | None]:
+    """Joints of a building as known, now and before the newest change."""
+    now = book.known(stored.project, stored.revision, benches.find_building(stored.project, building_id))
+    if before is None or building_id not in {building.id for building in before.buildings}:
+        return now, None
+    old = benches.find_building(before, building_id)
+    return now, book.known(before, stored.revision, old, before=True)
 
 
 @router.post("/projects/{project_id}/study-working")

@@ -10,6 +10,7 @@ from fastapi.responses import Response
 
 from nimble_shell.api import schemas as s
 from nimble_shell.formats.problems import Problem
+from nimble_shell.services.joints import JointBook
 from nimble_shell.services.projects import Note, ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
@@ -38,8 +39,14 @@ def _targets(request: Request) -> TargetService:
     return service
 
 
+def _joints(request: Request) -> JointBook:
+    book: JointBook = request.app.state.joints
+    return book
+
+
 Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
+Joints = Annotated[JointBook, Depends(_joints)]
 TargetSets = Annotated[TargetService, Depends(_targets)]
 Id = Annotated[str, Path(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from pathlib import Path
 
 from fastapi import FastAPI
@@ -13,8 +15,10 @@ from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
 
 from nimble_shell import __version__
-from nimble_shell.api import bench_routes, problems, routes, standard_routes
+from nimble_shell.api import bench_routes, joint_routes, problems, routes, standard_routes
 from nimble_shell.api.guard import Guard
+from nimble_shell.services.desk import JointDesk
+from nimble_shell.services.joints import JointBook
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
@@ -37,12 +41,14 @@ def create_app(database: Database, web: Path | None = None) -> FastAPI:
         docs_url=None,
         redoc_url=None,
         openapi_url="/api/v1/openapi.json",
+        lifespan=_workers,
     )
     app.state.projects = ProjectService(database)
     app.state.standards = StandardService(database, app.state.projects)
     app.state.targets = TargetService(database)
+    app.state.joints = JointBook(JointDesk())
     problems.install(app)
-    for router in (routes.router, bench_routes.router, standard_routes.router):
+    for router in (routes.router, bench_routes.router, joint_routes.router, standard_routes.router):
         app.include_router(router)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=problems.LARGEST_BODY)
     app.add_middleware(GZipMiddleware, minimum_size=1024)
@@ -50,6 +56,15 @@ def create_app(database: Database, web: Path | None = None) -> FastAPI:
     if web is not None and web.is_dir():
         app.mount("/", SinglePage(directory=web, html=True))
     return app
+
+
+@asynccontextmanager
+async def _workers(app: FastAPI) -> AsyncIterator[None]:
+    """Worker processes from the first moment to the last."""
+    desk: JointDesk = app.state.joints.desk
+    desk.start()
+    yield
+    desk.stop()
 
 
 class SinglePage(StaticFiles):

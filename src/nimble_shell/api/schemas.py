@@ -196,8 +196,23 @@ class LowestOut(Model):
     name: str
 
 
+class JointLineOut(Model):
+    joint_id: str
+    station: str
+    name: str
+    length: float
+    psi: float | None
+    H: float | None
+    point: bool
+
+
 class LedgerOut(Model):
-    """Transmission of the shell, areas only; `not_counted` names what is left out."""
+    """Transmission of the shell; `not_counted` names what is left out, `pending` the joints being solved."""
+
+    joints: list[JointLineOut]
+    H_joints: float | None
+    share_joints: float | None
+    pending: list[str]
 
     lines: list[LedgerLineOut]
     H: float | None

@@ -115,13 +115,13 @@ def _system(system: System) -> s.SystemOut:
         cores=list(system.cores),
         name=system.name,
         anatomy=system.anatomy,
-        parameters=[_parameter(parameter) for parameter in system.parameters],
+        parameters=[parameter_out(parameter) for parameter in system.parameters],
         cautions=list(system.cautions),
         preview=AssemblyDoc.from_core(preview),
     )
 
 
-def _parameter(parameter: Parameter | Choice) -> s.ParameterOut:
+def parameter_out(parameter: Parameter | Choice) -> s.ParameterOut:
     kind = "number" if isinstance(parameter, Parameter) else "choice"
     return s.ParameterOut.model_validate({"kind": kind, **asdict(parameter)})
 
@@ -146,6 +146,21 @@ def _ledger(ledger: ShellLedger, lowest: Lowest | None) -> s.LedgerOut:
             )
             for line in ledger.lines
         ],
+        joints=[
+            s.JointLineOut(
+                joint_id=line.joint_id,
+                station=line.station,
+                name=line.name,
+                length=line.length,
+                psi=_number(line.psi),
+                H=_number(line.H),
+                point=line.point,
+            )
+            for line in ledger.joints
+        ],
+        H_joints=_number(ledger.H_joints),
+        share_joints=_number(ledger.share_joints),
+        pending=list(ledger.pending),
         H=_number(ledger.H),
         R_effective=_number(ledger.R_effective),
         area=value_of(ledger.area),

@@ -16,7 +16,8 @@ from nimble_shell.core.assemblies.systems.system import Value
 from nimble_shell.core.climate import cold_continental
 from nimble_shell.core.shell.basis import Basis, Indoor, Limits, Schools, Site, Targets
 from nimble_shell.core.shell.criteria import Criterion, Handling
-from nimble_shell.core.shell.project import Building, Project, ShellElement, Station
+from nimble_shell.core.shell.joint import Station
+from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.shell.standard import Standard
 from nimble_shell.services.projects import Note, ProjectService
 from nimble_shell.services.standards import StandardService

@@ -14,6 +14,7 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.shell import basis as core_basis
 from nimble_shell.core.shell import criteria, practice
+from nimble_shell.core.shell import joint as core_joint
 from nimble_shell.core.shell import project as core_project
 from nimble_shell.formats.document import Document
 
@@ -164,6 +165,7 @@ class SchoolsDoc(Document):
     bridged: core_basis.BridgedMethod = "combined"
     label_mean: float = 10.0
     vapour: core_basis.VapourQuantities = "sd"
+    dimensions: core_basis.Dimensions = "external"
 
 
 class LimitsDoc(Document):
@@ -259,12 +261,40 @@ class ElementDoc(Document):
 
     core = core_project.ShellElement
     id: Identifier
-    station: core_project.Station
+    station: core_joint.Station
     name: Text
     area: float
     assembly_id: Identifier | None = None
     U_entered: float | None = Field(None, alias="U")
     origin: Text = ""
+
+
+class JointRoleDoc(Document):
+    core = core_joint.JointRole
+    role: Text
+    assembly_id: Identifier
+
+
+class JointValueDoc(Document):
+    core = core_joint.JointValue
+    key: Text
+    number: float | None = None
+    word: Text | None = None
+
+
+class JointDoc(Document):
+    """A joint of a building's shell."""
+
+    core = core_joint.ShellJoint
+    id: Identifier
+    station: core_joint.Station
+    name: Text
+    family: Text
+    variant: Text
+    roles: list[JointRoleDoc]
+    values: list[JointValueDoc] = []
+    length: float = 0.0
+    other: Text = ""
 
 
 class BuildingDoc(Document):
@@ -274,6 +304,7 @@ class BuildingDoc(Document):
     use: Text = ""
     elements: list[ElementDoc] = []
     asked_H: float | None = None
+    joints: list[JointDoc] = []
 
 
 class ProjectDoc(Document):

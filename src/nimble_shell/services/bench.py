@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
@@ -20,12 +20,17 @@ from nimble_shell.core.assemblies.remark import Remark
 from nimble_shell.core.assemblies.remarks import remarks
 from nimble_shell.core.assemblies.study import Study, crossing_working, thickness_study
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.shell.basis import Basis
-from nimble_shell.core.shell.ledger import ShellLedger, shell_ledger
-from nimble_shell.core.shell.project import Building, Project, Station, asked_R, direction_at
+from nimble_shell.core.shell.basis import Basis, Dimensions
+from nimble_shell.core.shell.joint import Station
+from nimble_shell.core.shell.ledger import JointLoss, ShellLedger, shell_ledger
+from nimble_shell.core.shell.project import Building, Project, asked_R, direction_at
 from nimble_shell.core.working import Derivation, Given, Num, derive, plain, traced, value_of
+from nimble_shell.services.joints import Known, owned_members
 from nimble_shell.store import NotFound
+
+_PLACES = {"seam": "splines in the seams", "plate": "plates", "": ""}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -86,26 +91,42 @@ def bench_working(project: Project, assembly: Assembly, condition: str, figure: 
     return wall_working(assembly, project.catalogue, project.basis, condition, figure, direction=direction)
 
 
-def consequence(project: Project, before: Project | None, building_id: str) -> Consequence:
-    """What the shell of a building comes to, and what it came to before. Raises NotFound."""
-    now, lowest = _ledger(project, find_building(project, building_id))
+Joints = Sequence[Known]
+
+
+def consequence(
+    project: Project,
+    before: Project | None,
+    building_id: str,
+    joints: Joints = (),
+    joints_before: Joints | None = None,
+) -> Consequence:
+    """What the shell of a building comes to, and what it came to before; joints as known. Raises NotFound."""
+    now, lowest = _ledger(project, find_building(project, building_id), joints)
     if before is None or building_id not in {building.id for building in before.buildings}:
         return Consequence(now=now, lowest=lowest, before=None, lowest_before=None)
-    old, lowest_before = _ledger(before, find_building(before, building_id))
+    old, lowest_before = _ledger(
+        before, find_building(before, building_id), joints if joints_before is None else joints_before
+    )
     return Consequence(now=now, lowest=lowest, before=old, lowest_before=lowest_before)
 
 
-def ledger_working(project: Project, building_id: str, figure: str) -> Derivation:
-    """The working of a figure of the shell; H_ and an element's id is that element's. Raises DomainError, NotFound."""
+def ledger_working(project: Project, building_id: str, figure: str, joints: Joints = ()) -> Derivation:
+    """The working of a figure of the shell; H_ and an element's or a joint's id is its own.
+
+    Raises DomainError, NotFound.
+    """
     building = find_building(project, building_id)
     if figure == "f_rsi_lowest":
         drawn = [(assembly, direction) for assembly, direction, _, _ in _drawn(project, building)]
         if drawn:
             lowest = min(drawn, key=lambda one: _surface_factor(one[0], project.catalogue, project.basis, one[1]))
             return wall_working(lowest[0], project.catalogue, project.basis, "winter", "f_rsi", direction=lowest[1])
-    ledger = shell_ledger(building, _transmittances(project, building, traced), basis=project.basis, given=traced)
-    number = {"H_shell": ledger.H, "R_effective": ledger.R_effective}.get(figure)
+    ledger = _shell(project, building, joints, traced)
+    known = {"H_shell": ledger.H, "R_effective": ledger.R_effective, "share_joints": ledger.share_joints}
+    number = known.get(figure)
     number = next((line.H for line in ledger.lines if figure == f"H_{line.element_id}"), number)
+    number = next((line.H for line in ledger.joints if figure == f"H_joint_{line.joint_id}"), number)
     if number is None:
         raise DomainError(Issue(path=("figure",), code="unknown_figure", message=f"there is no working of “{figure}”",
                                 hint="a figure of the shell has one once its element has a U"))  # fmt: skip
@@ -114,7 +135,7 @@ def ledger_working(project: Project, building_id: str, figure: str) -> Derivatio
 
 def is_of_the_shell(figure: str) -> bool:
     """Whether a figure belongs to the ledger rather than to one build-up."""
-    return figure in ("R_effective", "f_rsi_lowest") or figure.startswith("H_")
+    return figure in ("R_effective", "f_rsi_lowest", "share_joints") or figure.startswith("H_")
 
 
 def with_draft(project: Project, draft: Assembly) -> Project:
@@ -137,13 +158,54 @@ def station_of(building: Building, assembly_id: str) -> Station:
     return next((element.station for element in building.elements if element.assembly_id == assembly_id), "D")
 
 
-def _ledger(project: Project, building: Building) -> tuple[ShellLedger, Lowest | None]:
-    ledger = shell_ledger(building, _transmittances(project, building, plain), basis=project.basis)
+def _ledger(project: Project, building: Building, joints: Joints) -> tuple[ShellLedger, Lowest | None]:
+    ledger = _shell(project, building, joints, plain)
     factors = [
         Lowest(f_rsi=_surface_factor(assembly, project.catalogue, project.basis, direction), station=station, name=name)
         for assembly, direction, station, name in _drawn(project, building)
     ]
+    factors += [
+        Lowest(f_rsi=known.solved.f_rsi, station=known.joint.station, name=known.joint.name)
+        for known in joints
+        if known.solved is not None and known.solved.f_rsi is not None
+    ]
     return ledger, min(factors, key=lambda lowest: lowest.f_rsi, default=None)
+
+
+def _shell(project: Project, building: Building, joints: Joints, given: Given) -> ShellLedger:
+    system = project.basis.schools.dimensions
+    losses = [
+        JointLoss(
+            joint_id=known.joint.id,
+            station=known.joint.station,
+            name=known.joint.name,
+            length=known.joint.length,
+            psi=None if known.solved is None else to_outside(known.solved, system),
+            point=known.point,
+            owner_of="" if known.owns is None else f"it owns the {_PLACES[known.owns[1]]} of its build-up",
+        )
+        for known in joints
+    ]
+    transmittances = _transmittances(project, building, joints, given)
+    return shell_ledger(building, transmittances, basis=project.basis, joints=losses, given=given)
+
+
+def to_outside(solved: SolvedJoint, system: Dimensions) -> float:
+    """ψ of what goes outside, with the part that goes by way of an unheated neighbour. [W/(m·K)]
+
+    Notes
+    -----
+    Couplings that end in the neighbour count by how far its temperature lies from the room's (ISO 13789:2017, b).
+    """
+    T = solved.temperatures
+    span = T["inside"] - T["outside"]
+    total = 0.0
+    for (a, b), psi in solved.psi.items():
+        if "inside" in (a, b):
+            other = b if a == "inside" else a
+            share = (T["inside"] - T[other]) / span if abs(span) > 1e-9 else float(other == "outside")
+            total += share * psi[system]
+    return total
 
 
 def _drawn(project: Project, building: Building) -> Iterable[tuple[Assembly, Direction, Station, str]]:
@@ -153,12 +215,15 @@ def _drawn(project: Project, building: Building) -> Iterable[tuple[Assembly, Dir
             yield known[element.assembly_id], direction_at(element.station), element.station, element.name
 
 
-def _transmittances(project: Project, building: Building, given: Given) -> dict[str, Num]:
+def _transmittances(project: Project, building: Building, joints: Joints, given: Given) -> dict[str, Num]:
     method = project.basis.schools.bridged
     found: dict[str, Num] = {}
     for number, (assembly, direction, station, _) in enumerate(_drawn(project, building), 1):
-        U = 1 / _clear_R(assembly, project.catalogue, project.basis, direction)
+        own = owned_members(joints, assembly)
+        U = 1 / _clear_R(own, project.catalogue, project.basis, direction)
         origin = f"computed in {station}2, {method}"
+        if own is not assembly:
+            origin += "; members at solved joints are left to those joints"
         found[assembly.id] = given(U, f"U_wall_{number}", f"clear-wall U, {assembly.name}", "W/(m²·K)", origin)
     return found
 

@@ -16,7 +16,8 @@ from nimble_shell.core.assemblies.study import crossing, studied_layer
 from nimble_shell.core.assemblies.systems import REFERENCE, SYSTEMS
 from nimble_shell.core.assemblies.variants import Decision, decide, variant_working
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.shell.project import Project, Station, asked_R, direction_at
+from nimble_shell.core.shell.joint import Station
+from nimble_shell.core.shell.project import Project, asked_R, direction_at
 from nimble_shell.core.working import Derivation, Num, derive_one, traced, value_of
 from nimble_shell.services.bench import Bench, bench, find_building, station_of
 from nimble_shell.store import NotFound

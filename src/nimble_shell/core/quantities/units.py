@@ -68,6 +68,7 @@ DIMENSIONS: dict[str, Dimension] = {
     "count_per_area": Dimension(Unit("1/m²", 1.0, 1), Unit("1/ft²", _FOOT**2, 2)),
     "mass": Dimension(Unit("kg", 1.0, 0), Unit("lb", 1 / _POUND, 0)),
     "floor_area": Dimension(Unit("m²/m", 1.0, 3), Unit("ft²/ft", 1 / _FOOT, 3)),
+    "angle": Dimension(Unit("°", 1.0, 1), Unit("°", 1.0, 1)),
     "ratio": Dimension(Unit("", 1.0, 3), Unit("", 1.0, 3)),
 }
 

@@ -15,6 +15,7 @@ from nimble_shell.core.shell.practice import Economy, Rate
 
 BridgedMethod = Literal["parallel", "isothermal", "combined"]
 VapourQuantities = Literal["sd", "perm"]
+Dimensions = Literal["internal", "overall", "external"]  #: what areas and lengths are taken between
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -192,6 +193,7 @@ class Schools:
     bridged: BridgedMethod = "combined"
     label_mean: float = 10.0  #: mean temperature of labelled conductivities [°C]
     vapour: VapourQuantities = "sd"
+    dimensions: Dimensions = "external"
 
     def __post_init__(self) -> None:
         check = Collector()

@@ -1,8 +1,8 @@
-"""The ledger: what a build-up means for the whole shell. Areas only, so far; what is not counted is named."""
+"""The ledger: what a build-up or a joint means for the whole shell. What is not counted is named."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from nimble_shell.core.shell.basis import Basis
@@ -33,21 +33,56 @@ class LedgerLine:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class JointLoss:
+    """A joint as the ledger takes it: ψ per metre, or χ per piece."""
+
+    joint_id: str
+    station: str
+    name: str
+    length: float  #: [m], or pieces
+    psi: float | None  #: in the dimension system of the areas; None while it is being solved [W/(m·K)] or [W/K]
+    point: bool = False
+    owner_of: str = ""  #: what it has taken over from the area shares, in words
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class JointLine:
+    """A joint's share of the transmission."""
+
+    joint_id: str
+    station: str
+    name: str
+    length: float
+    psi: Num | None
+    H: Num | None  #: [W/K]
+    point: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class ShellLedger:
-    """Transmission of a building's shell, areas only."""
+    """Transmission of a building's shell: areas, and the joints that are drawn."""
 
     lines: tuple[LedgerLine, ...]
-    H: Num | None  #: Σ U·A of what is known [W/K]
+    H: Num | None  #: Σ U·A + Σ ψ·l of what is known [W/K]
     R_effective: Num | None  #: area over H [m²·K/W]
     area: Num  #: counted area [m²]
     missing: tuple[str, ...]  #: elements without a U
+    joints: tuple[JointLine, ...] = ()
+    H_joints: Num | None = None  #: Σ ψ·l; None without a joint that has a length and a ψ [W/K]
+    share_joints: Num | None = None  #: of H, 0…1
+    pending: tuple[str, ...] = ()  #: joints without a ψ yet
     not_counted: tuple[str, ...] = NOT_COUNTED
 
 
 def shell_ledger(
-    building: Building, U_of: Mapping[str, Num], *, basis: Basis | None = None, given: Given = plain
+    building: Building,
+    U_of: Mapping[str, Num],
+    *,
+    basis: Basis | None = None,
+    joints: Sequence[JointLoss] = (),
+    given: Given = plain,
 ) -> ShellLedger:
-    """Areas times transmittance over the shell.
+    """Areas times transmittance over the shell, and lengths of joints times ψ.
 
     Parameters
     ----------
@@ -56,6 +91,8 @@ def shell_ledger(
         Clear-wall transmittance of each build-up in use. [W/(m²·K)]
     basis : Basis, optional
         What is asked of each station; nothing if not given.
+    joints : sequence of JointLoss
+        Joints with their ψ; none if not given.
     given : Given
         `plain` for figures, `traced` for working.
 
@@ -70,7 +107,7 @@ def shell_ledger(
 
     References
     ----------
-    .. [1] ISO 13789:2017, 7.2 (transmission, direct to outside), areas only.
+    .. [1] ISO 13789:2017, 7.2 (transmission, direct to outside).
     """
     numbered = list(enumerate(building.elements, 1))
     gross = {
@@ -123,10 +160,58 @@ def shell_ledger(
         )
     if all(line.H is None for line in lines):
         return ShellLedger(lines=tuple(lines), H=None, R_effective=None, area=total_A, missing=tuple(missing))
-    H_total = named(total_H, "H_shell", "transmission of the shell, areas only", "W/K", "ISO 13789:2017, 7.2, Σ U·A")
+    joint_lines = tuple(_joint_line(joint, number, given) for number, joint in enumerate(joints, 1))
+    counted = [line.H for line in joint_lines if line.H is not None]
+    H_areas = named(total_H, "H_areas", "transmission of the areas", "W/K", "ISO 13789:2017, 7.2, Σ U·A")
+    H_joints = H_total = None
+    share = None
+    if counted:
+        H_joints = named(sum(counted[1:], counted[0]), "H_joints", "transmission of the joints", "W/K",
+                         "ISO 13789:2017, 7.2, Σ ψ·l + Σ χ")  # fmt: skip
+        H_total = named(H_areas + H_joints, "H_shell", "transmission of the shell, areas and joints", "W/K",
+                        "ISO 13789:2017, 7.2, Σ U·A + Σ ψ·l")  # fmt: skip
+        share = named(H_joints / H_total, "share_joints", "share lost at joints", "", "Σ ψ·l over H")
+    else:
+        H_total = named(H_areas, "H_shell", "transmission of the shell, areas only", "W/K", "no joint counts yet")
     A_total = named(total_A, "A_shell", "counted area of the shell", "m²", "sum of net areas with a known U")
-    R = named(A_total / H_total, "R_effective", "effective R of the shell, areas only", "m²·K/W", "R = ΣA / ΣU·A")
-    return ShellLedger(lines=tuple(lines), H=H_total, R_effective=R, area=A_total, missing=tuple(missing))
+    words = "areas and joints" if counted else "areas only"
+    R = named(A_total / H_total, "R_effective", f"effective R of the shell, {words}", "m²·K/W", "R = ΣA / H")
+    return ShellLedger(
+        lines=tuple(lines),
+        H=H_total,
+        R_effective=R,
+        area=A_total,
+        missing=tuple(missing),
+        joints=joint_lines,
+        H_joints=H_joints,
+        share_joints=share,
+        pending=tuple(joint.name for joint in joints if joint.psi is None),
+        not_counted=NOT_COUNTED[1:] if counted else NOT_COUNTED,
+    )
+
+
+def _joint_line(joint: JointLoss, number: int, given: Given) -> JointLine:
+    psi = H = None
+    if joint.psi is not None:
+        origin = f"solved in {joint.station}3" + (f"; {joint.owner_of}" if joint.owner_of else "")
+        if joint.point:
+            psi = given(joint.psi, f"chi_{number}", f"point transmittance, {joint.name}", "W/K", origin)
+        else:
+            psi = given(joint.psi, f"psi_{number}", f"linear transmittance, {joint.name}", "W/(m·K)", origin)
+        if joint.length > 0:
+            words = ("pieces", "") if joint.point else ("length", "m")
+            length = given(joint.length, f"l_{number}", f"{words[0]}, {joint.name}", words[1], "entered with the joint")
+            H = named(psi * length, f"H_joint_{number}", f"transmission, {joint.name}", "W/K",
+                      "ISO 13789:2017, 7.2, ψ·l or χ·n")  # fmt: skip
+    return JointLine(
+        joint_id=joint.joint_id,
+        station=joint.station,
+        name=joint.name,
+        length=joint.length,
+        psi=psi,
+        H=H,
+        point=joint.point,
+    )
 
 
 def _transmittance(element: ShellElement, number: int, U_of: Mapping[str, Num], given: Given) -> Num | None:

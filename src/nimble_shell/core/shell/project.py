@@ -10,10 +10,10 @@ from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
 from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.shell.joint import ShellJoint, Station
 from nimble_shell.core.shell.practice import shelf
 
 Place = Literal["wall", "roof", "floor"]
-Station = Literal["A", "B", "C", "D", "E", "F", "G", "H"]
 STATIONS: dict[Station, str] = {
     "A": "Ridge",
     "B": "Roof",
@@ -96,6 +96,7 @@ class Building:
     use: str = ""
     elements: tuple[ShellElement, ...] = ()
     asked_H: float | None = None  #: asked transmission heat loss [W/K]
+    joints: tuple[ShellJoint, ...] = ()
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -130,6 +131,9 @@ class Building:
             "two elements carry the same id",
             "give every element an id of its own",
         )
+        joints = [joint.id for joint in self.joints]
+        check.check(len(set(joints)) == len(joints), ("joints",), "joint_id_taken", "two joints carry the same id",
+                    "give every joint an id of its own")  # fmt: skip
         check.refuse()
 
 

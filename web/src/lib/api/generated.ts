@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/v1/joint-families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Joint Families
+         * @description Every family of joints with its variants and what can be turned.
+         */
+        get: operations["joint_families_api_v1_joint_families_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects": {
         parameters: {
             query?: never;
@@ -374,6 +394,66 @@ export interface paths {
         get: operations["export_project_api_v1_projects__project_id__file_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/joint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Joint
+         * @description A joint as drafted: drawn from the project's build-ups and solved. Nothing is saved.
+         */
+        post: operations["joint_api_v1_projects__project_id__joint_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/joint-drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Joint Drawing
+         * @description A joint as drafted, drawn only.
+         */
+        post: operations["joint_drawing_api_v1_projects__project_id__joint_drawing_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/joint-sweep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Joint Sweep
+         * @description ψ and the surface factor over values of one parameter, at working accuracy.
+         */
+        post: operations["joint_sweep_api_v1_projects__project_id__joint_sweep_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -933,6 +1013,11 @@ export interface components {
             elements: components["schemas"]["ElementDoc"][];
             /** Id */
             id: string;
+            /**
+             * Joints
+             * @default []
+             */
+            joints: components["schemas"]["JointDoc"][];
             /** Name */
             name: string;
             /**
@@ -1277,6 +1362,21 @@ export interface components {
             /** What */
             what: string;
         };
+        /** DimOut */
+        DimOut: {
+            /** A */
+            a: [
+                number,
+                number
+            ];
+            /** B */
+            b: [
+                number,
+                number
+            ];
+            /** Key */
+            key: string;
+        };
         /** DimensionOut */
         DimensionOut: {
             ip: components["schemas"]["UnitOut"];
@@ -1290,6 +1390,32 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /** DrawingOut */
+        DrawingOut: {
+            /** Assumptions */
+            assumptions: string[];
+            /** Dims */
+            dims: components["schemas"]["DimOut"][];
+            /** Kind */
+            kind: string;
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+            /** Plan */
+            plan: boolean;
+            /** Shapes */
+            shapes: components["schemas"]["ShapeOut"][];
+            /** Values */
+            values: {
+                [key: string]: number | string;
+            };
+            /** View */
+            view: [
+                number,
+                number,
+                number,
+                number
+            ];
         };
         /** EconomyDoc */
         EconomyDoc: {
@@ -1365,6 +1491,33 @@ export interface components {
              */
             station: "A" | "B" | "C" | "D" | "E" | "F" | "G" | "H";
         };
+        /** FamilyOut */
+        FamilyOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Point */
+            point: boolean;
+            /** Roles */
+            roles: string[];
+            /** Station */
+            station: string;
+            /** Variants */
+            variants: components["schemas"]["VariantOut"][];
+        };
+        /**
+         * FieldOut
+         * @description Little-endian, base64: points in m and temperatures in °C as float32, triangles as uint32.
+         */
+        FieldOut: {
+            /** Theta */
+            theta: string;
+            /** Triangles */
+            triangles: string;
+            /** Xy */
+            xy: string;
+        };
         /** FigureOut */
         FigureOut: {
             /** Dimension */
@@ -1393,6 +1546,23 @@ export interface components {
             n: number;
             /** Name */
             name: string;
+        };
+        /** FlowOut */
+        FlowOut: {
+            /** A */
+            a: [
+                number,
+                number
+            ];
+            /** B */
+            b: [
+                number,
+                number
+            ];
+            /** Env */
+            env: string;
+            /** Flow */
+            flow: number | null;
         };
         /** HandlingDoc */
         HandlingDoc: {
@@ -1460,6 +1630,103 @@ export interface components {
              * @default 20
              */
             theta_heating: number;
+        };
+        /**
+         * JointDoc
+         * @description A joint of a building's shell.
+         */
+        JointDoc: {
+            /** Family */
+            family: string;
+            /** Id */
+            id: string;
+            /**
+             * Length
+             * @default 0
+             */
+            length: number;
+            /** Name */
+            name: string;
+            /**
+             * Other
+             * @default
+             */
+            other: string;
+            /** Roles */
+            roles: components["schemas"]["JointRoleDoc"][];
+            /**
+             * Station
+             * @enum {string}
+             */
+            station: "A" | "B" | "C" | "D" | "E" | "F" | "G" | "H";
+            /**
+             * Values
+             * @default []
+             */
+            values: components["schemas"]["JointValueDoc"][];
+            /** Variant */
+            variant: string;
+        };
+        /**
+         * JointIn
+         * @description A joint as drafted, in its own variant or another one.
+         */
+        JointIn: {
+            /**
+             * Accuracy
+             * @default working
+             * @enum {string}
+             */
+            accuracy: "working" | "final";
+            /**
+             * Condition
+             * @default winter
+             */
+            condition: string;
+            joint: components["schemas"]["JointDoc"];
+            /**
+             * Variant
+             * @default
+             */
+            variant: string;
+        };
+        /** JointLineOut */
+        JointLineOut: {
+            /** H */
+            H: number | null;
+            /** Joint Id */
+            joint_id: string;
+            /** Length */
+            length: number;
+            /** Name */
+            name: string;
+            /** Point */
+            point: boolean;
+            /** Psi */
+            psi: number | null;
+            /** Station */
+            station: string;
+        };
+        /** JointOut */
+        JointOut: {
+            drawing: components["schemas"]["DrawingOut"];
+            solved: components["schemas"]["SolvedOut"] | null;
+        };
+        /** JointRoleDoc */
+        JointRoleDoc: {
+            /** Assembly Id */
+            assembly_id: string;
+            /** Role */
+            role: string;
+        };
+        /** JointValueDoc */
+        JointValueDoc: {
+            /** Key */
+            key: string;
+            /** Number */
+            number?: number | null;
+            /** Word */
+            word?: string | null;
         };
         /** KeepStandard */
         KeepStandard: {
@@ -1564,15 +1831,19 @@ export interface components {
         };
         /**
          * LedgerOut
-         * @description Transmission of the shell, areas only; `not_counted` names what is left out.
+         * @description Transmission of the shell; `not_counted` names what is left out, `pending` the joints being solved.
          */
         LedgerOut: {
             /** H */
             H: number | null;
+            /** H Joints */
+            H_joints: number | null;
             /** R Effective */
             R_effective: number | null;
             /** Area */
             area: number;
+            /** Joints */
+            joints: components["schemas"]["JointLineOut"][];
             /** Lines */
             lines: components["schemas"]["LedgerLineOut"][];
             lowest: components["schemas"]["LowestOut"] | null;
@@ -1580,6 +1851,10 @@ export interface components {
             missing: string[];
             /** Not Counted */
             not_counted: string[];
+            /** Pending */
+            pending: string[];
+            /** Share Joints */
+            share_joints: number | null;
         };
         /** LimitsDoc */
         LimitsDoc: {
@@ -1636,6 +1911,16 @@ export interface components {
             name: string;
             /** Station */
             station: string;
+        };
+        /** MarkOut */
+        MarkOut: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Kind */
+            kind: string;
         };
         /**
          * MaterialDoc
@@ -2076,6 +2361,24 @@ export interface components {
             /** Stock */
             stock?: number[] | null;
         };
+        /** ReferenceOut */
+        ReferenceOut: {
+            /** U */
+            U: number;
+            /** Envs */
+            envs: [
+                string,
+                string
+            ];
+            /** Lengths */
+            lengths: [
+                number,
+                number,
+                number
+            ];
+            /** Name */
+            name: string;
+        };
         /** RemarkOut */
         RemarkOut: {
             /** Clears */
@@ -2179,6 +2482,12 @@ export interface components {
              */
             bridged: "parallel" | "isothermal" | "combined";
             /**
+             * Dimensions
+             * @default external
+             * @enum {string}
+             */
+            dimensions: "internal" | "overall" | "external";
+            /**
              * Films
              * @default iso6946
              * @enum {string}
@@ -2201,6 +2510,22 @@ export interface components {
              * @enum {string}
              */
             vapour: "sd" | "perm";
+        };
+        /** ShapeOut */
+        ShapeOut: {
+            /** Hatch */
+            hatch: string;
+            /** Material */
+            material: string;
+            /** Name */
+            name: string;
+            /** Part */
+            part: string;
+            /** Ring */
+            ring: [
+                number,
+                number
+            ][];
         };
         /**
          * ShareOut
@@ -2304,6 +2629,74 @@ export interface components {
             theta_summer: number;
             /** Theta Winter */
             theta_winter: number;
+        };
+        /** SolvedOut */
+        SolvedOut: {
+            /**
+             * Accuracy
+             * @enum {string}
+             */
+            accuracy: "working" | "final";
+            /** Balance */
+            balance: number;
+            /** Certain */
+            certain: [
+                number,
+                number
+            ] | null;
+            /** Coldest */
+            coldest: number;
+            /** Coldest At */
+            coldest_at: [
+                number,
+                number
+            ];
+            /** Coupling */
+            coupling: {
+                [key: string]: number;
+            };
+            /** Critical */
+            critical: number;
+            /** Error */
+            error: number;
+            /** F Rsi */
+            f_rsi: number | null;
+            field: components["schemas"]["FieldOut"];
+            /** Heat Flow */
+            heat_flow: {
+                [key: string]: number;
+            };
+            /** Lines */
+            lines: [
+                number,
+                number
+            ][][];
+            /** Pieces */
+            pieces: components["schemas"]["FlowOut"][];
+            /** Psi */
+            psi: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            /** Psi Out */
+            psi_out: {
+                [key: string]: number;
+            };
+            /** References */
+            references: components["schemas"]["ReferenceOut"][];
+            /** Temperatures */
+            temperatures: {
+                [key: string]: number;
+            };
+            /** Trace */
+            trace: [
+                number,
+                number,
+                number
+            ][];
+            /** Unknowns */
+            unknowns: number;
         };
         /** StandardOut */
         StandardOut: {
@@ -2462,6 +2855,35 @@ export interface components {
              */
             reason: string;
         };
+        /** SweepIn */
+        SweepIn: {
+            /**
+             * Condition
+             * @default winter
+             */
+            condition: string;
+            joint: components["schemas"]["JointDoc"];
+            /** Key */
+            key: string;
+            /** Values */
+            values: number[];
+        };
+        /** SweepOut */
+        SweepOut: {
+            /** Points */
+            points: components["schemas"]["SweepPoint"][];
+        };
+        /** SweepPoint */
+        SweepPoint: {
+            /** F Rsi */
+            f_rsi: number | null;
+            /** Psi */
+            psi: number | null;
+            /** Value */
+            value: number;
+            /** Why Not */
+            why_not: string;
+        };
         /** SwingOut */
         SwingOut: {
             /** Core */
@@ -2592,6 +3014,19 @@ export interface components {
              */
             zone: string;
         };
+        /** VariantOut */
+        VariantOut: {
+            /** Key */
+            key: string;
+            /** Note */
+            note: string;
+            /** Parameters */
+            parameters: components["schemas"]["ParameterOut"][];
+            /** Suits */
+            suits: string[];
+            /** Text */
+            text: string;
+        };
         /** VariantsIn */
         VariantsIn: {
             assembly: components["schemas"]["AssemblyDoc"];
@@ -2656,6 +3091,89 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    joint_families_api_v1_joint_families_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyOut"][];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_projects_api_v1_projects_get: {
         parameters: {
             query?: never;
@@ -4519,6 +5037,273 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    joint_api_v1_projects__project_id__joint_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JointIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JointOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    joint_drawing_api_v1_projects__project_id__joint_drawing_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JointIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JointOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    joint_sweep_api_v1_projects__project_id__joint_sweep_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SweepIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweepOut"];
                 };
             };
             /** @description another site asked */

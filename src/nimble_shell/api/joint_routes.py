@@ -1,0 +1,70 @@
+"""Version 1 of the API, `/api/v1/…`: joints. Solved in worker processes; a request only waits."""
+
+from __future__ import annotations
+
+import asyncio
+from concurrent.futures import Future
+
+from fastapi import APIRouter
+from starlette.concurrency import run_in_threadpool
+
+from nimble_shell.api import joint_schemas as j
+from nimble_shell.api import joint_views as views
+from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects
+from nimble_shell.core.errors import DomainError
+from nimble_shell.core.joints.solved import SolvedJoint
+from nimble_shell.core.shell.basis import Dimensions
+from nimble_shell.services import joints
+from nimble_shell.services.bench import to_outside
+
+router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+
+
+@router.get("/joint-families")
+def joint_families() -> list[j.FamilyOut]:
+    """Every family of joints with its variants and what can be turned."""
+    return views.families()
+
+
+@router.post("/projects/{project_id}/joint")
+async def joint(project_id: Id, asked: j.JointIn, service: Projects, book: Joints) -> j.JointOut:
+    """A joint as drafted: drawn from the project's build-ups and solved. Nothing is saved."""
+    project = (await run_in_threadpool(service.load, project_id)).project
+    one = asked.joint.to_core()
+    variant = asked.variant or one.variant
+    found = await run_in_threadpool(joints.drawn, project, one, asked.condition, variant)
+    answer = await asyncio.wrap_future(joints.ask(book.desk, project, found, asked.accuracy))
+    return await run_in_threadpool(
+        lambda: j.JointOut(
+            drawing=views.drawing(found, one, variant), solved=views.solved(found, answer, asked.accuracy)
+        )
+    )
+
+
+@router.post("/projects/{project_id}/joint-drawing")
+def joint_drawing(project_id: Id, asked: j.JointIn, service: Projects) -> j.JointOut:
+    """A joint as drafted, drawn only."""
+    one = asked.joint.to_core()
+    variant = asked.variant or one.variant
+    found = joints.drawn(service.load(project_id).project, one, asked.condition, variant)
+    return j.JointOut(drawing=views.drawing(found, one, variant), solved=None)
+
+
+@router.post("/projects/{project_id}/joint-sweep")
+async def joint_sweep(project_id: Id, asked: j.SweepIn, service: Projects, book: Joints) -> j.SweepOut:
+    """ψ and the surface factor over values of one parameter, at working accuracy."""
+    project = (await run_in_threadpool(service.load, project_id)).project
+    one = asked.joint.to_core()
+    questions = await run_in_threadpool(joints.swept, book.desk, project, one, asked.key, asked.values)
+    system = project.basis.schools.dimensions
+    return j.SweepOut(points=[await _point(value, question, system) for value, question in questions])
+
+
+async def _point(value: float, question: Future[SolvedJoint] | str, system: Dimensions) -> j.SweepPoint:
+    if isinstance(question, str):
+        return j.SweepPoint(value=value, psi=None, f_rsi=None, why_not=question)
+    try:
+        answer = await asyncio.wrap_future(question)
+    except DomainError as error:
+        return j.SweepPoint(value=value, psi=None, f_rsi=None, why_not=error.issues[0].message)
+    return j.SweepPoint(value=value, psi=to_outside(answer, system), f_rsi=answer.f_rsi, why_not="")

@@ -1,0 +1,135 @@
+"""Requests and responses of the joints bench. SI throughout."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from nimble_shell.api.schemas import Model, ParameterOut, Said
+from nimble_shell.formats.project import JointDoc
+
+Accuracy = Literal["working", "final"]
+
+
+class VariantOut(Model):
+    key: str
+    text: str
+    suits: list[str]
+    note: str
+    parameters: list[ParameterOut]
+
+
+class FamilyOut(Model):
+    key: str
+    name: str
+    station: str
+    roles: list[str]
+    point: bool
+    variants: list[VariantOut]
+
+
+class JointIn(Model):
+    """A joint as drafted, in its own variant or another one."""
+
+    joint: JointDoc
+    variant: Said = ""
+    condition: Said = "winter"
+    accuracy: Accuracy = "working"
+
+
+class ShapeOut(Model):
+    ring: list[tuple[float, float]]
+    material: str
+    hatch: str
+    name: str
+    part: str
+
+
+class DimOut(Model):
+    key: str
+    a: tuple[float, float]
+    b: tuple[float, float]
+
+
+class MarkOut(Model):
+    kind: str
+    at: tuple[float, float]
+
+
+class DrawingOut(Model):
+    shapes: list[ShapeOut]
+    dims: list[DimOut]
+    marks: list[MarkOut]
+    view: tuple[float, float, float, float]
+    plan: bool
+    kind: str
+    assumptions: list[str]
+    values: dict[str, float | str]
+
+
+class FieldOut(Model):
+    """Little-endian, base64: points in m and temperatures in °C as float32, triangles as uint32."""
+
+    xy: str
+    theta: str
+    triangles: str
+
+
+class ReferenceOut(Model):
+    name: str
+    U: float
+    lengths: tuple[float, float, float]
+    envs: tuple[str, str]
+
+
+class FlowOut(Model):
+    env: str
+    a: tuple[float, float]
+    b: tuple[float, float]
+    flow: float | None
+
+
+class SolvedOut(Model):
+    coupling: dict[str, float]
+    psi: dict[str, dict[str, float]]
+    psi_out: dict[str, float]
+    error: float
+    certain: tuple[float, float] | None
+    heat_flow: dict[str, float]
+    balance: float
+    f_rsi: float | None
+    coldest: float
+    coldest_at: tuple[float, float]
+    critical: float
+    temperatures: dict[str, float]
+    field: FieldOut
+    trace: list[tuple[float, float, float]]
+    lines: list[list[tuple[float, float]]]
+    pieces: list[FlowOut]
+    references: list[ReferenceOut]
+    unknowns: int
+    accuracy: Accuracy
+
+
+class JointOut(Model):
+    drawing: DrawingOut
+    solved: SolvedOut | None
+
+
+class SweepIn(Model):
+    joint: JointDoc
+    condition: Said = "winter"
+    key: Said
+    values: Annotated[list[float], Field(min_length=1, max_length=41)]
+
+
+class SweepPoint(Model):
+    value: float
+    psi: float | None
+    f_rsi: float | None
+    why_not: str
+
+
+class SweepOut(Model):
+    points: list[SweepPoint]

@@ -1,0 +1,115 @@
+"""From joints and their answers to responses."""
+
+from __future__ import annotations
+
+import base64
+from typing import Any, cast
+
+import numpy as np
+
+from nimble_shell.api import joint_schemas as j
+from nimble_shell.api.views import parameter_out
+from nimble_shell.core.climate import p_sat
+from nimble_shell.core.joints import FAMILIES, Family
+from nimble_shell.core.joints.drawing import SYSTEMS
+from nimble_shell.core.joints.solved import Accuracy, SolvedJoint
+from nimble_shell.core.shell.joint import ShellJoint
+from nimble_shell.core.working import value_of
+from nimble_shell.services.bench import to_outside
+from nimble_shell.services.joints import Drawn, values_of
+
+_MOULD = 0.8  #: relative humidity at a surface from which mould may grow, ISO 13788:2012, 5.1
+
+
+def families() -> list[j.FamilyOut]:
+    return [_family(family) for family in FAMILIES.values()]
+
+
+def _family(family: Family) -> j.FamilyOut:
+    return j.FamilyOut(
+        key=family.key,
+        name=family.name,
+        station=family.station,
+        roles=list(family.roles),
+        point=family.point,
+        variants=[
+            j.VariantOut(
+                key=variant.key,
+                text=variant.text,
+                suits=list(variant.suits),
+                note=variant.note,
+                parameters=[parameter_out(one) for one in family.turned(variant.key)],
+            )
+            for variant in family.variants
+        ],
+    )
+
+
+def drawing(found: Drawn, joint: ShellJoint, variant: str) -> j.DrawingOut:
+    shown = found.drawing
+    values = {parameter.key: parameter.start for parameter in found.family.turned(variant)}
+    values |= values_of(joint, found.family, variant)
+    return j.DrawingOut(
+        shapes=[
+            j.ShapeOut(
+                ring=list(shape.ring),
+                material="" if shape.fill is None else shape.fill.key,
+                hatch="" if shape.fill is None else shape.fill.hatch,
+                name="" if shape.fill is None else shape.fill.name,
+                part=shape.part,
+            )
+            for shape in shown.shapes
+        ],
+        dims=[j.DimOut.model_validate(dim) for dim in shown.dims],
+        marks=[j.MarkOut.model_validate(mark) for mark in shown.marks],
+        view=shown.view,
+        plan=shown.plan,
+        kind=shown.kind,
+        assumptions=list(shown.assumptions),
+        values=values,
+    )
+
+
+def solved(found: Drawn, answer: SolvedJoint, accuracy: Accuracy) -> j.SolvedOut:
+    trace = answer.trace.reshape(-1, 3)
+    return j.SolvedOut(
+        coupling={f"{a}|{b}": value for (a, b), value in answer.coupling.items()},
+        psi={f"{a}|{b}": cast("dict[str, float]", dict(values)) for (a, b), values in answer.psi.items()},
+        psi_out={system: to_outside(answer, system) for system in SYSTEMS},
+        error=answer.error,
+        certain=answer.certain,
+        heat_flow=answer.heat_flow,
+        balance=answer.balance,
+        f_rsi=answer.f_rsi,
+        coldest=answer.coldest.min,
+        coldest_at=(answer.coldest.at[0], answer.coldest.at[1]),
+        critical=_critical(found),
+        temperatures=dict(answer.temperatures),
+        field=j.FieldOut(
+            xy=_packed(answer.field.xy, "<f4"),
+            theta=_packed(answer.field.theta, "<f4"),
+            triangles=_packed(answer.field.triangles, "<u4"),
+        ),
+        trace=[(float(x), float(y), float(theta)) for x, y, theta in trace],
+        lines=[[(float(x), float(y)) for x, y in line] for line in answer.lines],
+        pieces=[
+            j.FlowOut(env=env, a=a, b=b, flow=None if np.isnan(flow) else flow) for env, a, b, flow in answer.pieces
+        ],
+        references=[j.ReferenceOut.model_validate(one) for one in found.drawing.references],
+        unknowns=answer.unknowns,
+        accuracy=accuracy,
+    )
+
+
+def _critical(found: Drawn) -> float:
+    """Surface temperature at which the room's air has 80 % at the surface. [°C]"""
+    p = found.moment.phi_i * value_of(p_sat(found.moment.theta_i)) / _MOULD
+    low, high = -60.0, 80.0
+    for _ in range(60):
+        middle = (low + high) / 2
+        low, high = (middle, high) if value_of(p_sat(middle)) < p else (low, middle)
+    return (low + high) / 2
+
+
+def _packed(values: Any, kind: str) -> str:
+    return base64.b64encode(np.ascontiguousarray(values, dtype=kind).tobytes()).decode()

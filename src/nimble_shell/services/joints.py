@@ -1,0 +1,195 @@
+"""Joints of a building: draw, ask the desk, sweep a parameter, and what is known for the ledger."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Mapping, Sequence
+from concurrent.futures import Future
+from dataclasses import dataclass, replace
+
+from nimble_shell.core.assemblies.assembly import Assembly, JointPlace
+from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.assemblies.systems.system import Value
+from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.joints import FAMILIES, Family
+from nimble_shell.core.joints.drawing import Drawing
+from nimble_shell.core.joints.family import Role
+from nimble_shell.core.joints.solved import Accuracy, SolvedJoint
+from nimble_shell.core.joints.stack import Stack, stack_of
+from nimble_shell.core.shell.basis import Condition, condition
+from nimble_shell.core.shell.joint import JointValue, ShellJoint
+from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.services.desk import JointDesk, key_of
+
+DIRECTIONS: dict[str, Direction] = {"roof": "up", "floor": "down"}
+UNHEATED_SHARE = 0.5  #: an unheated neighbour stands this far from the room's temperature to the outside's
+MOST_SWEPT = 41
+_MOST_DRAWN = 32
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Drawn:
+    """A joint as drawn, and at which temperatures it is looked at."""
+
+    family: Family
+    drawing: Drawing
+    stacks: Mapping[Role, Stack]
+    temperatures: dict[str, float]
+    moment: Condition
+
+
+def family_of(joint: ShellJoint) -> Family:
+    """Raises DomainError."""
+    family = FAMILIES.get(joint.family)
+    if family is None:
+        raise DomainError(Issue(path=("family",), code="unknown_family", message=f"there is no joint “{joint.family}”",
+                                hint=f"one of {', '.join(FAMILIES)}"))  # fmt: skip
+    return family
+
+
+def drawn(project: Project, joint: ShellJoint, moment_key: str = "winter", variant: str | None = None) -> Drawn:
+    """A joint of a project, in a variant of its own or another one.
+
+    Raises
+    ------
+    DomainError
+        If a build-up is missing, or the parameters do not go with them.
+    """
+    family = family_of(joint)
+    known = {assembly.id: assembly for assembly in project.assemblies}
+    stacks: dict[Role, Stack] = {}
+    for number, role in enumerate(joint.roles):
+        assembly = known.get(role.assembly_id)
+        if assembly is None:
+            raise DomainError(Issue(path=("roles", number, "assembly_id"), code="build_up_missing",
+                                    message=f"the build-up “{role.assembly_id}” is gone",
+                                    hint="choose another one for this joint"))  # fmt: skip
+        owned: frozenset[JointPlace] = frozenset({family.owns}) if number == 0 and family.owns else frozenset()
+        stacks[role.role] = stack_of(  # type: ignore[index]
+            assembly, project.catalogue, project.basis, DIRECTIONS.get(role.role, "horizontal"), owned
+        )
+    chosen = variant or joint.variant
+    values = values_of(joint, family, chosen)
+    drawing = family.drawing(chosen, stacks, project.catalogue, project.basis.schools.films, values)
+    moment = condition(project.basis, moment_key)
+    between = moment.theta_i + UNHEATED_SHARE * (moment.theta_e - moment.theta_i)
+    temperatures = {"inside": moment.theta_i, "outside": moment.theta_e, "neighbour": between}
+    return Drawn(family=family, drawing=drawing, stacks=stacks, temperatures=temperatures, moment=moment)
+
+
+def values_of(joint: ShellJoint, family: Family, variant: str) -> dict[str, Value]:
+    """The joint's parameters; of another variant those that it has and that lie in its range."""
+    found: dict[str, Value] = {}
+    turned = {parameter.key: parameter for parameter in family.turned(variant)}
+    for value in joint.values:
+        plain: Value = value.number if value.number is not None else str(value.word)
+        parameter = turned.get(value.key)
+        if variant == joint.variant or (parameter is not None and _in_range(parameter, plain)):
+            found[value.key] = plain
+    return found
+
+
+def ask(desk: JointDesk, project: Project, what: Drawn, accuracy: Accuracy) -> Future[SolvedJoint]:
+    """A joint's answer, at once or later."""
+    return desk.ask(what.drawing, what.temperatures, project.basis.schools.films, accuracy)
+
+
+def swept(
+    desk: JointDesk, project: Project, joint: ShellJoint, key: str, values: Sequence[float]
+) -> list[tuple[float, Future[SolvedJoint] | str]]:
+    """The joint over values of one parameter, at working accuracy; in words where it cannot be drawn.
+
+    Raises
+    ------
+    DomainError
+        If there are too many values.
+    """
+    if not 1 <= len(values) <= MOST_SWEPT:
+        raise DomainError(Issue(path=("values",), code="too_many_values", message=f"{len(values)} values",
+                                hint=f"from 1 to {MOST_SWEPT}"))  # fmt: skip
+    rest = tuple(value for value in joint.values if value.key != key)
+    found: list[tuple[float, Future[SolvedJoint] | str]] = []
+    for number in values:
+        changed = replace(joint, values=(*rest, JointValue(key=key, number=float(number))))
+        try:
+            found.append((number, ask(desk, project, drawn(project, changed), "working")))
+        except DomainError as error:
+            found.append((number, error.issues[0].message))
+    return found
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Known:
+    """What is known of a building's joint without solving anything."""
+
+    joint: ShellJoint
+    solved: SolvedJoint | None  #: None while it is being solved
+    owns: tuple[str, JointPlace] | None  #: build-up and place of the members it has taken over
+    point: bool
+    why_not: str = ""  #: why it cannot be solved
+
+
+class JointBook:
+    """What is known of the joints of buildings, drawn once for each revision of a project."""
+
+    def __init__(self, desk: JointDesk) -> None:
+        self.desk = desk
+        self._drawn: OrderedDict[tuple[str, int, str, bool], list[tuple[ShellJoint, Drawn | None, str]]] = OrderedDict()
+
+    def known(self, project: Project, revision: int, building: Building, *, before: bool = False) -> tuple[Known, ...]:
+        """Every joint of a building: its final answer if it is there; else it is asked for.
+
+        Parameters
+        ----------
+        project : Project
+        revision : int
+            Of the project as stored.
+        building : Building
+        before : bool
+            Whether the project is the one before the newest change; nothing is asked then.
+        """
+        at = (project.id, revision, building.id, before)
+        if at not in self._drawn:
+            self._drawn[at] = [_try(project, joint) for joint in building.joints]
+            while len(self._drawn) > _MOST_DRAWN:
+                self._drawn.popitem(last=False)
+        return tuple(self._one(project, *one, begin=not before) for one in self._drawn[at])
+
+    def _one(self, project: Project, joint: ShellJoint, what: Drawn | None, why: str, *, begin: bool) -> Known:
+        if what is None:
+            point = joint.family in FAMILIES and FAMILIES[joint.family].point
+            return Known(joint=joint, solved=None, owns=None, point=point, why_not=why)
+        solved = self.desk.known(key_of(what.drawing, what.temperatures, project.basis.schools.films, "final"))
+        if solved is None and begin:
+            future = ask(self.desk, project, what, "final")
+            error = future.exception() if future.done() and not future.cancelled() else None
+            why = "" if error is None else str(error)
+        place: JointPlace = what.family.owns
+        owns = (joint.roles[0].assembly_id, place) if place and solved is not None else None
+        return Known(joint=joint, solved=solved, owns=owns, point=what.family.point, why_not=why)
+
+
+def _try(project: Project, joint: ShellJoint) -> tuple[ShellJoint, Drawn | None, str]:
+    try:
+        return joint, drawn(project, joint), ""
+    except DomainError as error:
+        return joint, None, error.issues[0].message
+
+
+def owned_members(joints: Sequence[Known], assembly: Assembly) -> Assembly:
+    """The build-up without the members that solved joints have taken over."""
+    places = {known.owns[1] for known in joints if known.owns is not None and known.owns[0] == assembly.id}
+    if not places:
+        return assembly
+    layers = tuple(
+        replace(layer, members=tuple(member for member in layer.members if member.joint not in places))
+        for layer in assembly.layers
+    )
+    return replace(assembly, layers=layers)
+
+
+def _in_range(parameter: object, value: Value) -> bool:
+    least, most = getattr(parameter, "least", None), getattr(parameter, "most", None)
+    if least is not None and most is not None:
+        return not isinstance(value, str) and least <= value <= most
+    return value in getattr(parameter, "options", ())
