@@ -21,6 +21,7 @@
   import BasisView from './views/BasisView.svelte';
   import MaterialsView from './views/MaterialsView.svelte';
   import ProjectsView from './views/ProjectsView.svelte';
+  import JointView from './views/JointView.svelte';
   import StationView from './views/StationView.svelte';
 
   const place = $derived(router.place);
@@ -40,6 +41,14 @@
   $effect(() => {
     if (open && building)
       session.ledger.ask({ project: open.project.id, building: building.id, revision: open.revision });
+  });
+  // While joints are being solved the ledger is asked again until it has them all.
+  const pending = $derived((session.ledger.answer?.now.pending.length ?? 0) > 0);
+  $effect(() => {
+    if (!pending || !open || !building) return undefined;
+    const question = { project: open.project.id, building: building.id, revision: open.revision };
+    const again = setInterval(() => session.ledger.ask({ ...question }), 700);
+    return () => clearInterval(again);
   });
   $effect(() => {
     document.title = open
@@ -119,12 +128,13 @@
     });
   }
   function climb(by: number): void {
-    const letters = Object.keys(STATIONS).filter((letter) =>
-      building?.elements?.some((one) => one.station === letter),
+    const step = place.step === 3 ? 3 : 2;
+    const letters = Object.keys(STATIONS).filter(
+      (letter) => step === 3 || building?.elements?.some((one) => one.station === letter),
     );
     const at = letters.indexOf(place.station);
     const next = letters[Math.min(Math.max(at + by, 0), letters.length - 1)];
-    if (next) router.go({ station: next, step: 2 });
+    if (next) router.go({ station: next, step });
   }
   function nextDecision(): void {
     const line = (session.ledger.answer?.now.lines ?? []).find(
@@ -153,6 +163,12 @@
         keys: `${letter}2`,
         run: () => router.go({ station: letter, step: 2 }),
       })),
+    ...(building?.joints ?? []).map((one) => ({
+      text: `Joint: ${one.name}`,
+      keys: `${one.station}3`,
+      run: () => router.go({ station: one.station, step: 3, element: one.id }),
+    })),
+    { text: 'Add a joint', run: () => router.go({ step: 3, view: 'add' }) },
     ...(open?.project.buildings ?? []).map((one) => ({
       text: `Building: ${one.name}`,
       run: () => router.go({ building: one.id }),
@@ -208,7 +224,7 @@
     if (!found?.[1]) return;
     const step = Number(found[2]);
     if (step === 1) router.go({ step: 1 });
-    else if (step === 2) router.go({ station: found[1].toUpperCase(), step: 2 });
+    else if (step === 2 || step === 3) router.go({ station: found[1].toUpperCase(), step });
   }
 
   function key(event: KeyboardEvent): void {
@@ -250,10 +266,11 @@
     if (event.key === 'Enter' && zoneTyped) return goZone();
     zoneTyped = '';
     const single: Record<string, () => void> = {
-      '[': () => router.go({ step: 1 }),
-      ']': () => router.go({ step: 2 }),
+      '[': () => router.go({ step: Math.max(place.step - 1, 1) }),
+      ']': () => router.go({ step: Math.min(place.step + 1, 3) }),
       '1': () => router.go({ step: 1 }),
       '2': () => router.go({ step: 2 }),
+      '3': () => router.go({ step: 3 }),
       u: () => setUnits(units?.system === 'SI' ? 'IP' : 'SI'),
       n: nextDecision,
       ',': () => month(-1),
@@ -340,6 +357,8 @@
             ledger={consequence?.now}
             onfile={() => fileInput?.click()}
           />
+        {:else if place.step === 3}
+          <JointView {building} {units} ledger={session.ledger.answer?.now} />
         {:else}
           <StationView {building} {units} ledger={consequence?.now} />
         {/if}

@@ -39,7 +39,9 @@ class JointIn(Model):
 
 
 class ShapeOut(Model):
-    ring: list[tuple[float, float]]
+    """What is seen of a material in the view: rings, the inner ones holes."""
+
+    rings: list[list[list[float]]]
     material: str
     hatch: str
     name: str
@@ -48,20 +50,20 @@ class ShapeOut(Model):
 
 class DimOut(Model):
     key: str
-    a: tuple[float, float]
-    b: tuple[float, float]
+    a: list[float]
+    b: list[float]
 
 
 class MarkOut(Model):
     kind: str
-    at: tuple[float, float]
+    at: list[float]
 
 
 class DrawingOut(Model):
     shapes: list[ShapeOut]
     dims: list[DimOut]
     marks: list[MarkOut]
-    view: tuple[float, float, float, float]
+    view: list[float]
     plan: bool
     kind: str
     assumptions: list[str]
@@ -79,14 +81,14 @@ class FieldOut(Model):
 class ReferenceOut(Model):
     name: str
     U: float
-    lengths: tuple[float, float, float]
-    envs: tuple[str, str]
+    lengths: list[float]
+    envs: list[str]
 
 
 class FlowOut(Model):
     env: str
-    a: tuple[float, float]
-    b: tuple[float, float]
+    a: list[float]
+    b: list[float]
     flow: float | None
 
 
@@ -95,17 +97,17 @@ class SolvedOut(Model):
     psi: dict[str, dict[str, float]]
     psi_out: dict[str, float]
     error: float
-    certain: tuple[float, float] | None
+    certain: list[float] | None
     heat_flow: dict[str, float]
     balance: float
     f_rsi: float | None
     coldest: float
-    coldest_at: tuple[float, float]
+    coldest_at: list[float]
     critical: float
     temperatures: dict[str, float]
     field: FieldOut
-    trace: list[tuple[float, float, float]]
-    lines: list[list[tuple[float, float]]]
+    trace: list[list[float]]
+    lines: list[list[list[float]]]
     pieces: list[FlowOut]
     references: list[ReferenceOut]
     unknowns: int

@@ -11,7 +11,7 @@ from nimble_shell.api import joint_schemas as j
 from nimble_shell.api.views import parameter_out
 from nimble_shell.core.climate import p_sat
 from nimble_shell.core.joints import FAMILIES, Family
-from nimble_shell.core.joints.drawing import SYSTEMS
+from nimble_shell.core.joints.drawing import SYSTEMS, visible
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint
 from nimble_shell.core.shell.joint import ShellJoint
 from nimble_shell.core.working import value_of
@@ -52,17 +52,18 @@ def drawing(found: Drawn, joint: ShellJoint, variant: str) -> j.DrawingOut:
     return j.DrawingOut(
         shapes=[
             j.ShapeOut(
-                ring=list(shape.ring),
-                material="" if shape.fill is None else shape.fill.key,
-                hatch="" if shape.fill is None else shape.fill.hatch,
-                name="" if shape.fill is None else shape.fill.name,
+                rings=[[list(point) for point in ring] for ring in rings],
+                material=fill.key,
+                hatch=fill.hatch,
+                name=fill.name,
                 part=shape.part,
             )
-            for shape in shown.shapes
+            for shape, rings in visible(shown)
+            if (fill := shape.fill) is not None
         ],
-        dims=[j.DimOut.model_validate(dim) for dim in shown.dims],
-        marks=[j.MarkOut.model_validate(mark) for mark in shown.marks],
-        view=shown.view,
+        dims=[j.DimOut(key=dim.key, a=list(dim.a), b=list(dim.b)) for dim in shown.dims],
+        marks=[j.MarkOut(kind=mark.kind, at=list(mark.at)) for mark in shown.marks],
+        view=list(shown.view),
         plan=shown.plan,
         kind=shown.kind,
         assumptions=list(shown.assumptions),
@@ -77,12 +78,12 @@ def solved(found: Drawn, answer: SolvedJoint, accuracy: Accuracy) -> j.SolvedOut
         psi={f"{a}|{b}": cast("dict[str, float]", dict(values)) for (a, b), values in answer.psi.items()},
         psi_out={system: to_outside(answer, system) for system in SYSTEMS},
         error=answer.error,
-        certain=answer.certain,
+        certain=None if answer.certain is None else list(answer.certain),
         heat_flow=answer.heat_flow,
         balance=answer.balance,
         f_rsi=answer.f_rsi,
         coldest=answer.coldest.min,
-        coldest_at=(answer.coldest.at[0], answer.coldest.at[1]),
+        coldest_at=list(answer.coldest.at),
         critical=_critical(found),
         temperatures=dict(answer.temperatures),
         field=j.FieldOut(
@@ -90,12 +91,16 @@ def solved(found: Drawn, answer: SolvedJoint, accuracy: Accuracy) -> j.SolvedOut
             theta=_packed(answer.field.theta, "<f4"),
             triangles=_packed(answer.field.triangles, "<u4"),
         ),
-        trace=[(float(x), float(y), float(theta)) for x, y, theta in trace],
-        lines=[[(float(x), float(y)) for x, y in line] for line in answer.lines],
+        trace=trace.tolist(),
+        lines=[line.tolist() for line in answer.lines],
         pieces=[
-            j.FlowOut(env=env, a=a, b=b, flow=None if np.isnan(flow) else flow) for env, a, b, flow in answer.pieces
+            j.FlowOut(env=env, a=list(a), b=list(b), flow=None if np.isnan(flow) else flow)
+            for env, a, b, flow in answer.pieces
         ],
-        references=[j.ReferenceOut.model_validate(one) for one in found.drawing.references],
+        references=[
+            j.ReferenceOut(name=one.name, U=one.U, lengths=list(one.lengths), envs=list(one.envs))
+            for one in found.drawing.references
+        ],
         unknowns=answer.unknowns,
         accuracy=accuracy,
     )

@@ -16,7 +16,7 @@ from nimble_shell.core.assemblies.systems.system import Value
 from nimble_shell.core.climate import cold_continental
 from nimble_shell.core.shell.basis import Basis, Indoor, Limits, Schools, Site, Targets
 from nimble_shell.core.shell.criteria import Criterion, Handling
-from nimble_shell.core.shell.joint import Station
+from nimble_shell.core.shell.joint import JointRole, JointValue, ShellJoint, Station
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.shell.standard import Standard
 from nimble_shell.services.projects import Note, ProjectService
@@ -171,6 +171,68 @@ def _buildings() -> tuple[Building, ...]:
     )  # fmt: skip
 
 
+#: Joints by building: station, name, family, variant, compared with, build-ups by role, length, parameters.
+_JOINTS: dict[str, tuple[tuple[Station, str, str, str, str, dict[str, str], float, dict[str, Value]], ...]] = {
+    "main-laboratory": (
+        ("A", "Ridge", "ridge", "panel to panel", "beam", {"roof": "roof-r-a"}, 14.4, {"joint": "open"}),
+        ("C", "Eave", "eave", "overhang", "flush", {"wall": "wall-w-a", "roof": "roof-r-a"}, 28.8, {}),
+        ("D", "Wall seams", "seam", "double lumber", "block", {"wall": "wall-w-a"}, 134.2, {}),
+        ("D", "Outer corners", "corner", "lumber", "mitred", {"wall": "wall-w-a"}, 10.8, {}),
+        ("E", "Window jambs", "opening", "framed", "", {"wall": "wall-w-a"}, 62.0, {"position": 1.0}),
+        ("H", "Wall on slab", "base", "no edge foam", "edge foam", {"wall": "wall-w-a", "floor": "slab-s-a"}, 42.8, {}),
+    ),
+    "boat-workshop": (
+        ("D", "Corners below", "corner", "plain", "", {"wall": "wall-w-b"}, 9.6, {}),
+        ("E", "Windows in the hall", "opening", "buck behind a return", "flush buck", {"wall": "wall-w-h"}, 38.0, {}),
+        ("F", "Hall floor", "floor line", "foam broken", "ledger", {"wall": "wall-w-b"}, 48.0, {"depth": 0.220}),
+        ("H", "Footing", "base", "to footing", "", {"wall": "wall-w-b", "floor": "slab-s-b"}, 48.0, {}),
+    ),
+    "bunkhouse": (
+        ("C", "Eave", "eave", "flush", "overhang", {"wall": "wall-w-c", "roof": "roof-r-c"}, 24.0, {}),
+        ("D", "Cassette seams", "seam", "double stud", "", {"wall": "wall-w-c"}, 64.0, {}),
+        ("D", "Ventilation pipe", "pipe", "bare", "lagged", {"wall": "wall-w-c"}, 2.0, {}),
+        ("E", "Window jambs", "opening", "framed", "", {"wall": "wall-w-c"}, 44.0, {"position": 0.4}),
+    ),
+    "sample-cold-store": (
+        ("D", "Panel side joints", "seam", "one seal", "two seals", {"wall": "wall-w-d"}, 92.0, {}),
+        ("D", "Corners", "corner", "skin through", "cap", {"wall": "wall-w-d"}, 14.0, {}),
+        ("H", "Panel base", "base", "no edge foam", "edge foam", {"wall": "wall-w-d", "floor": "slab-s-d"}, 30.0, {}),
+    ),
+    "seed-barn": (
+        ("D", "Panel joints", "seam", "loose", "stuffed", {"wall": "wall-w-e"}, 36.0, {}),
+        ("E", "Door frames", "opening", "straw box", "", {"wall": "wall-w-e"}, 18.0, {}),
+        ("H", "Box plate", "base", "edge foam", "no edge foam", {"wall": "wall-w-e", "floor": "slab-s-e"}, 37.0, {}),
+    ),
+    "pump-house": (
+        ("D", "Panel seams", "seam", "mortar in the gap", "foam in the gap", {"wall": "wall-w-f"}, 26.0, {}),
+        ("E", "Door", "opening", "mortar return", "foam strip", {"wall": "wall-w-f"}, 6.2, {}),
+        ("H", "Foot", "base", "to footing", "", {"wall": "wall-w-f", "floor": "slab-s-f"}, 18.0, {}),
+    ),
+}
+
+
+def _joints(building: str) -> tuple[ShellJoint, ...]:
+    return tuple(
+        ShellJoint(
+            id=f"j{number}",
+            station=station,
+            name=name,
+            family=family,
+            variant=variant,
+            other=other,
+            roles=tuple(JointRole(role=role, assembly_id=assembly) for role, assembly in roles.items()),
+            values=tuple(
+                JointValue(key=key, word=value) if isinstance(value, str) else JointValue(key=key, number=value)
+                for key, value in values.items()
+            ),
+            length=length,
+        )
+        for number, (station, name, family, variant, other, roles, length, values) in enumerate(
+            _JOINTS.get(building, ()), 1
+        )
+    )
+
+
 def _building(
     key: str, name: str, use: str, asked_H: float | None,
     *rows: tuple[Station, str, float, str | None, float | None, str],
@@ -180,4 +242,4 @@ def _building(
                      origin=origin)
         for number, (station, words, area, assembly, U, origin) in enumerate(rows, 1)
     )  # fmt: skip
-    return Building(id=key, name=name, use=use, elements=elements, asked_H=asked_H)
+    return Building(id=key, name=name, use=use, elements=elements, asked_H=asked_H, joints=_joints(key))

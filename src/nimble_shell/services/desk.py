@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 import hashlib
+import heapq
+import itertools
 import multiprocessing
 import os
 import pickle
 import threading
 from collections import OrderedDict
 from collections.abc import Mapping
-from concurrent.futures import Future, ProcessPoolExecutor
+from concurrent.futures import BrokenExecutor, CancelledError, Future, ProcessPoolExecutor
+from dataclasses import dataclass
 
 from nimble_shell import __version__
 from nimble_shell.core.assemblies.films import FilmSchool
@@ -31,14 +34,17 @@ def warm() -> int:
 
 
 class JointDesk:
-    """Solves in worker processes; a question asked twice is solved once."""
+    """Solves in worker processes; a question asked twice is solved once, and what somebody looks at comes first."""
 
     def __init__(self, workers: int = 2) -> None:
         self._workers = workers
         self._pool: ProcessPoolExecutor | None = None
         self._lock = threading.Lock()
         self._kept: OrderedDict[str, SolvedJoint] = OrderedDict()
-        self._running: dict[str, Future[SolvedJoint]] = {}
+        self._asked: dict[str, _Question] = {}
+        self._queue: list[tuple[int, int, _Question]] = []
+        self._number = itertools.count()
+        self._busy = 0
 
     def start(self) -> None:
         """Start the workers, so that the first question finds them warm."""
@@ -48,10 +54,13 @@ class JointDesk:
             pool.submit(warm)
 
     def stop(self) -> None:
-        """Stop the workers; what is running is dropped."""
+        """Stop the workers; what is waiting or running is dropped."""
         with self._lock:
             pool, self._pool = self._pool, None
-            self._running.clear()
+            dropped, self._queue, self._busy = self._queue, [], 0
+            self._asked.clear()
+        for _, _, question in dropped:
+            question.future.cancel()
         if pool is not None:
             pool.shutdown(wait=False, cancel_futures=True)
 
@@ -64,28 +73,60 @@ class JointDesk:
             return found
 
     def ask(
-        self, drawing: Drawing, temperatures: Mapping[str, float], school: FilmSchool, accuracy: Accuracy
+        self,
+        drawing: Drawing,
+        temperatures: Mapping[str, float],
+        school: FilmSchool,
+        accuracy: Accuracy,
+        *,
+        looked_at: bool = True,
     ) -> Future[SolvedJoint]:
-        """An answer, at once or later. The future raises DomainError where the drawing cannot be solved."""
+        """An answer, at once or later. The future raises DomainError where the drawing cannot be solved.
+
+        Parameters
+        ----------
+        drawing, temperatures, school, accuracy
+            As for `solve_joint`.
+        looked_at : bool
+            Whether somebody waits for it on a screen; such questions are solved before the others.
+        """
         key = key_of(drawing, temperatures, school, accuracy)
+        rank = 0 if looked_at else 1
         with self._lock:
             if key in self._kept:
                 done: Future[SolvedJoint] = Future()
                 done.set_result(self._kept[key])
                 return done
-            running = self._running.get(key)
-            if running is not None:
-                return running
-            future = self._started().submit(solve_joint, drawing, dict(temperatures), school, accuracy)
-            self._running[key] = future
-        future.add_done_callback(lambda found: self._keep(key, found))
-        return future
+            question = self._asked.get(key)
+            if question is None:
+                question = _Question(key, (drawing, dict(temperatures), school, accuracy), Future())
+                self._asked[key] = question
+            elif question.rank <= rank or question.begun:
+                return question.future
+            question.rank = rank  # put again before where it was; the later entry is passed over
+            heapq.heappush(self._queue, (rank, next(self._number), question))
+        self._next()
+        return question.future
 
     @property
     def waiting(self) -> int:
         """Questions that have no answer yet."""
         with self._lock:
-            return len(self._running)
+            return len(self._asked)
+
+    def _next(self) -> None:
+        """Hand questions to workers that are free, the most wanted first."""
+        while True:
+            with self._lock:
+                if self._busy >= self._workers or not self._queue:
+                    return
+                _, _, question = heapq.heappop(self._queue)
+                if question.begun:
+                    continue
+                question.begun = True
+                self._busy += 1
+                working = self._started().submit(solve_joint, *question.args)
+            working.add_done_callback(lambda found, question=question: self._answered(question, found))  # type: ignore[misc]
 
     def _started(self) -> ProcessPoolExecutor:
         if self._pool is None:
@@ -94,11 +135,31 @@ class JointDesk:
             self._pool = ProcessPoolExecutor(max_workers=self._workers, mp_context=context)
         return self._pool
 
-    def _keep(self, key: str, future: Future[SolvedJoint]) -> None:
+    def _answered(self, question: _Question, working: Future[SolvedJoint]) -> None:
+        error = CancelledError() if working.cancelled() else working.exception()
         with self._lock:
-            self._running.pop(key, None)
-            if future.cancelled() or future.exception() is not None:
-                return
-            self._kept[key] = future.result()
-            while len(self._kept) > _MOST_KEPT:
-                self._kept.popitem(last=False)
+            self._busy = max(self._busy - 1, 0)
+            self._asked.pop(question.key, None)
+            if error is None:
+                self._kept[question.key] = working.result()
+                while len(self._kept) > _MOST_KEPT:
+                    self._kept.popitem(last=False)
+            if isinstance(error, BrokenExecutor):
+                self._pool = None  # a worker was killed: the next question starts new ones
+        if question.future.set_running_or_notify_cancel():
+            if error is None:
+                question.future.set_result(working.result())
+            else:
+                question.future.set_exception(error)
+        self._next()
+
+
+@dataclass(slots=True, eq=False)
+class _Question:
+    """One question, from being asked to being answered."""
+
+    key: str
+    args: tuple[Drawing, dict[str, float], FilmSchool, Accuracy]
+    future: Future[SolvedJoint]
+    rank: int = 2
+    begun: bool = False

@@ -89,9 +89,11 @@ def values_of(joint: ShellJoint, family: Family, variant: str) -> dict[str, Valu
     return found
 
 
-def ask(desk: JointDesk, project: Project, what: Drawn, accuracy: Accuracy) -> Future[SolvedJoint]:
-    """A joint's answer, at once or later."""
-    return desk.ask(what.drawing, what.temperatures, project.basis.schools.films, accuracy)
+def ask(
+    desk: JointDesk, project: Project, what: Drawn, accuracy: Accuracy, *, looked_at: bool = True
+) -> Future[SolvedJoint]:
+    """A joint's answer, at once or later; first what somebody looks at."""
+    return desk.ask(what.drawing, what.temperatures, project.basis.schools.films, accuracy, looked_at=looked_at)
 
 
 def swept(
@@ -161,7 +163,7 @@ class JointBook:
             return Known(joint=joint, solved=None, owns=None, point=point, why_not=why)
         solved = self.desk.known(key_of(what.drawing, what.temperatures, project.basis.schools.films, "final"))
         if solved is None and begin:
-            future = ask(self.desk, project, what, "final")
+            future = ask(self.desk, project, what, "final", looked_at=False)
             error = future.exception() if future.done() and not future.cancelled() else None
             why = "" if error is None else str(error)
         place: JointPlace = what.family.owns

@@ -37,7 +37,14 @@
   function addBuilding(): void {
     const id = `b${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
     const count = (session.open?.project.buildings?.length ?? 0) + 1;
-    const fresh: Building = { id, name: `Building ${count}`, use: '', elements: [], asked_H: null };
+    const fresh: Building = {
+      id,
+      name: `Building ${count}`,
+      use: '',
+      elements: [],
+      asked_H: null,
+      joints: [],
+    };
     void session
       .saveBuilding(fresh, `${fresh.name} added`, '1')
       .then((good) => good && router.go({ building: id }));

@@ -308,7 +308,14 @@
             {
               members: [
                 ...(layer.members ?? []),
-                { name: 'stud', material: 'softwood', run: 'vertical', width: 0.045, centres: 0.6 },
+                {
+                  name: 'stud',
+                  material: 'softwood',
+                  run: 'vertical',
+                  joint: '',
+                  width: 0.045,
+                  centres: 0.6,
+                },
               ],
             },
             `Members in ${name}`,

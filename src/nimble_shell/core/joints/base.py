@@ -29,7 +29,8 @@ def draw(at: Situation) -> Drawing:
     edge = _DRAW[at.variant](at, board, b)
     out = wall.d + edge
     board.air("inside", box(-wall.d / 2, -slab.d / 2, b, H))
-    board.open_face(wall, ground, H)
+    foot = ground if at.variant.endswith("footing") else max(ground, -slab.depth(_structural(slab)))
+    board.open_face(wall, foot, H)
     board.air("outside", box(-wall.d - deep, ground - 0.05, -wall.d / 2, H), 0.04)
     U_ground = ground_U(slab, B, wall.d)
     board.refer(wall.name, wall.U, H, H, H + slab.d)

@@ -192,6 +192,26 @@ class Board:
         )
 
 
+def visible(drawing: Drawing) -> list[tuple[Shape, list[list[Point]]]]:
+    """What is seen of each shape in the view, as rings: outlines, and holes in them. [m]"""
+    window = shapely.Polygon(box(*drawing.view))
+    covered: shapely.Geometry = shapely.Polygon()
+    found: list[tuple[Shape, list[list[Point]]]] = []
+    for shape in reversed(drawing.shapes):
+        whole = shapely.Polygon(shape.ring)
+        seen = shapely.intersection(shapely.difference(whole, covered, grid_size=SNAP), window, grid_size=SNAP)
+        covered = shapely.union(covered, whole, grid_size=SNAP)
+        rings = [
+            [(float(x), float(y)) for x, y in ring.coords[:-1]]
+            for part in shapely.get_parts(seen)
+            if isinstance(part, shapely.Polygon) and not part.is_empty
+            for ring in (part.exterior, *part.interiors)
+        ]
+        if rings and shape.fill is not None:
+            found.append((shape, rings))
+    return found[::-1]
+
+
 def _gathered(points: Sequence[Point]) -> dict[Point, Point]:
     """Each point with its coordinates moved to the first of those nearer than what rounding makes of them."""
     moved: list[dict[float, float]] = []

@@ -24,7 +24,7 @@ def draw(at: Situation) -> Drawing:
     board.air("inside", box(-wall.d / 2, -H, R, t + H))
     board.air("outside", box(-wall.d - 1, -H, -wall.d / 2, t + H), wall.R_se)
     board.refer(wall.name, wall.U, 2 * H, 2 * H + t, 2 * H + t)
-    return board.done((-wall.d - 0.06, -0.35, 0.6, t + 0.35))
+    return board.done((-wall.d - 0.04, -0.35, 0.6, t + 0.35))
 
 
 def _lined(board: Board, wall: Stack, t: float, at: Situation) -> None:

@@ -31,7 +31,7 @@ def draw(at: Situation) -> Drawing:
         board.refer(party.name, U_party, L, L, L, ("inside", "neighbour"))
     for y in (half, -half):
         board.mark("bead", 0, y)
-    return board.done((-wall.d - 0.06, -half - 0.35, 0.6, half + 0.35), plan=True)
+    return board.done((-wall.d - 0.04, -half - 0.35, 0.6, half + 0.35), plan=True)
 
 
 _WALLS = ("sip", "icf", "icf-one-sided", "masonry", "site-framing", "straw-bale", "straw-board", *CASSETTES, *MESH,

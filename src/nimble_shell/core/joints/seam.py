@@ -27,7 +27,7 @@ def draw(at: Situation) -> Drawing:
     board.air("inside", ((-wall.d / 2, -H), (1, -H), (1, H), (-wall.d / 2, H)))
     board.refer(wall.name, wall.U, 2 * H)
     look = max(0.75 * wall.d, half + 0.08)
-    return board.done((-wall.d - 0.06, -look, 0.06, look), plan=True)
+    return board.done((-wall.d - 0.03, -look, 0.05, look), plan=True)
 
 
 def _surface(at: Situation, board: Board, x0: float, x1: float) -> float:

@@ -30,7 +30,7 @@ Accuracy = Literal["working", "final"]
 PSI_ERROR = 0.0003  #: of ψ at final accuracy [W/(m·K)]
 L2D_ERROR: dict[Accuracy, float] = {"working": 0.005, "final": 0.002}
 _MOST: dict[Accuracy, int] = {"working": 120_000, "final": 160_000}
-_MOST_CERTAIN = 60_000  #: unknowns at which the search for a narrower interval ends
+_MOST_CERTAIN = 12_000  #: unknowns at which the search for a narrower interval ends
 Pair = tuple[str, str]
 
 

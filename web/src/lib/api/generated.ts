@@ -1365,15 +1365,9 @@ export interface components {
         /** DimOut */
         DimOut: {
             /** A */
-            a: [
-                number,
-                number
-            ];
+            a: number[];
             /** B */
-            b: [
-                number,
-                number
-            ];
+            b: number[];
             /** Key */
             key: string;
         };
@@ -1410,12 +1404,7 @@ export interface components {
                 [key: string]: number | string;
             };
             /** View */
-            view: [
-                number,
-                number,
-                number,
-                number
-            ];
+            view: number[];
         };
         /** EconomyDoc */
         EconomyDoc: {
@@ -1550,15 +1539,9 @@ export interface components {
         /** FlowOut */
         FlowOut: {
             /** A */
-            a: [
-                number,
-                number
-            ];
+            a: number[];
             /** B */
-            b: [
-                number,
-                number
-            ];
+            b: number[];
             /** Env */
             env: string;
             /** Flow */
@@ -1915,10 +1898,7 @@ export interface components {
         /** MarkOut */
         MarkOut: {
             /** At */
-            at: [
-                number,
-                number
-            ];
+            at: number[];
             /** Kind */
             kind: string;
         };
@@ -2366,16 +2346,9 @@ export interface components {
             /** U */
             U: number;
             /** Envs */
-            envs: [
-                string,
-                string
-            ];
+            envs: string[];
             /** Lengths */
-            lengths: [
-                number,
-                number,
-                number
-            ];
+            lengths: number[];
             /** Name */
             name: string;
         };
@@ -2511,7 +2484,10 @@ export interface components {
              */
             vapour: "sd" | "perm";
         };
-        /** ShapeOut */
+        /**
+         * ShapeOut
+         * @description What is seen of a material in the view: rings, the inner ones holes.
+         */
         ShapeOut: {
             /** Hatch */
             hatch: string;
@@ -2521,11 +2497,8 @@ export interface components {
             name: string;
             /** Part */
             part: string;
-            /** Ring */
-            ring: [
-                number,
-                number
-            ][];
+            /** Rings */
+            rings: number[][][];
         };
         /**
          * ShareOut
@@ -2640,17 +2613,11 @@ export interface components {
             /** Balance */
             balance: number;
             /** Certain */
-            certain: [
-                number,
-                number
-            ] | null;
+            certain: number[] | null;
             /** Coldest */
             coldest: number;
             /** Coldest At */
-            coldest_at: [
-                number,
-                number
-            ];
+            coldest_at: number[];
             /** Coupling */
             coupling: {
                 [key: string]: number;
@@ -2667,10 +2634,7 @@ export interface components {
                 [key: string]: number;
             };
             /** Lines */
-            lines: [
-                number,
-                number
-            ][][];
+            lines: number[][][];
             /** Pieces */
             pieces: components["schemas"]["FlowOut"][];
             /** Psi */
@@ -2690,11 +2654,7 @@ export interface components {
                 [key: string]: number;
             };
             /** Trace */
-            trace: [
-                number,
-                number,
-                number
-            ][];
+            trace: number[][];
             /** Unknowns */
             unknowns: number;
         };

@@ -18,10 +18,15 @@
   let { consequence, building, basis, units, last, stale, saving, onundo, onwork }: Props = $props();
   const now = $derived(consequence?.now);
   const before = $derived(consequence?.before);
+  const counted = $derived(
+    now?.H_joints === null || now?.H_joints === undefined ? 'areas only' : 'areas, joints',
+  );
+  const share = $derived(now?.share_joints);
+  const shareBefore = $derived(before?.share_joints);
   const cells = $derived([
     {
       key: 'R_effective',
-      name: 'Effective R, areas only',
+      name: `Effective R, ${counted}`,
       dimension: 'resistance',
       value: now?.R_effective,
       old: before?.R_effective,
@@ -31,7 +36,7 @@
     },
     {
       key: 'H_shell',
-      name: 'Heat loss, areas only',
+      name: `Heat loss, ${counted}`,
       dimension: 'coupling',
       value: now?.H,
       old: before?.H,
@@ -43,7 +48,6 @@
   const short = (value: number, asked: number | null | undefined, more: boolean) =>
     asked !== null && asked !== undefined && (more ? value < asked : value > asked);
   const pending = [
-    { name: 'Lost at joints, fixings', why: 'not counted: steps 3 and 4' },
     { name: 'Moisture margin', why: 'not counted: step 5' },
     { name: 'Air leakage used', why: 'not counted: step 7' },
   ];
@@ -109,8 +113,32 @@
         </div>
       </div>
     {/each}
-    <div class="cell pending">
-      <small>{pending[0]?.name}</small><span class="none">–</span><span class="no">{pending[0]?.why}</span>
+    <div class="cell" class:pending={share === null || share === undefined} data-testid="share_joints">
+      <small>Lost at joints</small>
+      {#if share !== null && share !== undefined}
+        <div class="value">
+          <Figure
+            value={units.show(share, 'share')}
+            unit="%"
+            label="Lost at joints"
+            weight="figure"
+            onwork={() => onwork('share_joints', 'Share lost at joints', 'share')}
+          />
+        </div>
+        <span class="no"
+          >{now?.pending.length
+            ? `${now.pending.length} being solved`
+            : shareBefore !== null && shareBefore !== undefined && Math.abs(share - shareBefore) > 1e-6
+              ? units.delta(share - shareBefore, 'share') + ' %'
+              : 'fixings: step 4'}</span
+        >
+      {:else}
+        <span class="none">–</span><span class="no"
+          >{now?.pending.length
+            ? `${now.pending.length} being solved`
+            : 'no joint has a length: step 3'}</span
+        >
+      {/if}
     </div>
     <div
       class="cell"
@@ -133,9 +161,11 @@
           >
         {:else}<span class="none">–</span>{/if}
       </div>
-      <span class="no">clear section; joints: step 3</span>
+      <span class="no"
+        >{building.joints?.length ? 'clear sections and joints' : 'clear section; joints: step 3'}</span
+      >
     </div>
-    {#each pending.slice(1) as cell (cell.name)}
+    {#each pending as cell (cell.name)}
       <div class="cell pending">
         <small>{cell.name}</small><span class="none">–</span><span class="no">{cell.why}</span>
       </div>

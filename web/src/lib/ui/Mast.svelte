@@ -30,7 +30,21 @@
       const decision = known.some(
         (line) => line.from_assembly && line.asked !== null && (line.R ?? 0) < line.asked,
       );
-      return { letter, name, elements, shown, drawn, decision, missing: elements.length > known.length };
+      const drawnJoints = (building?.joints ?? []).filter((one) => one.station === letter);
+      const solvedJoints = ledger?.joints.filter((one) => one.station === letter && one.psi !== null) ?? [];
+      // In Joints the worst figure of a station is its largest ψ.
+      const joint = solvedJoints.toSorted((a, b) => (b.psi ?? 0) - (a.psi ?? 0))[0];
+      return {
+        letter,
+        name,
+        elements,
+        shown,
+        drawn,
+        decision,
+        joint,
+        joints: drawnJoints,
+        missing: elements.length > known.length,
+      };
     }),
   );
   const wall = $derived.by(() => {
@@ -42,8 +56,10 @@
   function visit(event: MouseEvent, station: string): void {
     if (event.ctrlKey || event.metaKey || event.shiftKey) return;
     event.preventDefault();
-    router.go({ station, step: 2 });
+    router.go({ station, step });
   }
+  const step = $derived(place.step === 3 ? 3 : 2);
+  const onStep = $derived(place.step === step);
   function turn(by: number): void {
     const next = buildings[(at + by + buildings.length) % buildings.length];
     if (next) router.go({ building: next.id });
@@ -69,47 +85,51 @@
   <select
     class="narrow"
     aria-label="Station"
-    value={place.step === 2 ? place.station : ''}
-    onchange={(event) => router.go({ station: event.currentTarget.value, step: 2 })}
+    value={onStep ? place.station : ''}
+    onchange={(event) => router.go({ station: event.currentTarget.value, step })}
   >
-    {#if place.step !== 2}<option value="">station</option>{/if}
-    {#each rows.filter((row) => row.elements.length) as row (row.letter)}
+    {#if !onStep}<option value="">station</option>{/if}
+    {#each rows.filter((row) => step === 3 || row.elements.length) as row (row.letter)}
       <option value={row.letter}>{row.letter} {row.name}{row.decision ? ', needs a decision' : ''}</option>
     {/each}
   </select>
   <div class="stations" bind:clientHeight={height} data-stale={stale}>
     <div class="drawing">
-      <MastDrawing
-        {wall}
-        materials={session.materials}
-        {set}
-        chosen={place.step === 2 ? place.station : ''}
-        {height}
-      />
+      <MastDrawing {wall} materials={session.materials} {set} chosen={onStep ? place.station : ''} {height} />
     </div>
     <ul>
       {#each rows as row (row.letter)}
-        {@const on = place.step === 2 && place.station === row.letter}
+        {@const on = onStep && place.station === row.letter}
         <li class:on>
-          {#if row.elements.length}
+          {#if step === 3 || row.elements.length || row.joints.length}
             <a
-              href={href({ ...place, station: row.letter, step: 2, element: '' })}
+              href={href({ ...place, station: row.letter, step, element: '', view: '' })}
               onclick={(event) => visit(event, row.letter)}
               aria-current={on ? 'location' : undefined}
             >
               <span class="head"><b>{row.name}</b><em>{row.letter}</em></span>
               <span class="name"
-                >{row.elements.length > 1 ? `${row.elements.length} elements` : row.elements[0]?.name}</span
+                >{#if step === 3}{row.joints.length > 1
+                    ? `${row.joints.length} joints`
+                    : (row.joints[0]?.name ?? '')}{:else}{row.elements.length > 1
+                    ? `${row.elements.length} elements`
+                    : (row.elements[0]?.name ?? '')}{/if}</span
               >
-              <span class="value" class:decision={row.decision}>
-                {#if !row.shown || !units}
+              <span class="value" class:decision={row.decision && step === 2}>
+                {#if units && (step === 3 || !row.elements.length)}
+                  {#if row.joint}
+                    {row.joint.point ? 'χ' : 'ψ'}
+                    {units.show(row.joint.psi ?? 0, row.joint.point ? 'coupling' : 'linear', 3)}
+                  {:else}{row.joints.length ? 'solving' : 'no joint'}{/if}
+                {:else if !row.shown || !units}
                   not set
                 {:else if row.drawn}
                   R {units.show(row.shown.R ?? 0, 'resistance')}
                 {:else}
                   U {units.show(row.shown.U ?? 0, 'transmittance')}
                 {/if}
-                {#if row.decision}<i><span class="visually-hidden">needs a decision</span></i>{/if}
+                {#if row.decision && step === 2}<i><span class="visually-hidden">needs a decision</span></i
+                  >{/if}
               </span>
             </a>
           {:else}

@@ -12,6 +12,7 @@
   const steps = [
     { step: 1, name: 'Basis' },
     { step: 2, name: 'Build-ups' },
+    { step: 3, name: 'Joints' },
   ];
   const place = $derived(router.place);
   const units = $derived(session.open?.project.basis.schools.units ?? 'SI');

@@ -1,0 +1,174 @@
+<!-- One side of the joints bench: its variant, its drawing, its figures. -->
+<script lang="ts">
+  import type { Joint, JointFamily, JointOut, Problem } from '$lib/api/client';
+  import JointField from '$lib/draw/JointField.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import type { Units } from '$lib/units';
+
+  interface Props {
+    letter: 'A' | 'B';
+    joint: Joint;
+    variant: string;
+    family: JointFamily;
+    system: string;
+    answer: JointOut | undefined;
+    problem: Problem | undefined;
+    stale: boolean;
+    width: number;
+    height: number;
+    units: Units;
+    dimensions: 'internal' | 'overall' | 'external';
+    asked: number | null | undefined;
+    flowLines: boolean;
+    yours: boolean;
+    beside?: [number, number] | undefined;
+    onvariant: (key: string) => void;
+    onturn?: ((key: string, value: number) => void) | undefined;
+  }
+  let {
+    letter,
+    joint,
+    variant,
+    family,
+    system,
+    answer,
+    problem,
+    stale,
+    width,
+    height,
+    units,
+    dimensions,
+    asked,
+    flowLines,
+    yours,
+    beside,
+    onvariant,
+    onturn,
+  }: Props = $props();
+  const variants = $derived(family.variants.filter((one) => one.suits.includes(system)));
+  const own = $derived(family.variants.find((one) => one.key === variant));
+  const words = $derived(new Map((own?.parameters ?? []).map((one) => [one.key, one.text])));
+  const solved = $derived(answer?.solved ?? undefined);
+  const psi = $derived(solved?.psi_out[dimensions]);
+  const dimension = $derived(family.point ? 'coupling' : 'linear');
+  const inside = $derived(solved?.heat_flow['inside'] ?? 0);
+</script>
+
+<section class:yours aria-label="Variant {letter}" data-testid="side-{letter}">
+  <header>
+    <b>{letter}</b>
+    <Choice
+      label="Variant {letter}"
+      showLabel={false}
+      value={variant}
+      options={variants.map((one) => ({ value: one.key, text: one.text }))}
+      onsave={onvariant}
+    />
+    <small
+      >{#if stale}solving{:else if solved?.accuracy === 'final'}final{:else if solved}working accuracy{/if}</small
+    >
+  </header>
+  {#if problem}
+    <Notice title="This joint cannot be solved." text={problem.sentence} live />
+  {/if}
+  {#if answer}
+    <JointField
+      drawing={answer.drawing}
+      {solved}
+      {width}
+      {height}
+      {units}
+      name="{joint.name}, {own?.text ?? variant}"
+      {stale}
+      {flowLines}
+      {words}
+      {beside}
+      {onturn}
+    />
+    {#if solved && psi !== undefined}
+      <dl data-stale={stale}>
+        <div>
+          <dt>{family.point ? 'χ' : 'ψ'}</dt>
+          <dd>
+            <b data-testid="psi-{letter}">{units.show(psi, dimension, 4)}</b>
+            <small>{units.symbol(dimension)}</small>
+          </dd>
+          <dd class="under">
+            {#if solved.certain && !family.point}
+              {@const half = ((solved.certain[1] ?? 0) - (solved.certain[0] ?? 0)) / 2}
+              <span title="between a conforming field and one in equilibrium: not an estimate"
+                >certain to ±{units.show(half, 'linear', 5)}</span
+              >
+            {:else}estimated to ±{units.show(solved.error, dimension, 5)}{/if}
+          </dd>
+        </div>
+        <div>
+          <dt>f<sub>Rsi</sub></dt>
+          <dd class:decision={asked && solved.f_rsi !== null && solved.f_rsi < asked}>
+            <b>{solved.f_rsi === null ? '–' : units.show(solved.f_rsi, 'ratio', 3)}</b>
+            {#if asked}<small>asked {units.show(asked, 'ratio', 2)}</small>{/if}
+          </dd>
+          <dd class="under">coldest {units.full(solved.coldest, 'temperature')}</dd>
+        </div>
+        <div>
+          <dt>from the room</dt>
+          <dd>
+            <b>{inside.toFixed(1).replace('-', '−')}</b>
+            <small>{family.point ? 'W' : 'W/m'}, whole section</small>
+          </dd>
+          <dd class="under">balance {solved.balance.toExponential(0).replace('-', '−')}</dd>
+        </div>
+      </dl>
+    {/if}
+  {:else if !problem}
+    <p role="status">Solving</p>
+  {/if}
+</section>
+
+<style>
+  header {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    margin-bottom: 6px;
+  }
+  header :global(select) {
+    max-width: 250px;
+  }
+  b {
+    font-weight: 600;
+  }
+  .yours header b {
+    color: var(--verdigris);
+  }
+  dl {
+    display: grid;
+    grid-template-columns: repeat(3, auto);
+    gap: 4px 16px;
+    justify-content: start;
+    margin-top: 8px;
+  }
+  dd small {
+    display: block;
+  }
+  dt {
+    color: var(--ink-2);
+    font-size: var(--fs-small);
+  }
+  dd b {
+    font: 600 19px var(--mono);
+    letter-spacing: -0.03em;
+  }
+  .yours dd b {
+    color: var(--verdigris);
+  }
+  dd.decision b {
+    color: var(--oxide);
+  }
+  small,
+  .under {
+    font-size: var(--fs-cap);
+    color: var(--ink-3);
+  }
+</style>
