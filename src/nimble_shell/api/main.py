@@ -25,7 +25,7 @@ from nimble_shell.services.targets import TargetService
 from nimble_shell.store import Database
 
 
-def create_app(database: Database, web: Path | None = None) -> FastAPI:
+def create_app(database: Database, web: Path | None = None, desk: JointDesk | None = None) -> FastAPI:
     """Everything, on one database.
 
     Parameters
@@ -34,6 +34,8 @@ def create_app(database: Database, web: Path | None = None) -> FastAPI:
         Already migrated.
     web : Path, optional
         Folder of the built front end; without it only the API is served.
+    desk : JointDesk, optional
+        Where joints are solved; one of two workers if not given.
     """
     app = FastAPI(
         title="Nimble Shell",
@@ -46,7 +48,7 @@ def create_app(database: Database, web: Path | None = None) -> FastAPI:
     app.state.projects = ProjectService(database)
     app.state.standards = StandardService(database, app.state.projects)
     app.state.targets = TargetService(database)
-    app.state.joints = JointBook(JointDesk())
+    app.state.joints = JointBook(desk or JointDesk())
     problems.install(app)
     for router in (routes.router, bench_routes.router, joint_routes.router, standard_routes.router):
         app.include_router(router)

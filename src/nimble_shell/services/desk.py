@@ -34,7 +34,10 @@ def warm() -> int:
 
 
 class JointDesk:
-    """Solves in worker processes; a question asked twice is solved once, and what somebody looks at comes first."""
+    """Solves in worker processes; a question asked twice is solved once, and what somebody looks at comes first.
+
+    Without workers questions are kept and never answered.
+    """
 
     def __init__(self, workers: int = 2) -> None:
         self._workers = workers
@@ -48,6 +51,8 @@ class JointDesk:
 
     def start(self) -> None:
         """Start the workers, so that the first question finds them warm."""
+        if self._workers == 0:
+            return
         with self._lock:
             pool = self._started()
         for _ in range(self._workers):

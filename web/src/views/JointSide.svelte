@@ -55,7 +55,7 @@
   const inside = $derived(solved?.heat_flow['inside'] ?? 0);
 </script>
 
-<section class:yours aria-label="Variant {letter}" data-testid="side-{letter}">
+<section class:yours aria-label="Side {letter}" data-testid="side-{letter}">
   <header>
     <b>{letter}</b>
     <Choice

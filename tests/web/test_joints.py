@@ -1,0 +1,83 @@
+"""The joints bench in a real browser: two variants, a typed dimension, a curve, a start, undo."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+from web.board import leading
+
+from tools.window import Server
+
+FINAL = 60_000  # a loaded machine solves slowly [ms]
+
+
+@pytest.fixture
+def bench(page: Page, server: Server, jointed: str) -> Page:
+    page.goto(f"{server.address}/{jointed}/main-laboratory/D3")
+    expect(page.get_by_test_id("psi-A")).to_be_visible(timeout=FINAL)
+    return page
+
+
+def settled(page: Page) -> None:
+    expect(page.locator("[data-testid^=side-] header small", has_text="final")).to_have_count(2, timeout=FINAL)
+
+
+def psi(page: Page, side: str) -> float:
+    return leading(page.get_by_test_id(f"psi-{side}").inner_text())
+
+
+def test_two_variants_stand_side_by_side_and_the_better_one_is_taken(bench: Page) -> None:
+    settled(bench)
+    worse, better = psi(bench, "A"), psi(bench, "B")
+    assert worse > 5 * better
+    expect(bench.get_by_test_id("side-A")).to_contain_text("certain to")
+    bench.get_by_role("button", name="Take B").click()
+    expect(bench.locator(".ledger .last")).to_contain_text("insulated block spline")
+    settled(bench)
+    assert psi(bench, "A") == better
+    bench.keyboard.press("Control+z")
+    expect(bench.get_by_label("Variant A")).to_have_value("double lumber")
+    settled(bench)
+    assert psi(bench, "A") == worse
+
+
+def test_a_dimension_is_typed_on_the_drawing(bench: Page) -> None:
+    settled(bench)
+    before = psi(bench, "A")
+    bench.get_by_test_id("side-A").get_by_role("button", name=re.compile("^one piece of lumber: 38")).click()
+    field = bench.get_by_test_id("side-A").get_by_role("textbox", name="one piece of lumber")
+    field.fill("60")
+    field.press("Enter")
+    expect(bench.locator(".ledger .last")).to_contain_text("one piece of lumber 60")
+    settled(bench)
+    assert psi(bench, "A") > 1.3 * before
+    field = bench.get_by_label("one piece of lumber").last
+    field.fill("900")
+    field.press("Enter")
+    expect(bench.get_by_test_id("side-A")).to_contain_text("one piece of lumber is 0.9")
+
+
+def test_psi_is_traced_over_a_parameter(bench: Page) -> None:
+    curve = bench.get_by_test_id("psi-curve")
+    expect(curve).to_contain_text("least ψ", timeout=FINAL)
+    slider = curve.get_by_role("slider")
+    slider.fill("0.08")
+    expect(bench.locator(".ledger .last")).to_contain_text("one piece of lumber 80")
+
+
+def test_a_joint_is_started_from_its_drawing_and_removed(page: Page, server: Server, campus: str) -> None:
+    page.goto(f"{server.address}/{campus}/boat-workshop/F3")
+    starts = page.get_by_test_id("joint-starts")
+    expect(starts.get_by_role("button")).to_have_count(4, timeout=FINAL)
+    starts.get_by_role("button", name=re.compile("concrete floor breaks the foam")).click()
+    expect(page.get_by_test_id("psi-A")).to_be_visible(timeout=FINAL)
+    assert psi(page, "A") > 0.3
+    page.get_by_label("compare with").select_option("ledger")
+    expect(page.get_by_test_id("psi-B")).to_be_visible(timeout=FINAL)
+    page.get_by_label("length", exact=True).fill("12")
+    page.get_by_label("length", exact=True).press("Enter")
+    expect(page.get_by_test_id("share_joints")).to_contain_text("%", timeout=FINAL)
+    page.get_by_role("button", name="Remove this joint").click()
+    expect(page.get_by_test_id("joint-starts")).to_be_visible()
