@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import asyncio
 from concurrent.futures import Future
+from dataclasses import replace
 
 from fastapi import APIRouter
 from starlette.concurrency import run_in_threadpool
@@ -11,7 +12,7 @@ from starlette.concurrency import run_in_threadpool
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api import joint_views as views
 from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects
-from nimble_shell.core.errors import DomainError
+from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.shell.basis import Dimensions
 from nimble_shell.services import joints
@@ -36,7 +37,9 @@ async def joint(project_id: Id, asked: j.JointIn, service: Projects, book: Joint
     answer = await asyncio.wrap_future(joints.ask(book.desk, project, found, asked.accuracy))
     return await run_in_threadpool(
         lambda: j.JointOut(
-            drawing=views.drawing(found, one, variant), solved=views.solved(found, answer, asked.accuracy)
+            drawing=views.drawing(found, one, variant),
+            solved=views.solved(found, answer, asked.accuracy),
+            sealing=views.sealing(joints.sealing(project, replace(one, variant=variant), found, answer.f_rsi)),
         )
     )
 
@@ -46,8 +49,10 @@ def joint_drawing(project_id: Id, asked: j.JointIn, service: Projects) -> j.Join
     """A joint as drafted, drawn only."""
     one = asked.joint.to_core()
     variant = asked.variant or one.variant
-    found = joints.drawn(service.load(project_id).project, one, asked.condition, variant)
-    return j.JointOut(drawing=views.drawing(found, one, variant), solved=None)
+    project = service.load(project_id).project
+    found = joints.drawn(project, one, asked.condition, variant)
+    sealing = joints.sealing(project, replace(one, variant=variant), found)
+    return j.JointOut(drawing=views.drawing(found, one, variant), solved=None, sealing=views.sealing(sealing))
 
 
 @router.post("/projects/{project_id}/joint-sweep")
@@ -65,6 +70,6 @@ async def _point(value: float, question: Future[SolvedJoint] | str, system: Dime
         return j.SweepPoint(value=value, psi=None, f_rsi=None, why_not=question)
     try:
         answer = await asyncio.wrap_future(question)
-    except DomainError as error:
-        return j.SweepPoint(value=value, psi=None, f_rsi=None, why_not=error.issues[0].message)
+    except (DomainError, NotConverged) as error:
+        return j.SweepPoint(value=value, psi=None, f_rsi=None, why_not=str(error))
     return j.SweepPoint(value=value, psi=to_outside(answer, system), f_rsi=answer.f_rsi, why_not="")

@@ -114,9 +114,36 @@ class SolvedOut(Model):
     accuracy: Accuracy
 
 
+class SealOut(Model):
+    key: str
+    kind: str
+    text: str
+    carries: list[str]
+    needed: bool
+
+
+class FindingOut(Model):
+    weight: Literal["decision", "caution", "note"]
+    text: str
+
+
+class SealingOut(Model):
+    """Seals in the order of work; leakage at 50 Pa in m³/(h·m), low and high."""
+
+    steps: list[SealOut]
+    omitted: list[str]
+    lines: dict[str, str]
+    grade: str
+    leakage: list[float]
+    findings: list[FindingOut]
+    sealants: list[str]
+    tapes: list[str]
+
+
 class JointOut(Model):
     drawing: DrawingOut
     solved: SolvedOut | None
+    sealing: SealingOut
 
 
 class SweepIn(Model):

@@ -12,6 +12,7 @@ from nimble_shell.api.views import parameter_out
 from nimble_shell.core.climate import p_sat
 from nimble_shell.core.joints import FAMILIES, Family
 from nimble_shell.core.joints.drawing import SYSTEMS, visible
+from nimble_shell.core.joints.seals import SEALANTS, TAPES, Sealing
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint
 from nimble_shell.core.shell.joint import ShellJoint
 from nimble_shell.core.working import value_of
@@ -103,6 +104,22 @@ def solved(found: Drawn, answer: SolvedJoint, accuracy: Accuracy) -> j.SolvedOut
         ],
         unknowns=answer.unknowns,
         accuracy=accuracy,
+    )
+
+
+def sealing(found: Sealing) -> j.SealingOut:
+    return j.SealingOut(
+        steps=[
+            j.SealOut(key=step.key, kind=step.kind, text=step.text, carries=list(step.carries), needed=step.needed)
+            for step in found.steps
+        ],
+        omitted=list(found.omitted),
+        lines=dict(found.lines),
+        grade=found.grade,
+        leakage=list(found.leakage),
+        findings=[j.FindingOut(weight=one.weight, text=one.text) for one in found.findings],
+        sealants=list(SEALANTS),
+        tapes=list(TAPES),
     )
 
 

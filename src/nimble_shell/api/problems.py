@@ -10,7 +10,7 @@ from fastapi.responses import JSONResponse
 from pydantic import ValidationError
 from starlette.exceptions import HTTPException
 
-from nimble_shell.core.errors import DomainError
+from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.formats import problems
 from nimble_shell.formats.problems import Problem, ProblemError
 from nimble_shell.store import NotFound, Stale, StoreError
@@ -45,6 +45,13 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(RequestValidationError)
     def _malformed(_: Request, error: RequestValidationError) -> JSONResponse:
         return respond(problems.from_validation(error.errors()))
+
+    @app.exception_handler(NotConverged)
+    def _unanswered(_: Request, error: NotConverged) -> JSONResponse:
+        log.warning("%s", error)
+        hint = "Two parts may touch in one point, or a sliver lie between them: change a dimension a little."
+        item = ProblemError(pointer="#", code="no_answer", detail=str(error), hint=hint)
+        return respond(Problem(title="No answer was found for this input", status=422, errors=[item]))
 
     @app.exception_handler(NotFound)
     def _missing(_: Request, error: NotFound) -> JSONResponse:

@@ -31,6 +31,10 @@ class DomainError(ValueError):
         super().__init__("; ".join(f"{'/'.join(map(str, i.path))}: {i.message}" for i in issues))
         self.issues = issues
 
+    def __reduce__(self) -> tuple[type[DomainError], tuple[Issue, ...]]:
+        """A refusal comes through unharmed from a worker process."""
+        return type(self), self.issues
+
     def under(self, *prefix: str | int) -> DomainError:
         """The same issues, seen from one level further out."""
         return DomainError(*(replace(issue, path=(*prefix, *issue.path)) for issue in self.issues))
@@ -42,6 +46,10 @@ class NotConverged(ArithmeticError):
     def __init__(self, iterations: int, residual: float) -> None:
         super().__init__(f"no answer after {iterations} iterations, residual {residual:g}")
         self.iterations, self.residual = iterations, residual
+
+    def __reduce__(self) -> tuple[type[NotConverged], tuple[int, float]]:
+        """The same for this one."""
+        return type(self), (self.iterations, self.residual)
 
 
 class Collector:

@@ -211,6 +211,15 @@ _JOINTS: dict[str, tuple[tuple[Station, str, str, str, str, dict[str, str], floa
 }
 
 
+#: Joints whose sealing is decided: what was left out. The ridge without a seal is a mistake left in.
+_SEALED: dict[tuple[str, str], tuple[str, ...]] = {
+    ("main-laboratory", "Ridge"): ("bead-in", "foam", "tape-in"),
+    ("main-laboratory", "Wall seams"): (),
+    ("bunkhouse", "Cassette seams"): (),
+    ("sample-cold-store", "Panel side joints"): ("drain",),
+}
+
+
 def _joints(building: str) -> tuple[ShellJoint, ...]:
     return tuple(
         ShellJoint(
@@ -226,6 +235,8 @@ def _joints(building: str) -> tuple[ShellJoint, ...]:
                 for key, value in values.items()
             ),
             length=length,
+            sealed=(building, name) in _SEALED,
+            omitted=_SEALED.get((building, name), ()),
         )
         for number, (station, name, family, variant, other, roles, length, values) in enumerate(
             _JOINTS.get(building, ()), 1

@@ -295,6 +295,10 @@ class JointDoc(Document):
     values: list[JointValueDoc] = []
     length: float = 0.0
     other: Text = ""
+    omitted: list[Text] = []
+    sealed: bool = False
+    sealant: Text = "polyurethane"
+    tape: Text = "acrylic tape"
 
 
 class BuildingDoc(Document):

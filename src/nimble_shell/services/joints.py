@@ -14,6 +14,8 @@ from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints import FAMILIES, Family
 from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.family import Role
+from nimble_shell.core.joints.schedules import schedule
+from nimble_shell.core.joints.seals import Sealing, judge
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint
 from nimble_shell.core.joints.stack import Stack, stack_of
 from nimble_shell.core.shell.basis import Condition, condition
@@ -24,6 +26,11 @@ from nimble_shell.services.desk import JointDesk, key_of
 DIRECTIONS: dict[str, Direction] = {"roof": "up", "floor": "down"}
 UNHEATED_SHARE = 0.5  #: an unheated neighbour stands this far from the room's temperature to the outside's
 MOST_SWEPT = 41
+#: Surfaces that seals meet, by how their material is drawn.
+_SURFACES = {
+    "foam": "foam", "osb": "wood", "grain": "wood", "timber": "wood", "concrete": "concrete", "steel": "metal",
+    "masonry": "concrete", "straw": "render", "membrane": "membrane",
+}  # fmt: skip
 _MOST_DRAWN = 32
 
 
@@ -87,6 +94,27 @@ def values_of(joint: ShellJoint, family: Family, variant: str) -> dict[str, Valu
         if variant == joint.variant or (parameter is not None and _in_range(parameter, plain)):
             found[value.key] = plain
     return found
+
+
+def sealing(project: Project, joint: ShellJoint, what: Drawn, f_rsi: float | None = None) -> Sealing:
+    """The seals of a joint, judged; the insulation goes through where its surface keeps what is asked."""
+    system = what.stacks[what.family.roles[0]].system
+    fin = values_of(joint, what.family, joint.variant).get("fin") == "fin"
+    steps = schedule(joint.family, joint.variant, system=system, fin=fin)
+    asked = project.basis.targets.f_rsi
+    surfaces = [
+        _SURFACES[shape.fill.hatch] for shape in what.drawing.shapes
+        if shape.fill is not None and shape.fill.hatch in _SURFACES
+    ]  # fmt: skip
+    return judge(
+        steps,
+        omitted=joint.omitted,
+        decided=joint.sealed,
+        heat=f_rsi is None or asked is None or f_rsi >= asked,
+        sealant=joint.sealant,
+        tape=joint.tape,
+        surfaces=surfaces,
+    )
 
 
 def ask(

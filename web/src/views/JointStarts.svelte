@@ -47,6 +47,10 @@
     values: [],
     length: 0,
     other: '',
+    omitted: [],
+    sealed: false,
+    sealant: 'polyurethane',
+    tape: 'acrylic tape',
   });
   let drawings = $state.raw<Record<string, JointDrawing>>({});
   $effect(() => {

@@ -16,6 +16,7 @@
   import { untrack } from 'svelte';
   import JointSide from './JointSide.svelte';
   import JointStarts from './JointStarts.svelte';
+  import SealSchedule from './SealSchedule.svelte';
 
   interface Props {
     building: Building;
@@ -174,49 +175,52 @@
         .replaceAll(',', '\u2009')} unknowns{/if}
   </p>
   <div class="columns" bind:clientWidth={width} data-testid="joint-bench">
-    <div class="sides">
-      <JointSide
-        letter="A"
-        joint={draft}
-        variant={draft.variant}
-        {family}
-        system={first?.system ?? ''}
-        answer={answerA}
-        problem={problemA}
-        stale={joints.a.stale}
-        width={each}
-        height={draft.other ? 430 : 520}
-        {units}
-        {dimensions}
-        asked={basis?.targets.f_rsi}
-        {flowLines}
-        {beside}
-        yours={false}
-        onvariant={choose}
-        onturn={turn}
-      />
-      {#if draft.other}
+    <div class="work">
+      <div class="sides">
         <JointSide
-          letter="B"
+          letter="A"
           joint={draft}
-          variant={draft.other}
+          variant={draft.variant}
           {family}
           system={first?.system ?? ''}
-          answer={answerB}
-          problem={problemB}
-          stale={joints.b.stale}
+          answer={answerA}
+          problem={problemA}
+          stale={joints.a.stale}
           width={each}
-          height={430}
+          height={draft.other ? 430 : 520}
           {units}
           {dimensions}
           asked={basis?.targets.f_rsi}
           {flowLines}
           {beside}
-          yours
-          onvariant={(other) =>
-            void joints.commit(building, { other }, `${draft.name}: compared with ${other}`)}
+          yours={false}
+          onvariant={choose}
+          onturn={turn}
         />
-      {/if}
+        {#if draft.other}
+          <JointSide
+            letter="B"
+            joint={draft}
+            variant={draft.other}
+            {family}
+            system={first?.system ?? ''}
+            answer={answerB}
+            problem={problemB}
+            stale={joints.b.stale}
+            width={each}
+            height={430}
+            {units}
+            {dimensions}
+            asked={basis?.targets.f_rsi}
+            {flowLines}
+            {beside}
+            yours
+            onvariant={(other) =>
+              void joints.commit(building, { other }, `${draft.name}: compared with ${other}`)}
+          />
+        {/if}
+      </div>
+      {#if answerA}<SealSchedule {building} joint={draft} sealing={answerA.sealing} />{/if}
     </div>
     <aside style:width="{reading}px">
       {#if draft.other}
@@ -388,11 +392,13 @@
     gap: 20px;
     align-items: flex-start;
   }
+  .work {
+    flex: 1;
+    min-width: 0;
+  }
   .sides {
     display: flex;
     gap: 20px;
-    flex: 1;
-    min-width: 0;
   }
   aside {
     flex: none;

@@ -91,10 +91,11 @@ def _pieces(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[Pi
             if drawing.kind == "axisymmetric" and max(p[0], q[0]) < SNAP:
                 continue  # the axis is no surface
             air = next((air for air, polygon in airs if shapely.contains_xy(polygon, x, y)), None)
-            if air is not None:
+            start, end = _at_corner(p, corners), _at_corner(q, corners)
+            if air is not None and start != end:
                 yield Piece(
-                    a=_at_corner(p, corners),
-                    b=_at_corner(q, corners),
+                    a=start,
+                    b=end,
                     env=air.env,
                     R_s=_film(air, normal, school, plan=drawing.plan, mould=mould),
                 )

@@ -40,6 +40,10 @@ class ShellJoint:
     values: tuple[JointValue, ...] = ()
     length: float = 0.0  #: metres of it, or pieces of a point; 0 while not known
     other: str = ""  #: variant it is compared with; empty for none
+    omitted: tuple[str, ...] = ()  #: seals of its schedule that are left out
+    sealed: bool = False  #: somebody has said that it is built as scheduled
+    sealant: str = "polyurethane"
+    tape: str = "acrylic tape"
 
     def __post_init__(self) -> None:
         check = Collector()

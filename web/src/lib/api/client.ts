@@ -37,6 +37,7 @@ export type JointVariant = Schemas['VariantOut'];
 export type JointOut = Schemas['JointOut'];
 export type JointDrawing = Schemas['DrawingOut'];
 export type JointSolved = Schemas['SolvedOut'];
+export type JointSealing = Schemas['SealingOut'];
 export type SweepPoint = Schemas['SweepPoint'];
 export type TargetSet = Schemas['TargetSetOut'];
 export type Studied = Schemas['StudyWorkingIn']['of'];

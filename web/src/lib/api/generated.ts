@@ -1516,6 +1516,16 @@ export interface components {
             /** Value */
             value: number;
         };
+        /** FindingOut */
+        FindingOut: {
+            /** Text */
+            text: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "decision" | "caution" | "note";
+        };
         /**
          * FixingDoc
          * @description A group of screws, ties or wires through one layer.
@@ -1631,6 +1641,11 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Omitted
+             * @default []
+             */
+            omitted: string[];
+            /**
              * Other
              * @default
              */
@@ -1638,10 +1653,25 @@ export interface components {
             /** Roles */
             roles: components["schemas"]["JointRoleDoc"][];
             /**
+             * Sealant
+             * @default polyurethane
+             */
+            sealant: string;
+            /**
+             * Sealed
+             * @default false
+             */
+            sealed: boolean;
+            /**
              * Station
              * @enum {string}
              */
             station: "A" | "B" | "C" | "D" | "E" | "F" | "G" | "H";
+            /**
+             * Tape
+             * @default acrylic tape
+             */
+            tape: string;
             /**
              * Values
              * @default []
@@ -1693,6 +1723,7 @@ export interface components {
         /** JointOut */
         JointOut: {
             drawing: components["schemas"]["DrawingOut"];
+            sealing: components["schemas"]["SealingOut"];
             solved: components["schemas"]["SolvedOut"] | null;
         };
         /** JointRoleDoc */
@@ -2483,6 +2514,43 @@ export interface components {
              * @enum {string}
              */
             vapour: "sd" | "perm";
+        };
+        /** SealOut */
+        SealOut: {
+            /** Carries */
+            carries: string[];
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Needed */
+            needed: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SealingOut
+         * @description Seals in the order of work; leakage at 50 Pa in m³/(h·m), low and high.
+         */
+        SealingOut: {
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Grade */
+            grade: string;
+            /** Leakage */
+            leakage: number[];
+            /** Lines */
+            lines: {
+                [key: string]: string;
+            };
+            /** Omitted */
+            omitted: string[];
+            /** Sealants */
+            sealants: string[];
+            /** Steps */
+            steps: components["schemas"]["SealOut"][];
+            /** Tapes */
+            tapes: string[];
         };
         /**
          * ShapeOut

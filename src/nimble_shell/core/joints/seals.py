@@ -1,0 +1,183 @@
+"""How a joint is kept tight: its seals in the order of work, what each carries, and what they come to together."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from nimble_shell.core.joints.drawing import Seal
+
+Line = Literal["rain", "air", "vapour", "heat"]
+State = Literal["continuous", "broken", "undecided"]
+LINES: tuple[Line, ...] = ("rain", "air", "vapour", "heat")
+#: Leakage of a joint at 50 Pa by how many seals carry air, low and high. [m³/(h·m)]
+#: Starting values to be replaced by the practice's own tests.
+GRADES: tuple[tuple[str, float, float], ...] = (
+    ("open", 2.0, 6.0),
+    ("one line", 0.3, 0.9),
+    ("two lines", 0.1, 0.3),
+    ("three lines", 0.03, 0.1),
+)
+SEALANTS = ("polyurethane", "silicone", "acrylic", "butyl", "solvent-borne")
+TAPES = ("acrylic tape", "butyl tape", "bitumen tape")
+#: What a sealant or tape does on a surface; what is not named holds.
+_ON: dict[tuple[str, str], str] = {
+    ("solvent-borne", "foam"): "dissolves the foam",
+    ("bitumen tape", "foam"): "its plasticisers soften the foam; ask the maker of both",
+    ("silicone", "membrane"): "does not hold on polyolefin membranes",
+    ("silicone", "wood"): "needs a primer on raw wood",
+    ("acrylic", "metal"): "needs a primer on bare metal",
+    ("acrylic tape", "concrete"): "needs a primer on concrete",
+    ("acrylic tape", "foam"): "foam that chalked in the sun is washed first",
+    ("butyl tape", "concrete"): "needs a primer on concrete",
+    ("bitumen tape", "concrete"): "needs a primer on concrete",
+    ("acrylic tape", "render"): "needs a primer on plaster and mortar",
+    ("butyl tape", "wood"): "needs a primer on rough OSB",
+}
+_STOPS = ("dissolves", "does not hold")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Step:
+    """One thing that is done, in the order of work."""
+
+    key: str
+    kind: Seal | Literal["work"]
+    text: str
+    carries: tuple[Line, ...] = ()  #: lines it keeps whole here
+    covers: tuple[str, ...] = ()  #: steps that can no longer be seen after it
+    over: str = ""  #: of a lap: the step whose sheet this one lies over
+    needed: bool = False  #: a seal that must not be left out, or a gap that must stay open
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Finding:
+    """Something about the seals to be decided or known."""
+
+    weight: Literal["decision", "caution", "note"]
+    text: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sealing:
+    """A schedule with what was left out of it, judged."""
+
+    steps: tuple[Step, ...]
+    omitted: tuple[str, ...]
+    lines: tuple[tuple[Line, State], ...]
+    grade: str
+    leakage: tuple[float, float]  #: at 50 Pa [m³/(h·m)]
+    findings: tuple[Finding, ...]
+
+
+def judge(
+    steps: Sequence[Step],
+    *,
+    omitted: Sequence[str],
+    decided: bool,
+    heat: bool,
+    sealant: str,
+    tape: str,
+    surfaces: Sequence[str],
+) -> Sealing:
+    """What the chosen seals come to.
+
+    Parameters
+    ----------
+    steps : sequence of Step
+        The schedule, in the order of work.
+    omitted : sequence of str
+        Keys of the steps that are left out.
+    decided : bool
+        Whether somebody has said that this is how it is built.
+    heat : bool
+        Whether the insulation goes through the joint.
+    sealant, tape : str
+        Of SEALANTS and TAPES.
+    surfaces : sequence of str
+        Kinds of surface they meet: "foam", "wood", "concrete", "metal", "membrane", "render".
+
+    Notes
+    -----
+    A line is continuous where at least one chosen step carries it. Undecided lines stay undecided until somebody says.
+    A lap is wrong where the sheet that lies over is fitted before the one under it.
+    """
+    done = [step for step in steps if step.key not in omitted]
+    order = {step.key: at for at, step in enumerate(done)}
+    lines: list[tuple[Line, State]] = []
+    for line in LINES:
+        carried = heat if line == "heat" else any(line in step.carries for step in done)
+        offered = line == "heat" or any(line in step.carries for step in steps)
+        state: State = "continuous" if carried and (decided or line == "heat") else "undecided" if carried else "broken"
+        if not offered:
+            state = "undecided"
+        lines.append((line, state))
+    count = min(sum("air" in step.carries for step in done), len(GRADES) - 1)
+    grade, low, high = GRADES[count]
+    findings = [
+        *_left_out(steps, omitted),
+        *_laps(done, order),
+        *_hidden(done, order),
+        *_materials(done, sealant, tape, surfaces),
+    ]
+    if not decided:
+        findings.append(Finding(weight="note", text="Nobody has said yet that the joint is sealed this way."))
+    if count == 0:
+        findings.insert(0, Finding(weight="decision", text="No seal carries the air line: room air reaches the "
+                                                           "cold side here. Add one on the warm side."))  # fmt: skip
+    return Sealing(
+        steps=tuple(steps),
+        omitted=tuple(omitted),
+        lines=tuple(lines),
+        grade=grade,
+        leakage=(low, high),
+        findings=tuple(findings),
+    )
+
+
+def _left_out(steps: Sequence[Step], omitted: Sequence[str]) -> list[Finding]:
+    return [
+        Finding(
+            weight="decision",
+            text=f"{'This has to stay open' if step.kind == 'drain' else 'This must not be left out'}: {step.text}.",
+        )
+        for step in steps
+        if step.needed and step.key in omitted
+    ]
+
+
+def _laps(done: Sequence[Step], order: dict[str, int]) -> list[Finding]:
+    found = []
+    for step in done:
+        if step.over and step.over in order and order[step.over] > order[step.key]:
+            under = next(one for one in done if one.key == step.over)
+            found.append(Finding(weight="decision", text=f"Reversed lap: “{step.text}” lies over “{under.text}”, "
+                                                         "which is fitted later. Upper over lower."))  # fmt: skip
+    return found
+
+
+def _hidden(done: Sequence[Step], order: dict[str, int]) -> list[Finding]:
+    return [
+        Finding(weight="caution", text=f"Look before it is covered: {step.text} hides {_words(done, step.covers)}.")
+        for step in done
+        if any(key in order and order[key] < order[step.key] for key in step.covers)
+    ]
+
+
+def _words(done: Sequence[Step], keys: Sequence[str]) -> str:
+    return " and ".join(f"“{step.text}”" for step in done if step.key in keys)
+
+
+def _materials(done: Sequence[Step], sealant: str, tape: str, surfaces: Sequence[str]) -> list[Finding]:
+    kinds = {step.kind for step in done}
+    used = [sealant] if kinds & {"bead", "gasket"} else []
+    used += [tape] if kinds & {"tape", "lap"} else []
+    found = []
+    for one in used:
+        for surface in dict.fromkeys(surfaces):
+            said = _ON.get((one, surface))
+            if said:
+                weight: Literal["decision", "caution"] = "decision" if said.startswith(_STOPS) else "caution"
+                found.append(Finding(weight=weight, text=f"{one.capitalize()} on {surface}: {said}."))
+    return found

@@ -1,0 +1,95 @@
+"""Seal schedules: every joint has one, lines follow the seals, laps and materials are judged."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+
+from nimble_shell.core.joints import FAMILIES
+from nimble_shell.core.joints.schedules import schedule
+from nimble_shell.core.joints.seals import GRADES, Sealing, Step, judge
+
+EVERY = [
+    pytest.param(family.key, variant.key, system, id=f"{family.key}-{variant.key}-{system}")
+    for family in FAMILIES.values()
+    for variant in family.variants
+    for system in variant.suits[:2]
+]
+
+
+def judged(steps: tuple[Step, ...], **change: Any) -> Sealing:
+    said: dict[str, Any] = {"omitted": (), "decided": True, "heat": True, "sealant": "polyurethane",
+                            "tape": "acrylic tape", "surfaces": ("wood",), **change}  # fmt: skip
+    return judge(steps, **said)
+
+
+@pytest.mark.parametrize(("family", "variant", "system"), EVERY)
+def test_every_joint_has_a_schedule_that_keeps_the_air_out_and_can_be_looked_at(
+    family: str, variant: str, system: str
+) -> None:
+    steps = schedule(family, variant, system=system)
+    keys = [step.key for step in steps]
+    assert len(set(keys)) == len(keys)
+    assert all(set(step.covers) <= set(keys) for step in steps)
+    assert all(step.over in ("", *keys) for step in steps)
+    found = judged(steps)
+    assert dict(found.lines)["air"] == "continuous"
+    assert not [one for one in found.findings if one.weight == "decision"]
+    opened = judged(steps, omitted=[step.key for step in steps if "air" in step.carries])
+    assert dict(opened.lines)["air"] == "broken"
+    assert (opened.grade, opened.leakage) == (GRADES[0][0], GRADES[0][1:])
+    assert any("air line" in one.text for one in opened.findings if one.weight == "decision")
+
+
+def test_more_lines_of_seal_leak_less() -> None:
+    steps = schedule("seam", "block", system="sip")
+    air = [step.key for step in steps if "air" in step.carries]
+    leaks = [judged(steps, omitted=air[count:]).leakage[1] for count in range(4)]
+    assert leaks == sorted(leaks, reverse=True)
+    assert len(set(leaks)) == 4
+
+
+def test_what_must_stay_open_is_missed_and_nothing_is_whole_until_somebody_says_so() -> None:
+    steps = schedule("opening", "framed", system="sip", fin=True)
+    assert any("has to stay open" in one.text for one in judged(steps, omitted=["drain"]).findings)
+    assert set(dict(judged(steps, decided=False).lines).values()) == {"undecided", "continuous"}
+    assert dict(judged(steps, decided=False).lines)["rain"] == "undecided"
+    assert dict(judged(steps, heat=False).lines)["heat"] == "broken"
+
+
+def test_fin_and_non_fin_openings_have_their_own_order_and_an_unsealed_sill() -> None:
+    fin, other = (schedule("opening", "framed", system="sip", fin=one) for one in (True, False))
+    assert {step.key for step in fin} != {step.key for step in other}
+    for steps in (fin, other):
+        assert any(step.kind == "drain" and "sill" in step.text and step.needed for step in steps)
+        order = [step.key for step in steps]
+        assert all(order.index(step.over) < order.index(step.key) for step in steps if step.over)
+
+
+def test_a_reversed_lap_is_found() -> None:
+    upper = Step(key="upper", kind="lap", text="upper sheet", over="lower")
+    lower = Step(key="lower", kind="lap", text="lower sheet")
+    assert any("Reversed lap" in one.text for one in judged((upper, lower)).findings)
+    assert not any("Reversed lap" in one.text for one in judged((lower, upper)).findings)
+
+
+@pytest.mark.parametrize(
+    ("sealant", "tape", "surface", "weight", "said"),
+    [
+        ("solvent-borne", "butyl tape", "foam", "decision", "dissolves"),
+        ("silicone", "butyl tape", "membrane", "decision", "does not hold"),
+        ("polyurethane", "acrylic tape", "concrete", "caution", "primer"),
+        ("polyurethane", "bitumen tape", "foam", "caution", "plasticisers"),
+    ],
+)
+def test_sealant_tape_and_surface_have_to_agree(sealant: str, tape: str, surface: str, weight: str, said: str) -> None:
+    steps = schedule("eave", "flush", system="sip")
+    found = judged(steps, sealant=sealant, tape=tape, surfaces=(surface,)).findings
+    assert [one.weight for one in found if said in one.text] == [weight]
+    assert not any(said in one.text for one in judged(steps, surfaces=()).findings)
+
+
+def test_what_will_be_hidden_is_named_before_it_is() -> None:
+    found = judged(schedule("base", "edge foam", system="sip")).findings
+    assert any(one.weight == "caution" and "sill gasket under the plate" in one.text for one in found)
