@@ -81,3 +81,19 @@ def test_a_joint_is_started_from_its_drawing_and_removed(page: Page, server: Ser
     expect(page.get_by_test_id("share_joints")).to_contain_text("%", timeout=FINAL)
     page.get_by_role("button", name="Remove this joint").click()
     expect(page.get_by_test_id("joint-starts")).to_be_visible()
+
+
+def test_seals_are_left_out_and_the_walk_round_the_building_finds_the_break(bench: Page) -> None:
+    seals = bench.get_by_test_id("seals")
+    expect(bench.get_by_test_id("line-air")).to_contain_text("continuous")
+    for seal in ("bead behind the inner skin", "bead behind the outer skin", "tape over the inner seam"):
+        seals.get_by_label(seal).uncheck()
+        expect(bench.locator(".ledger .last")).to_contain_text("left out")
+    expect(bench.get_by_test_id("line-air")).to_contain_text("broken", timeout=FINAL)
+    expect(seals).to_contain_text("No seal carries the air line")
+    bench.get_by_role("button", name="Round the building").click()
+    walk = bench.get_by_test_id("walk")
+    for name in ("Wall seams", "Ridge"):
+        expect(walk.locator("li.broken", has_text=name)).to_have_count(1)
+    walk.get_by_role("button", name=re.compile("^A3 Ridge")).click()
+    expect(bench.get_by_role("heading", level=1)).to_have_text("Ridge")

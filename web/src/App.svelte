@@ -23,6 +23,7 @@
   import ProjectsView from './views/ProjectsView.svelte';
   import JointView from './views/JointView.svelte';
   import StationView from './views/StationView.svelte';
+  import WalkView from './views/WalkView.svelte';
 
   const place = $derived(router.place);
   const open = $derived(session.open?.project.id === place.project ? session.open : undefined);
@@ -168,6 +169,7 @@
       keys: `${one.station}3`,
       run: () => router.go({ station: one.station, step: 3, element: one.id }),
     })),
+    { text: 'Round the building: lines of control', run: () => router.go({ step: 3, view: 'walk' }) },
     { text: 'Add a joint', run: () => router.go({ step: 3, view: 'add' }) },
     ...(open?.project.buildings ?? []).map((one) => ({
       text: `Building: ${one.name}`,
@@ -357,6 +359,8 @@
             ledger={consequence?.now}
             onfile={() => fileInput?.click()}
           />
+        {:else if place.step === 3 && place.view === 'walk'}
+          <WalkView {building} />
         {:else if place.step === 3}
           <JointView {building} {units} ledger={session.ledger.answer?.now} />
         {:else}

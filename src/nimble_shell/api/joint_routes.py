@@ -16,7 +16,7 @@ from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.shell.basis import Dimensions
 from nimble_shell.services import joints
-from nimble_shell.services.bench import to_outside
+from nimble_shell.services.bench import find_building, to_outside
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 
@@ -63,6 +63,15 @@ async def joint_sweep(project_id: Id, asked: j.SweepIn, service: Projects, book:
     questions = await run_in_threadpool(joints.swept, book.desk, project, one, asked.key, asked.values)
     system = project.basis.schools.dimensions
     return j.SweepOut(points=[await _point(value, question, system) for value, question in questions])
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/walk")
+def continuity_walk(project_id: Id, building_id: Id, service: Projects, book: Joints) -> j.WalkOut:
+    """The lines of control round the section of a building, station by station."""
+    stored = service.load(project_id)
+    building = find_building(stored.project, building_id)
+    known = book.known(stored.project, stored.revision, building)
+    return views.walk(joints.continuity_walk(stored.project, building, known))
 
 
 async def _point(value: float, question: Future[SolvedJoint] | str, system: Dimensions) -> j.SweepPoint:

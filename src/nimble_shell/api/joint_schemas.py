@@ -66,6 +66,7 @@ class DrawingOut(Model):
     view: list[float]
     plan: bool
     kind: str
+    sides: list[str]
     assumptions: list[str]
     values: dict[str, float | str]
 
@@ -144,6 +145,23 @@ class JointOut(Model):
     drawing: DrawingOut
     solved: SolvedOut | None
     sealing: SealingOut
+
+
+class StopOut(Model):
+    station: str
+    kind: Literal["build-up", "joint", "not drawn"]
+    id: str
+    name: str
+    lines: dict[str, Literal["continuous", "broken", "undecided"]]
+    why: list[str]
+
+
+class WalkOut(Model):
+    """Round the section of a building, from the ridge down."""
+
+    stops: list[StopOut]
+    breaks: int
+    undecided: int
 
 
 class SweepIn(Model):

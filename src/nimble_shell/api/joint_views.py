@@ -14,6 +14,7 @@ from nimble_shell.core.joints import FAMILIES, Family
 from nimble_shell.core.joints.drawing import SYSTEMS, visible
 from nimble_shell.core.joints.seals import SEALANTS, TAPES, Sealing
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint
+from nimble_shell.core.joints.walk import Walk
 from nimble_shell.core.shell.joint import ShellJoint
 from nimble_shell.core.working import value_of
 from nimble_shell.services.bench import to_outside
@@ -67,6 +68,7 @@ def drawing(found: Drawn, joint: ShellJoint, variant: str) -> j.DrawingOut:
         view=list(shown.view),
         plan=shown.plan,
         kind=shown.kind,
+        sides=list(shown.sides),
         assumptions=list(shown.assumptions),
         values=values,
     )
@@ -120,6 +122,24 @@ def sealing(found: Sealing) -> j.SealingOut:
         findings=[j.FindingOut(weight=one.weight, text=one.text) for one in found.findings],
         sealants=list(SEALANTS),
         tapes=list(TAPES),
+    )
+
+
+def walk(found: Walk) -> j.WalkOut:
+    return j.WalkOut(
+        stops=[
+            j.StopOut(
+                station=stop.station,
+                kind=stop.kind,
+                id=stop.id,
+                name=stop.name,
+                lines=dict(stop.lines),
+                why=list(stop.why),
+            )
+            for stop in found.stops
+        ],
+        breaks=len(found.breaks),
+        undecided=len(found.undecided),
     )
 
 

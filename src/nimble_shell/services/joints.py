@@ -15,9 +15,11 @@ from nimble_shell.core.joints import FAMILIES, Family
 from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.family import Role
 from nimble_shell.core.joints.schedules import schedule
-from nimble_shell.core.joints.seals import Sealing, judge
+from nimble_shell.core.joints.seals import LINES, Line, Sealing, State, judge
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint
 from nimble_shell.core.joints.stack import Stack, stack_of
+from nimble_shell.core.joints.walk import Stop, Walk, build_up, walk
+from nimble_shell.core.joints.walk import joint as joint_stop
 from nimble_shell.core.shell.basis import Condition, condition
 from nimble_shell.core.shell.joint import JointValue, ShellJoint
 from nimble_shell.core.shell.project import Building, Project
@@ -223,3 +225,26 @@ def _in_range(parameter: object, value: Value) -> bool:
     if least is not None and most is not None:
         return not isinstance(value, str) and least <= value <= most
     return value in getattr(parameter, "options", ())
+
+
+def continuity_walk(project: Project, building: Building, known: Sequence[Known]) -> Walk:
+    """The lines of control round a building; a joint that cannot be drawn is undecided, with the reason."""
+    by_id = {assembly.id: assembly for assembly in project.assemblies}
+    stops = [
+        build_up(element.station, element.id, element.name, by_id[element.assembly_id])
+        for element in building.elements
+        if element.assembly_id is not None
+    ]
+    for one in known:
+        joint = one.joint
+        try:
+            f_rsi = None if one.solved is None else one.solved.f_rsi
+            judged = sealing(project, joint, drawn(project, joint), f_rsi)
+            stops.append(joint_stop(joint.station, joint.id, joint.name, judged))
+        except DomainError as error:
+            lines: tuple[tuple[Line, State], ...] = tuple((line, "undecided") for line in LINES)
+            stops.append(
+                Stop(station=joint.station, kind="joint", id=joint.id, name=joint.name, lines=lines,
+                     why=(error.issues[0].message,))
+            )  # fmt: skip
+    return walk(stops, [element.station for element in building.elements])

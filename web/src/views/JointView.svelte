@@ -151,6 +151,7 @@
         onclick={() => router.go({ element: one.id, view: '' })}>{one.name}</button
       >
     {/each}
+    <button onclick={() => router.go({ view: 'walk' })}>Round the building</button>
     <button class:on={adding} aria-pressed={adding} onclick={() => router.go({ view: 'add' })}
       >Add a joint</button
     >

@@ -77,6 +77,7 @@ class Drawing:
     marks: tuple[Mark, ...] = ()
     plan: bool = False  #: a horizontal cut: all heat flows horizontally
     kind: Kind = "plane"
+    sides: tuple[str, str] = ("outside", "inside")  #: what lies to the left and right of the view
     assumptions: tuple[str, ...] = ()
 
 
@@ -174,7 +175,7 @@ class Board:
 
     def done(
         self, view: tuple[float, float, float, float], *, plan: bool = False, kind: Kind = "plane",
-        assumptions: tuple[str, ...] = (),
+        assumptions: tuple[str, ...] = (), sides: tuple[str, str] = ("outside", "inside"),
     ) -> Drawing:  # fmt: skip
         """The drawing; coordinates that differ by rounding only are made one."""
         place = _gathered([point for shape in self.shapes for point in shape.ring])
@@ -189,6 +190,7 @@ class Board:
             plan=plan,
             kind=kind,
             assumptions=assumptions,
+            sides=sides,
         )
 
 

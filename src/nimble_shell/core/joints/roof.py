@@ -114,7 +114,7 @@ def draw_ridge(at: Situation) -> Drawing:
     board.mark("tape", 0, 0)
     board.mark("foam", 0, (a + b) / 2 / cos)
     wide = max(0.55, roof.d + 0.25)
-    return board.done((-wide, -max(wide * tan, beam) - 0.08, wide, top + 0.06))
+    return board.done((-wide, -max(wide * tan, beam) - 0.08, wide, top + 0.06), sides=("room below", "outside above"))
 
 
 _PITCH = Parameter(key="pitch", text="pitch", start=35.0, least=0.0, most=55.0, dimension="angle")

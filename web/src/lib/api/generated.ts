@@ -300,6 +300,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/walk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Continuity Walk
+         * @description The lines of control round the section of a building, station by station.
+         */
+        get: operations["continuity_walk_api_v1_projects__project_id__buildings__building_id__walk_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/changes": {
         parameters: {
             query?: never;
@@ -1399,6 +1419,8 @@ export interface components {
             plan: boolean;
             /** Shapes */
             shapes: components["schemas"]["ShapeOut"][];
+            /** Sides */
+            sides: string[];
             /** Values */
             values: {
                 [key: string]: number | string;
@@ -2803,6 +2825,26 @@ export interface components {
             /** Value */
             value: number;
         };
+        /** StopOut */
+        StopOut: {
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "build-up" | "joint" | "not drawn";
+            /** Lines */
+            lines: {
+                [key: string]: "continuous" | "broken" | "undecided";
+            };
+            /** Name */
+            name: string;
+            /** Station */
+            station: string;
+            /** Why */
+            why: string[];
+        };
         /** Stored */
         Stored: {
             /** Stored */
@@ -3065,6 +3107,18 @@ export interface components {
              * @default []
              */
             cores: string[];
+        };
+        /**
+         * WalkOut
+         * @description Round the section of a building, from the ridge down.
+         */
+        WalkOut: {
+            /** Breaks */
+            breaks: number;
+            /** Stops */
+            stops: components["schemas"]["StopOut"][];
+            /** Undecided */
+            undecided: number;
         };
         /** WeatherIn */
         WeatherIn: {
@@ -4628,6 +4682,92 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    continuity_walk_api_v1_projects__project_id__buildings__building_id__walk_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkOut"];
                 };
             };
             /** @description another site asked */

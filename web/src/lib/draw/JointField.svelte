@@ -27,7 +27,6 @@
     $props();
   const GAP = 26; // for the words outside and inside
   const [x0 = 0, y0 = 0, x1 = 1, y1 = 1] = $derived(drawing.view);
-  const axial = $derived(drawing.kind === 'axisymmetric');
   const scale = $derived(
     Math.min(
       (width - 2 * GAP) / Math.max(x1 - x0, beside?.[0] ?? 0),
@@ -141,8 +140,8 @@
 </script>
 
 <div class="joint" style:width="{w + 2 * GAP}px" style:height="{h}px" data-stale={stale}>
-  <span class="side" style:left="0">{axial ? 'axis' : 'outside'}</span>
-  <span class="side" style:right="0">{axial ? '' : 'inside'}</span>
+  <span class="side" style:left="0">{drawing.sides[0]}</span>
+  <span class="side" style:right="0">{drawing.sides[1]}</span>
   <div class="window" style:left="{GAP}px" style:width="{w}px" style:height="{h}px">
     <canvas bind:this={canvas} style:width="{w}px" style:height="{h}px" aria-hidden="true"></canvas>
     <svg
