@@ -22,8 +22,10 @@ from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.demo.heron_flats import PROJECT_ID, plant
 from nimble_shell.formats.project import AssemblyDoc
+from nimble_shell.services.desk import JointDesk
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.store import Database
+from tools import bench_joints
 
 BUDGET_MS = 50.0  #: asked of one edit of a 12-layer wall, p95
 STUDY_MS = 300.0  #: asked of a whole foam study
@@ -56,7 +58,7 @@ def edit_latency(runs: int) -> tuple[float, float]:
         database = Database(Path(folder))
         database.migrate()
         plant(ProjectService(database))
-        client = TestClient(create_app(database))
+        client = TestClient(create_app(database, desk=JointDesk(workers=0)))
         wall = wall_of(12)
         core = wall.core_index
         assert core is not None
@@ -105,6 +107,7 @@ def main() -> None:
         base = base or p50
         print(f"  {8 * each:6d} variants: {p50:6.0f} ms, {p50 / base:4.1f} × the 320-variant study")
     print(f"thickness study of 30 walls over the figures of one: {study / figures:.2f} ×")
+    bench_joints.main()
 
 
 if __name__ == "__main__":

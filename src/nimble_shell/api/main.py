@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import threading
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
@@ -64,7 +65,7 @@ def create_app(database: Database, web: Path | None = None, desk: JointDesk | No
 async def _workers(app: FastAPI) -> AsyncIterator[None]:
     """Worker processes from the first moment to the last."""
     desk: JointDesk = app.state.joints.desk
-    desk.start()
+    threading.Thread(target=desk.start, daemon=True).start()
     yield
     desk.stop()
 

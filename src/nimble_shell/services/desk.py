@@ -6,6 +6,7 @@ import hashlib
 import heapq
 import itertools
 import multiprocessing
+import multiprocessing.connection
 import os
 import pickle
 import threading
@@ -31,6 +32,19 @@ def key_of(drawing: Drawing, temperatures: Mapping[str, float], school: FilmScho
 def warm() -> int:
     """What a worker does first, so that no question waits for the libraries."""
     return os.getpid()
+
+
+def follow_parent() -> None:
+    """A worker ends with the server that started it, also when that one was killed."""
+    parent = multiprocessing.parent_process()
+    if parent is None:
+        return
+
+    def watch() -> None:
+        multiprocessing.connection.wait([parent.sentinel])
+        os._exit(1)
+
+    threading.Thread(target=watch, daemon=True).start()
 
 
 class JointDesk:
@@ -137,7 +151,7 @@ class JointDesk:
         if self._pool is None:
             # A fresh interpreter: a fork would copy the server's threads and open database.
             context = multiprocessing.get_context("spawn")
-            self._pool = ProcessPoolExecutor(max_workers=self._workers, mp_context=context)
+            self._pool = ProcessPoolExecutor(max_workers=self._workers, mp_context=context, initializer=follow_parent)
         return self._pool
 
     def _answered(self, question: _Question, working: Future[SolvedJoint]) -> None:

@@ -166,7 +166,7 @@ class JointBook:
 
     def __init__(self, desk: JointDesk) -> None:
         self.desk = desk
-        self._drawn: OrderedDict[tuple[str, int, str, bool], list[tuple[ShellJoint, Drawn | None, str]]] = OrderedDict()
+        self._drawn: OrderedDict[tuple[str, int, str, bool], list[_Sketch]] = OrderedDict()
 
     def known(self, project: Project, revision: int, building: Building, *, before: bool = False) -> tuple[Known, ...]:
         """Every joint of a building: its final answer if it is there; else it is asked for.
@@ -182,16 +182,17 @@ class JointBook:
         """
         at = (project.id, revision, building.id, before)
         if at not in self._drawn:
-            self._drawn[at] = [_try(project, joint) for joint in building.joints]
+            self._drawn[at] = [_sketch(project, joint) for joint in building.joints]
             while len(self._drawn) > _MOST_DRAWN:
                 self._drawn.popitem(last=False)
-        return tuple(self._one(project, *one, begin=not before) for one in self._drawn[at])
+        return tuple(self._one(project, sketch, begin=not before) for sketch in self._drawn[at])
 
-    def _one(self, project: Project, joint: ShellJoint, what: Drawn | None, why: str, *, begin: bool) -> Known:
+    def _one(self, project: Project, sketch: _Sketch, *, begin: bool) -> Known:
+        joint, what, why = sketch.joint, sketch.drawn, sketch.why_not
         if what is None:
             point = joint.family in FAMILIES and FAMILIES[joint.family].point
             return Known(joint=joint, solved=None, owns=None, point=point, why_not=why)
-        solved = self.desk.known(key_of(what.drawing, what.temperatures, project.basis.schools.films, "final"))
+        solved = self.desk.known(sketch.key)
         if solved is None and begin:
             future = ask(self.desk, project, what, "final", looked_at=False)
             error = future.exception() if future.done() and not future.cancelled() else None
@@ -201,11 +202,23 @@ class JointBook:
         return Known(joint=joint, solved=solved, owns=owns, point=what.family.point, why_not=why)
 
 
-def _try(project: Project, joint: ShellJoint) -> tuple[ShellJoint, Drawn | None, str]:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Sketch:
+    """A joint as drawn, with the key of its answer; or why it cannot be drawn."""
+
+    joint: ShellJoint
+    drawn: Drawn | None = None
+    key: str = ""
+    why_not: str = ""
+
+
+def _sketch(project: Project, joint: ShellJoint) -> _Sketch:
     try:
-        return joint, drawn(project, joint), ""
+        what = drawn(project, joint)
     except DomainError as error:
-        return joint, None, error.issues[0].message
+        return _Sketch(joint=joint, why_not=error.issues[0].message)
+    key = key_of(what.drawing, what.temperatures, project.basis.schools.films, "final")
+    return _Sketch(joint=joint, drawn=what, key=key)
 
 
 def owned_members(joints: Sequence[Known], assembly: Assembly) -> Assembly:

@@ -119,9 +119,8 @@ def refined(
     Where regions have λ(θ), the last grid is solved again with λ at each triangle's own temperature until the
     temperatures stand still; couplings are then those at the given temperatures, of two environments.
     """
-    grid = first_grid(section)
-    check_size([grid.x, grid.y], most // _PER_CELL, "regions")
-    fields = solve_on(section, grid)
+    first = begun(section, most)
+    grid, fields = first.grid, first.fields
     T = np.array(list(section.temperatures.values()))
     watched = points if len(points) else fields.space.mesh.xy[fields.space.mesh.triangles].mean(axis=1)
     history = [_measures(fields, T, watched)]
@@ -136,6 +135,13 @@ def refined(
     if any(region.table for region in section.regions):
         fields = _at_own_temperature(section, fields, T)
     return Solved(fields=fields, grid=grid, error=float(error), steps=len(history))
+
+
+def begun(section: Section, most: int = MOST_UNKNOWNS) -> Solved:
+    """The section on its first grid; the error is not known."""
+    grid = first_grid(section)
+    check_size([grid.x, grid.y], most // _PER_CELL, "regions")
+    return Solved(fields=solve_on(section, grid), grid=grid, error=np.inf, steps=1)
 
 
 def once_more(section: Section, found: Solved) -> Solved:

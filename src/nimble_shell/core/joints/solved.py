@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -20,7 +20,7 @@ from nimble_shell.core.conduction.field import (
 )
 from nimble_shell.core.conduction.result import Extremes
 from nimble_shell.core.conduction.section import Section
-from nimble_shell.core.conduction.solve import Solved, extremes, once_more, refined, solve_mesh
+from nimble_shell.core.conduction.solve import Solved, begun, extremes, once_more, refined, solve_mesh
 from nimble_shell.core.joints.bound import section_of
 from nimble_shell.core.joints.drawing import SYSTEMS, Drawing, System
 
@@ -31,6 +31,7 @@ PSI_ERROR = 0.0003  #: of ψ at final accuracy [W/(m·K)]
 L2D_ERROR: dict[Accuracy, float] = {"working": 0.005, "final": 0.002}
 _MOST: dict[Accuracy, int] = {"working": 120_000, "final": 160_000}
 _MOST_CERTAIN = 12_000  #: unknowns at which the search for a narrower interval ends
+_NOWHERE = np.zeros((0, 2))
 Pair = tuple[str, str]
 
 
@@ -69,7 +70,7 @@ def solve_joint(
         Of each environment, "inside" among them. [°C]
     school : {"iso6946", "north_american"}
     accuracy : {"working", "final"}
-        0.5 % of L2D, or 0.2 % and 0.0003 W/(m·K) of ψ.
+        0.5 % of L2D, certain where bounds apply, or 0.2 % and 0.0003 W/(m·K) of ψ.
 
     Raises
     ------
@@ -87,16 +88,10 @@ def solve_joint(
     """
     section = section_of(drawing, temperatures, school)
     envs = tuple(section.temperatures)
-    none = np.zeros((0, 2))
-    found = refined(
-        section,
-        none,
-        target=L2D_ERROR[accuracy],
-        absolute=PSI_ERROR if accuracy == "final" else np.inf,
-        most=_MOST[accuracy],
-    )
-    certain = None
-    if accuracy == "final":
+    if accuracy == "working":
+        found, certain = quickly(section)
+    else:
+        found = refined(section, _NOWHERE, target=L2D_ERROR["final"], absolute=PSI_ERROR, most=_MOST["final"])
         found, certain = _made_certain(section, found)
     fields = found.fields
     T = np.array([section.temperatures[env] for env in envs])
@@ -126,6 +121,20 @@ def solve_joint(
         lines=heat_flow_lines(fields, inside, theta) if accuracy == "final" else [],
         unknowns=fields.space.size,
     )
+
+
+def quickly(section: Section) -> tuple[Solved, tuple[float, float] | None]:
+    """The coarsest grid whose bounds say that it is good enough; by estimate where there are no bounds."""
+    target, most = L2D_ERROR["working"], _MOST["working"]
+    found = begun(section, most)
+    while True:
+        low = lower_bound(section, found.fields)
+        if low is None:
+            return refined(section, _NOWHERE, target=target, most=most), None
+        high = float(found.fields.G[0, 0])
+        if (high - low) / 2 <= target * high or found.fields.space.size > most / 3:
+            return replace(found, error=(high - low) / 2 / high), (low, high)
+        found = once_more(section, found)
 
 
 def _made_certain(section: Section, found: Solved) -> tuple[Solved, tuple[float, float] | None]:
