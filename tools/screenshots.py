@@ -46,6 +46,16 @@ def register(page: Page) -> None:
     page.locator("main.sheet").evaluate("sheet => sheet.scrollTo(0, sheet.scrollHeight)")
 
 
+def joint(page: Page) -> None:
+    page.locator("[data-testid^=side-] header small", has_text="final").first.wait_for(timeout=90_000)
+    page.wait_for_selector("[data-testid=psi-curve]", timeout=90_000)
+    page.wait_for_timeout(2000)
+
+
+def starts(page: Page) -> None:
+    page.wait_for_timeout(2500)
+
+
 def still(_: Page) -> None:
     """Nothing to do: the view as it opens."""
 
@@ -63,6 +73,10 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "day": ("/heron-flats/boat-workshop/D2?element=e3&view=day", still),
     "standard": ("/heron-flats/main-laboratory/D2?view=standard", standard),
     "working": ("/heron-flats/main-laboratory/D2", working),
+    "joint": ("/heron-flats/main-laboratory/D3", joint),
+    "joint-foot": ("/heron-flats/main-laboratory/H3", joint),
+    "joint-starts": ("/heron-flats/boat-workshop/F3?view=add", starts),
+    "walk": ("/heron-flats/main-laboratory/A3?view=walk", starts),
     "starts": ("/heron-flats/pump-house/D2?element=e3", still),
     "palette": ("/heron-flats/boat-workshop/D2", palette),
     "projects": ("/", still),

@@ -67,7 +67,10 @@ def _joints(
     if before is None or building_id not in {building.id for building in before.buildings}:
         return now, None
     old = benches.find_building(before, building_id)
-    return now, book.known(before, stored.revision, old, before=True)
+    # What was never solved before the change counts as it is now: the change is not blamed for it.
+    solved = {known.joint.id: known for known in now}
+    then = book.known(before, stored.revision, old, before=True)
+    return now, tuple(solved.get(known.joint.id, known) if known.solved is None else known for known in then)
 
 
 @router.post("/projects/{project_id}/study-working")

@@ -23,9 +23,10 @@ def draw(at: Situation) -> Drawing:
     board = Board()
     soil = at.fill("clay-soil")
     soil = type(soil)(soil.key, "ground", soil.hatch, SOIL_LAMBDA)
-    board.rect(-wall.d - deep, ground - deep, b, ground, soil)
-    board.rect(-wall.d, ground, b, -slab.d, soil)
-    board.rect(0, ground - deep, b, -slab.d, soil)
+    low = min(ground, -slab.d)
+    board.rect(-wall.d - deep, ground - deep, b, low, soil)
+    board.rect(-wall.d - deep, low, -wall.d, ground, soil)
+    board.rect(-wall.d, low, b, -slab.d, soil)
     edge = _DRAW[at.variant](at, board, b)
     out = wall.d + edge
     board.air("inside", box(-wall.d / 2, -slab.d / 2, b, H))

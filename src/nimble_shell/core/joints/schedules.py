@@ -4,9 +4,7 @@ from __future__ import annotations
 
 from nimble_shell.core.joints.seals import Step
 
-_BEAD_IN = Step(
-    key="bead-in", kind="bead", text="bead behind the inner skin, along its edge", carries=("air", "vapour")
-)
+_BEAD_IN = Step(key="bead-in", kind="bead", text="bead behind the inner skin", carries=("air", "vapour"))
 _BEAD_OUT = Step(key="bead-out", kind="bead", text="bead behind the outer skin", carries=("air",))
 _CLOSE = Step(key="close", kind="work", text="pieces drawn together and screwed")
 _TAPE_IN = Step(key="tape-in", kind="tape", text="tape over the inner seam, rolled on", carries=("air", "vapour"))

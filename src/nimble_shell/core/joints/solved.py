@@ -132,8 +132,11 @@ def quickly(section: Section) -> tuple[Solved, tuple[float, float] | None]:
         if low is None:
             return refined(section, _NOWHERE, target=target, most=most), None
         high = float(found.fields.G[0, 0])
-        if (high - low) / 2 <= target * high or found.fields.space.size > most / 3:
+        if (high - low) / 2 <= target * high:
             return replace(found, error=(high - low) / 2 / high), (low, high)
+        if found.fields.space.size > _MOST_CERTAIN / 2:  # strong contrasts: the estimate is there sooner
+            found = refined(section, _NOWHERE, target=target, most=most)
+            return found, (max(low, lower_bound(section, found.fields) or low), float(found.fields.G[0, 0]))
         found = once_more(section, found)
 
 
