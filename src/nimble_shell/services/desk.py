@@ -17,6 +17,7 @@ from dataclasses import dataclass
 
 from nimble_shell import __version__
 from nimble_shell.core.assemblies.films import FilmSchool
+from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint, solve_joint
 
@@ -61,7 +62,9 @@ class JointDesk:
         self._asked: dict[str, _Question] = {}
         self._queue: list[tuple[int, int, _Question]] = []
         self._number = itertools.count()
+        self._refused: OrderedDict[str, Exception] = OrderedDict()
         self._busy = 0
+        self._stopped = False
 
     def start(self) -> None:
         """Start the workers, so that the first question finds them warm."""
@@ -75,6 +78,7 @@ class JointDesk:
     def stop(self) -> None:
         """Stop the workers; what is waiting or running is dropped."""
         with self._lock:
+            self._stopped = True
             pool, self._pool = self._pool, None
             dropped, self._queue, self._busy = self._queue, [], 0
             self._asked.clear()
@@ -116,6 +120,10 @@ class JointDesk:
                 done: Future[SolvedJoint] = Future()
                 done.set_result(self._kept[key])
                 return done
+            if key in self._refused:
+                refused: Future[SolvedJoint] = Future()
+                refused.set_exception(self._refused[key])
+                return refused
             question = self._asked.get(key)
             if question is None:
                 question = _Question(key, (drawing, dict(temperatures), school, accuracy), Future())
@@ -137,7 +145,7 @@ class JointDesk:
         """Hand questions to workers that are free, the most wanted first."""
         while True:
             with self._lock:
-                if self._busy >= self._workers or not self._queue:
+                if self._stopped or self._busy >= self._workers or not self._queue:
                     return
                 _, _, question = heapq.heappop(self._queue)
                 if question.begun:
@@ -163,6 +171,10 @@ class JointDesk:
                 self._kept[question.key] = working.result()
                 while len(self._kept) > _MOST_KEPT:
                     self._kept.popitem(last=False)
+            elif isinstance(error, DomainError | NotConverged):  # it would not go better a second time
+                self._refused[question.key] = error
+                while len(self._refused) > _MOST_KEPT:
+                    self._refused.popitem(last=False)
             if isinstance(error, BrokenExecutor):
                 self._pool = None  # a worker was killed: the next question starts new ones
         if question.future.set_running_or_notify_cancel():

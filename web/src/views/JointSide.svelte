@@ -95,12 +95,18 @@
             <small>{units.symbol(dimension)}</small>
           </dd>
           <dd class="under">
+            ±{units.show(solved.error, dimension, 5)}
             {#if solved.certain && !family.point}
-              {@const half = ((solved.certain[1] ?? 0) - (solved.certain[0] ?? 0)) / 2}
-              <span title="between a conforming field and one in equilibrium: not an estimate"
-                >certain to ±{units.show(half, 'linear', 5)}</span
+              {@const L2D = solved.coupling['inside|outside'] ?? 0}
+              <span
+                title="between a conforming field and one in equilibrium on the last mesh: not an estimate"
+                >certainly {units.show(psi + (solved.certain[0] ?? L2D) - L2D, 'linear', 4)} to {units.show(
+                  psi + (solved.certain[1] ?? L2D) - L2D,
+                  'linear',
+                  4,
+                )}</span
               >
-            {:else}estimated to ±{units.show(solved.error, dimension, 5)}{/if}
+            {:else}estimated{/if}
           </dd>
         </div>
         <div>
@@ -165,6 +171,9 @@
   }
   dd.decision b {
     color: var(--oxide);
+  }
+  .under span {
+    display: block;
   }
   small,
   .under {

@@ -66,6 +66,29 @@ def error_of(history: Sequence[FloatArray]) -> float:
     return max(last, before * ratio) * ratio / (1 - ratio)
 
 
+def limit_of(history: Sequence[FloatArray]) -> tuple[FloatArray, float]:
+    """Where the solutions go if their changes fall on as they do, and how far that may be from the true one, relative.
+
+    The limit is the last solution and what is left of a geometric series at the ratio seen last. What is uncertain of
+    it is at least half of that rest, and more where the ratio itself moves from step to step.
+    """
+    last = history[-1]
+    if len(history) < 3:
+        return last, float("inf")
+    before, now = _changes(history)
+    if before <= 0:
+        return last, 0.0
+    seen = now / before
+    ratio = float(np.clip(seen, 0.2, 0.75))
+    rest = (last - history[-2]) * ratio / (1 - ratio)
+    doubt = 0.5
+    if len(history) > 3 and seen > 0:
+        earlier, _ = _changes(history[:-1])
+        doubt = abs(seen - before / earlier) / (ratio * (1 - ratio)) + 0.15 if earlier > 0 else 1.0
+    doubt = 1.0 if seen > ratio else float(np.clip(doubt, 0.5, 1.0))
+    return last + rest, doubt * float(np.max(np.abs(rest)) / np.max(np.abs(last)))
+
+
 def extrapolated(history: Sequence[FloatArray]) -> FloatArray:
     """The limit of the solutions if their changes go on falling like a geometric series."""
     if len(history) < 3:

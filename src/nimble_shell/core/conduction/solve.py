@@ -55,6 +55,7 @@ class Solved:
     grid: Grid
     error: float  #: relative, of the couplings; inf if not known
     steps: int  #: grids solved
+    limit: FloatArray | None = None  #: couplings that the grids go to, as `Fields.G`; the error is then theirs
 
 
 def solve(section: Section, points: FloatArray, *, target: float = 0.002, most: int = MOST_UNKNOWNS) -> Result:

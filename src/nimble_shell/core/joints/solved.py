@@ -18,6 +18,7 @@ from nimble_shell.core.conduction.field import (
     lower_bound,
     surface_trace,
 )
+from nimble_shell.core.conduction.limit import extrapolated
 from nimble_shell.core.conduction.result import Extremes
 from nimble_shell.core.conduction.section import Section
 from nimble_shell.core.conduction.solve import Solved, begun, extremes, once_more, refined, solve_mesh
@@ -79,8 +80,8 @@ def solve_joint(
 
     Notes
     -----
-    ψ = L2D − Σ U·l with U of the same plies. At final accuracy of two environments the bound from below is computed as
-    well and the mesh refined until the interval is narrow enough; elsewhere the estimate stands.
+    ψ = L2D − Σ U·l with U of the same plies. At final accuracy L2D is the limit that the grids go to, with its
+    estimated error; of two environments the interval in which it certainly lies is given as well.
 
     References
     ----------
@@ -91,13 +92,16 @@ def solve_joint(
     if accuracy == "working":
         found, certain = quickly(section)
     else:
-        found = refined(section, _NOWHERE, target=L2D_ERROR["final"], absolute=PSI_ERROR, most=_MOST["final"])
-        found, certain = _made_certain(section, found)
+        found = extrapolated(section, target=L2D_ERROR["final"], absolute=PSI_ERROR, most=_MOST["final"])
+        certain = _bounds(section, found)
     fields = found.fields
     T = np.array([section.temperatures[env] for env in envs])
     theta = fields.theta @ T
     flows = fields.G @ (T - T.mean())
-    coupling = {(envs[i], envs[j]): float(-fields.G[i, j]) for i in range(len(envs)) for j in range(i + 1, len(envs))}
+    G = fields.G if found.limit is None else found.limit
+    if certain is not None and found.limit is not None:  # the limit is an estimate, the bounds are not
+        G = G * float(np.clip(-G[0, 1], *certain) / -G[0, 1])
+    coupling = {(envs[i], envs[j]): float(-G[i, j]) for i in range(len(envs)) for j in range(i + 1, len(envs))}
     inside = envs.index("inside")
     cold = solve_mesh(section_of(drawing, temperatures, school, mould=True), fields.space.mesh)
     coldest = extremes(cold, inside, cold.theta @ T)
@@ -108,7 +112,7 @@ def solve_joint(
     return SolvedJoint(
         coupling=coupling,
         psi={pair: _psi(drawing, pair, value) for pair, value in coupling.items()},
-        error=float(found.error * np.abs(np.diag(fields.G)).max()),
+        error=float(found.error * np.abs(np.diag(G)).max()),
         certain=certain,
         heat_flow={env: float(flow) for env, flow in zip(envs, flows, strict=True)},
         balance=float(abs(flows.sum()) / max(np.abs(flows).max(), 1e-12)),
@@ -140,18 +144,10 @@ def quickly(section: Section) -> tuple[Solved, tuple[float, float] | None]:
         found = once_more(section, found)
 
 
-def _made_certain(section: Section, found: Solved) -> tuple[Solved, tuple[float, float] | None]:
-    """Refined until the coupling lies between two bounds that are near enough, or the most unknowns are spent."""
-    while True:
-        low = lower_bound(section, found.fields)
-        if low is None:
-            return found, None
-        high = float(found.fields.G[0, 0])
-        if (high - low) / 2 <= PSI_ERROR:
-            return found, (low, high)
-        if found.fields.space.size > _MOST_CERTAIN:
-            return found, (low, high)
-        found = once_more(section, found)
+def _bounds(section: Section, found: Solved) -> tuple[float, float] | None:
+    """Between what the coupling certainly lies; None where the bound does not apply."""
+    low = lower_bound(section, found.fields)
+    return None if low is None else (low, float(found.fields.G[0, 0]))
 
 
 def _psi(drawing: Drawing, pair: Pair, L2D: float) -> dict[System, float]:
