@@ -11,9 +11,11 @@ from typing import Any
 import numpy as np
 
 from nimble_shell.core.conduction.boxes import Box, BoxModel, Face
+from nimble_shell.core.conduction.field import lower_bound
+from nimble_shell.core.conduction.limit import extrapolated
 from nimble_shell.core.conduction.mesh import first_grid
 from nimble_shell.core.conduction.section import Piece, Region, Section
-from nimble_shell.core.conduction.solve import solve, solve_on
+from nimble_shell.core.conduction.solve import refined, solve, solve_on
 from nimble_shell.core.conduction.solve_boxes import solve_boxes
 from nimble_shell.formats import neutral_section
 from nimble_shell.references.rows import Row
@@ -29,6 +31,7 @@ def rows() -> list[Row]:
         *_case_2(),
         *_iron_bar(),
         *_corner(),
+        *_conductivity_by_temperature(),
         *_annulus(),
         *_rotated(),
         *_drawn_out(),
@@ -116,6 +119,30 @@ def _corner() -> Iterator[Row]:
     assert found is not None
     yield Row(name="corner of two walls, L2D [W/(m·K)]", source="analytic (conformal map)", reference=reference,
               ours=found, tolerance=0.002 * reference)  # fmt: skip
+    limit = extrapolated(corner(), target=1e-4, absolute=np.inf, most=200_000)
+    assert limit.limit is not None
+    yield Row(name="the same by the limit of its grids", source="analytic (conformal map)", reference=reference,
+              ours=-float(limit.limit[0, 1]), tolerance=1e-4 * reference)  # fmt: skip
+    low, high = lower_bound(corner(), limit.fields), -float(limit.fields.G[0, 1])
+    assert low is not None
+    yield Row(name="middle of the interval that is certain", source="Thomson's and Dirichlet's principles",
+              reference=reference, ours=(low + high) / 2, tolerance=(high - low) / 2)  # fmt: skip
+
+
+def _conductivity_by_temperature() -> Iterator[Row]:
+    # Kirchhoff: the flux through a slab is the mean of λ over the span of temperatures.
+    table = ((0.0, 0.02), (20.0, 0.06))
+    slab = Section(
+        regions=(Region(ring=((0, 0), (0.2, 0), (0.2, 0.1), (0, 0.1)), lambda_=0.04, table=table),),
+        pieces=(
+            Piece(a=(0, 0), b=(0, 0.1), env="outside", R_s=0.0),
+            Piece(a=(0.2, 0), b=(0.2, 0.1), env="inside", R_s=0.0),
+        ),
+        temperatures={"outside": 0.0, "inside": 20.0},
+    )
+    found = refined(slab, _NOWHERE, target=1e-6).fields
+    yield Row(name="slab with λ(θ), flow [W/m]", source="analytic (Kirchhoff)", reference=0.04 * 20 / 0.2 * 0.1,
+              ours=float(found.G[1] @ np.array([0.0, 20.0])), tolerance=2e-3 * 0.4)  # fmt: skip
 
 
 def annulus() -> Section:
