@@ -29,7 +29,7 @@ TARGET = 0.005  #: error of L2D at working accuracy
 
 def section(family: str, variant: str, system: str) -> Section:
     wall = stack_of(SYSTEMS[system].assembly("w", system), CATALOGUE, ShellBasis(), owned=frozenset({"seam"}))
-    drawing = FAMILIES[family].drawing(variant, {"wall": wall}, CATALOGUE, "iso6946")
+    drawing = FAMILIES[family].drawing(variant, {"wall": wall}, CATALOGUE)
     return section_of(drawing, {"inside": 1.0, "outside": 0.0}, "iso6946")
 
 

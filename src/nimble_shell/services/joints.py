@@ -79,7 +79,7 @@ def drawn(project: Project, joint: ShellJoint, moment_key: str = "winter", varia
         )
     chosen = variant or joint.variant
     values = values_of(joint, family, chosen)
-    drawing = family.drawing(chosen, stacks, project.catalogue, project.basis.schools.films, values)
+    drawing = family.drawing(chosen, stacks, project.catalogue, values)
     moment = condition(project.basis, moment_key)
     between = moment.theta_i + UNHEATED_SHARE * (moment.theta_e - moment.theta_i)
     temperatures = {"inside": moment.theta_i, "outside": moment.theta_e, "neighbour": between}

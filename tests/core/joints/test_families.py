@@ -57,7 +57,7 @@ def stacks(family: Family, system: str) -> dict[Role, Stack]:
 
 
 def drawing(family: Family, variant: str, system: str, values: Mapping[str, Value] | None = None) -> Drawing:
-    return family.drawing(variant, stacks(family, system), CATALOGUE, "iso6946", values)
+    return family.drawing(variant, stacks(family, system), CATALOGUE, values)
 
 
 def drawing_or_none(family: Family, variant: str, system: str, values: Mapping[str, Value]) -> Drawing | None:
@@ -135,7 +135,7 @@ def test_a_parameter_out_of_range_unknown_or_a_missing_build_up_is_refused() -> 
     with pytest.raises(DomainError, match="no parameter “colour”"):
         drawing(family, "block", "sip", {"colour": 1.0})
     with pytest.raises(DomainError, match="needs a build-up as its roof"):
-        FAMILIES["eave"].drawing("flush", {"wall": stack("sip", "horizontal")}, CATALOGUE, "iso6946")
+        FAMILIES["eave"].drawing("flush", {"wall": stack("sip", "horizontal")}, CATALOGUE)
     with pytest.raises(DomainError, match="no variant “glued”"):
         drawing(family, "glued", "sip")
 
@@ -146,5 +146,5 @@ def test_a_build_up_that_became_thinner_than_its_spline_is_refused() -> None:
     layers = (*thin.layers[:core], replace(thin.layers[core], d=0.02), *thin.layers[core + 1 :])
     squeezed = stack_of(replace(thin, layers=layers), CATALOGUE, Basis())
     with pytest.raises(DomainError, match="fill the core") as refused:
-        FAMILIES["seam"].drawing("surface", {"wall": squeezed}, CATALOGUE, "iso6946")
+        FAMILIES["seam"].drawing("surface", {"wall": squeezed}, CATALOGUE)
     assert refused.value.issues[0].path == ("values", "thickness")

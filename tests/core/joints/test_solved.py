@@ -107,7 +107,7 @@ def test_a_window_in_the_foam_costs_less_than_one_at_the_rooms_edge() -> None:
 def test_a_joint_follows_its_build_up() -> None:
     thick = stack_of(SYSTEMS["sip"].assembly("w", "w", {"core": 0.285}), CATALOGUE, Basis(), owned=frozenset({"seam"}))
     family = FAMILIES["seam"]
-    other = family.drawing("double lumber", {"wall": thick}, CATALOGUE, "iso6946")
+    other = family.drawing("double lumber", {"wall": thick}, CATALOGUE)
     found = solve_joint(other, T, accuracy="working").psi[PAIR]["internal"]
     assert 0 < found < 0.8 * psi("seam", "double lumber", "sip")
 

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import JointPlace
-from nimble_shell.core.assemblies.films import FilmSchool
 from nimble_shell.core.assemblies.systems.system import Choice, Parameter, Value
 from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.joints.drawing import Drawing
@@ -33,7 +32,6 @@ class Situation:
     values: Mapping[str, Value]
     stacks: Mapping[Role, Stack]
     catalogue: Catalogue
-    school: FilmSchool
 
     def number(self, key: str) -> float:
         """A parameter. [SI]"""
@@ -100,7 +98,6 @@ class Family:
         variant: str,
         stacks: Mapping[Role, Stack],
         catalogue: Catalogue,
-        school: FilmSchool,
         values: Mapping[str, Value] | None = None,
     ) -> Drawing:
         """Draw a variant.
@@ -110,7 +107,6 @@ class Family:
         variant : str
         stacks : mapping of role to Stack
         catalogue : mapping of key to Material
-        school : {"iso6946", "north_american"}
         values : mapping, optional
             Parameters that differ from their start; SI.
 
@@ -142,7 +138,7 @@ class Family:
                             f"{parameter.text} is {value}", f"one of {', '.join(parameter.options)}")  # fmt: skip
             chosen[key] = value
         check.refuse()
-        return self.draw(Situation(variant=variant, values=chosen, stacks=stacks, catalogue=catalogue, school=school))
+        return self.draw(Situation(variant=variant, values=chosen, stacks=stacks, catalogue=catalogue))
 
 
 def fits(good: bool, key: str, message: str, hint: str) -> None:
