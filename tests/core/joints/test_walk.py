@@ -27,6 +27,14 @@ def test_a_whole_joint_breaks_nothing_and_one_without_seals_breaks_air_and_vapou
     assert {line for _, line in walk([ridge(decided=False)], ["B"]).undecided} == {"rain", "air", "vapour"}
 
 
+def test_a_surface_colder_than_asked_breaks_the_heat_line_and_says_so() -> None:
+    steps = schedule("ridge", "panel to panel", system="sip-roof")
+    cold = joint("A", "r", "Ridge", judge(steps, omitted=(), decided=True, heat=False, sealant="polyurethane",
+                                          tape="acrylic tape", surfaces=()))  # fmt: skip
+    assert dict(cold.lines)["heat"] == "broken"
+    assert any("colder than the factor" in why for why in cold.why)
+
+
 def test_services_in_the_air_layer_break_it() -> None:
     wall = SYSTEMS["sip"].assembly("w", "W")
     assert dict(build_up("D", "e", "Wall", wall).lines)["air"] == "continuous"

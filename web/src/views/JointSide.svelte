@@ -95,7 +95,7 @@
             <small>{units.symbol(dimension)}</small>
           </dd>
           <dd class="under">
-            ±{units.show(solved.error, dimension, 5)}
+            ±{units.show(Math.max(solved.error, 1e-5), dimension, 5)}
             {#if solved.certain && !family.point}
               {@const L2D = solved.coupling['inside|outside'] ?? 0}
               <span

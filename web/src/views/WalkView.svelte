@@ -33,12 +33,20 @@
   const problem = $derived(live.error ? asProblem(live.error) : undefined);
   const LINES = ['rain', 'air', 'vapour', 'heat'] as const;
   type Line = (typeof LINES)[number];
-  const at = (station: string) => (walk?.stops ?? []).filter((stop) => stop.station === station);
+  // At the foot the joint and the floor are pieces of their own.
+  const at = (station: string, joint: boolean) =>
+    (walk?.stops ?? []).filter(
+      (stop) => stop.station === station && (station !== 'H' || (stop.kind === 'build-up') !== joint),
+    );
   // The worst of a station: one broken line breaks it, one undecided leaves it open.
-  function worst(station: string, line: Line): 'continuous' | 'broken' | 'undecided' | 'none' {
+  function worst(
+    station: string,
+    line: Line,
+    joint: boolean,
+  ): 'continuous' | 'broken' | 'undecided' | 'none' {
     // Where nothing of its own is drawn at a floor or sill, the wall goes past.
-    if (!at(station).length && 'EFG'.includes(station)) return worst('D', line);
-    const states = at(station).map((stop) => stop.lines[line]);
+    if (!at(station, joint).length && 'EFG'.includes(station)) return worst('D', line, joint);
+    const states = at(station, joint).map((stop) => stop.lines[line]);
     if (!states.length) return 'none';
     return states.includes('broken') ? 'broken' : states.includes('undecided') ? 'undecided' : 'continuous';
   }
@@ -97,7 +105,7 @@
       <path class="ground" d="M0 440H104" />
       {#each LINES as line (line)}
         {#each pieces as piece, n (n)}
-          {@const found = worst(piece.station, line)}
+          {@const found = worst(piece.station, line, piece.joint)}
           {#if found !== 'none'}
             <path class="line {line} {found}" d={moved(piece.from, piece.to, OFFSET[line])} />
             {#if found === 'broken'}
@@ -139,8 +147,10 @@
               <em>{stop.station}{stop.kind === 'build-up' ? 2 : 3}</em>
               <b>{stop.name}</b>
               <span
-                >{#if broken.length}{broken.join(', ')} broken{/if}{#if broken.length && state(stop, 'undecided').length};
-                {/if}{#if state(stop, 'undecided').length}{state(stop, 'undecided').join(', ')} undecided{/if}</span
+                >{#if broken.length}{broken.join(', ')} broken{/if}{broken.length &&
+                state(stop, 'undecided').length
+                  ? ', '
+                  : ''}{#if state(stop, 'undecided').length}{state(stop, 'undecided').join(', ')} undecided{/if}</span
               >
             </button>
             {#each stop.why as why (why)}<p>

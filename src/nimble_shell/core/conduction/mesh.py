@@ -154,8 +154,8 @@ def _slopes(section: Section) -> FloatArray:
         away = np.abs((corners - a) @ np.array([a[1] - b[1], b[0] - a[0]])) / length
         on = (away < _ON) & (t > _ON / length) & (t < 1 - _ON / length)
         chain = [a, *corners[on][np.argsort(t[on])], b]
-        for p, q in pairwise(tuple(map(float, point)) for point in chain):
-            found.add((min(p, q), max(p, q)))  # type: ignore[arg-type]
+        for p, q in pairwise((float(x), float(y)) for x, y in chain):
+            found.add((min(p, q), max(p, q)))
     return np.array(sorted(found)).reshape(-1, 2, 2)
 
 

@@ -69,6 +69,8 @@ def build_up(station: str, element_id: str, name: str, assembly: Assembly) -> St
 def joint(station: str, joint_id: str, name: str, sealing: Sealing) -> Stop:
     """A joint on the walk, by its seals."""
     why = tuple(one.text for one in sealing.findings if one.weight == "decision")
+    if ("heat", "broken") in sealing.lines:
+        why += ("its inner surface is colder than the factor that is asked allows",)
     if any(state == "undecided" for _, state in sealing.lines):
         why += ("nobody has said yet that it is sealed as scheduled",)
     return Stop(station=station, kind="joint", id=joint_id, name=name, lines=sealing.lines, why=why)
