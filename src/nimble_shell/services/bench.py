@@ -182,6 +182,7 @@ def _shell(project: Project, building: Building, joints: Joints, given: Given) -
             length=known.joint.length,
             psi=None if known.solved is None else to_outside(known.solved, system),
             point=known.point,
+            why_not=known.why_not,
             owner_of="" if known.owns is None else f"it owns the {_PLACES[known.owns[1]]} of its build-up",
         )
         for known in joints

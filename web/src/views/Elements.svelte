@@ -156,7 +156,9 @@
 </table>
 <p>
   <Button onclick={add}>Add {only ? (STATIONS[only] ?? '').toLowerCase() : 'an element'}</Button>
-  {#if ledger?.missing.length}<span class="open">Not counted, no U: {ledger.missing.join(', ')}.</span>{/if}
+  {#if ledger?.missing.length}<span class="open"
+      >Not counted, without a U or a ψ: {ledger.missing.join(', ')}.</span
+    >{/if}
   {#if ledger}<span class="soft"
       >Transmission of areas only. Not counted yet: {ledger.not_counted.join(', ')}.</span
     >{/if}

@@ -275,7 +275,7 @@
       />
       {#if line?.H !== null && line?.H !== undefined}
         <p class="soft">{units.full(line.H, 'coupling')} of the shell's heat loss, {dimensions} dimensions</p>
-      {:else if line && line.psi === null}<p class="soft">being solved for the ledger</p>{/if}
+      {:else if ledger?.pending.includes(draft.name)}<p class="soft">being solved for the ledger</p>{/if}
       {#if swept}
         <h2>ψ over one parameter</h2>
         <Choice

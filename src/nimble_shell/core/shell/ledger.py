@@ -43,6 +43,7 @@ class JointLoss:
     psi: float | None  #: in the dimension system of the areas; None while it is being solved [W/(m·K)] or [W/K]
     point: bool = False
     owner_of: str = ""  #: what it has taken over from the area shares, in words
+    why_not: str = ""  #: why it will have no ψ; empty while one may still come
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -66,11 +67,11 @@ class ShellLedger:
     H: Num | None  #: Σ U·A + Σ ψ·l of what is known [W/K]
     R_effective: Num | None  #: area over H [m²·K/W]
     area: Num  #: counted area [m²]
-    missing: tuple[str, ...]  #: elements without a U
+    missing: tuple[str, ...]  #: elements without a U, and joints that cannot be solved, with the reason
     joints: tuple[JointLine, ...] = ()
     H_joints: Num | None = None  #: Σ ψ·l; None without a joint that has a length and a ψ [W/K]
     share_joints: Num | None = None  #: of H, 0…1
-    pending: tuple[str, ...] = ()  #: joints without a ψ yet
+    pending: tuple[str, ...] = ()  #: joints whose ψ is still to come
     not_counted: tuple[str, ...] = NOT_COUNTED
 
 
@@ -181,11 +182,11 @@ def shell_ledger(
         H=H_total,
         R_effective=R,
         area=A_total,
-        missing=tuple(missing),
+        missing=(*missing, *(f"{joint.name}: {joint.why_not}" for joint in joints if joint.why_not)),
         joints=joint_lines,
         H_joints=H_joints,
         share_joints=share,
-        pending=tuple(joint.name for joint in joints if joint.psi is None),
+        pending=tuple(joint.name for joint in joints if joint.psi is None and not joint.why_not),
         not_counted=NOT_COUNTED[1:] if counted else NOT_COUNTED,
     )
 
