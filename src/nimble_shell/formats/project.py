@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, StringConstraints
 
 from nimble_shell.core.assemblies import assembly as assemblies
+from nimble_shell.core.assemblies import fixing as fixings
 from nimble_shell.core.assemblies.assembly import AirGap, Assembly, JointPlace, Layer, Member, Run, Ventilation
 from nimble_shell.core.assemblies.films import FilmSchool
 from nimble_shell.core.climate import MonthlyClimate
@@ -66,17 +67,38 @@ class SubstitutionDoc(Document):
     approved: Text = ""
 
 
-class FixingDoc(Document):
-    """A group of screws, ties or wires through one layer."""
+class PlateDoc(Document):
+    """Washer, flange or base plate at an end of a fixing."""
 
-    core = assemblies.Fixing
+    core = fixings.Plate
+    material: Text
+    size: float
+    t: float
+
+
+class FixingDoc(Document):
+    """A group of screws, ties, wires, webs or brackets through one layer and into its neighbours."""
+
+    core = fixings.Fixing
     id: Identifier
     name: Text
     material: Text
-    n: float
-    diameter: float
     layer: Identifier
+    kind: fixings.FixingKind = "screw"
+    n: float | None = None
+    across: float | None = None
+    along: float | None = None
+    diameter: float | None = None
+    t: float | None = None
+    h: float | None = None
     depth: float | None = None
+    inner: float = 0.0
+    outer: float = 0.0
+    sleeve: float | None = None
+    sleeve_material: Text = ""
+    head: PlateDoc | None = None
+    foot: PlateDoc | None = None
+    mesh: float = 0.0
 
 
 class StandardRefDoc(Document):

@@ -12,6 +12,7 @@ import typst
 
 from nimble_shell.core.assemblies.assembly import CONTROLS, Assembly, Layer, Member
 from nimble_shell.core.assemblies.figures import WallFigures
+from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.assemblies.remark import Remark
 from nimble_shell.core.assemblies.resistance import LARGEST_RATIO
 from nimble_shell.core.materials import Catalogue
@@ -140,10 +141,18 @@ def _points(sheet: Sheet, units: UnitSystem) -> list[str]:
     where = {layer.id: number for number, layer in enumerate(sheet.assembly.layers, 1)}
     return [
         f"{_clean(fixing.name)}, {sheet.catalogue[fixing.material].name}, through layer {where[fixing.layer]}: "
-        f"{show(fixing.n, 'count_per_area', units)} {unit_for('count_per_area', units).symbol}, diameter "
-        f"{length_text(fixing.diameter, units)}{' mm' if units == 'SI' else ''}; counted by the approximate procedure."
+        f"{show(fixing.per_area, 'count_per_area', units)} {unit_for('count_per_area', units).symbol}, "
+        f"{_shank(fixing, units)}; counted by "
+        f"{'the approximate procedure' if fixing.ratio is None else 'the solved point'}. Spacing is the engineer's."
         for fixing in sheet.assembly.fixings
     ]
+
+
+def _shank(fixing: Fixing, units: UnitSystem) -> str:
+    unit = " mm" if units == "SI" else ""
+    if fixing.diameter is not None:
+        return f"diameter {length_text(fixing.diameter, units)}{unit}"
+    return f"{length_text(fixing.t or 0.0, units)} by {length_text(fixing.h or 0.0, units)}{unit}"
 
 
 def _properties(sheet: Sheet) -> list[str]:

@@ -53,11 +53,10 @@ def wall_amounts(assembly: Assembly, catalogue: Catalogue, *, given: Given = pla
             count(named(d * f, f"V_{tag}", f"volume, {words}", "m³/m²", "d·f"), key, tag, words)
     for number, fixing in enumerate(assembly.fixings, 1):
         layer = next(layer for layer in assembly.layers if layer.id == fixing.layer)
-        n = given(fixing.n, f"n_f{number}", f"number, {fixing.name}", "1/m²", "entered")
-        area = given(fixing.area, f"A_f{number}", f"cross-section of one, {fixing.name}", "m²", "entered diameter")
-        length = given(
-            fixing.depth or layer.d, f"l_f{number}", f"length inside the layer, {fixing.name}", "m", "entered"
-        )
+        n = given(fixing.per_area, f"n_f{number}", f"number, {fixing.name}", "1/m²", "entered")
+        area = given(fixing.area, f"A_f{number}", f"cross-section of one, {fixing.name}", "m²", "entered")
+        whole = (fixing.depth or layer.d) + fixing.inner + fixing.outer
+        length = given(whole, f"l_f{number}", f"length, {fixing.name}", "m", "entered")
         count(named(n * area * length, f"V_f{number}", f"volume, {fixing.name}", "m³/m²", "n·A·l"), fixing.material,
               f"f{number}", fixing.name)  # fmt: skip
     return {

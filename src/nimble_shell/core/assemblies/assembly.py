@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from nimble_shell.core.assemblies.fixing import THICKEST, Fixing
 from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 
@@ -15,11 +15,10 @@ Control = Literal["rain", "wind", "air", "vapour", "heat"]
 CONTROLS: tuple[Control, ...] = ("rain", "wind", "air", "vapour", "heat")
 Fitted = Literal["shop", "site", "late"]  #: in the shop, on site before the air test, after it
 Outside = Literal["air", "ground"]
-THICKEST = 3.0  #: [m]
 
 
-#: A member at a joint: "seam" between pieces of a wall, "plate" along its foot and head.
-JointPlace = Literal["", "seam", "plate"]
+#: A member that a solved one owns: "seam" between pieces of a wall, "plate" along its foot and head, "web" of a form.
+JointPlace = Literal["", "seam", "plate", "web"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -120,49 +119,6 @@ class Substitution:
     asked_lambda: float | None = None  #: if its λ was entered [W/(m·K)]
     reason: str = ""
     approved: str = ""  #: by whom; empty while undecided
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Fixing:
-    """A group of points through one layer: screws, ties, wires. Owned by ΔU_f until solved."""
-
-    id: str
-    name: str
-    material: str
-    n: float  #: [1/m²]
-    diameter: float  #: [m]
-    layer: str  #: id of the insulating layer it goes through
-    depth: float | None = None  #: length inside that layer if it does not go all the way [m]
-
-    def __post_init__(self) -> None:
-        check = Collector()
-        check.check(
-            0 < self.n <= 1000,
-            ("n",),
-            "count_out_of_range",
-            f"{self.n:g} fixings per m²",
-            "between 0 and 1000 per m²",
-        )
-        check.check(
-            0 < self.diameter <= 0.1,
-            ("diameter",),
-            "diameter_out_of_range",
-            f"diameter is {1000 * self.diameter:g} mm",
-            "above 0 and up to 100 mm",
-        )
-        check.check(
-            self.depth is None or 0 < self.depth <= THICKEST,
-            ("depth",),
-            "thickness_not_positive",
-            f"depth is {self.depth} m",
-            "above 0, or leave it out if it goes all the way",
-        )
-        check.refuse()
-
-    @property
-    def area(self) -> float:
-        """Cross-section of one. [m²]"""
-        return math.pi * self.diameter**2 / 4
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -404,11 +360,12 @@ def check_materials(assembly: Assembly, catalogue: Catalogue) -> None:
                 "choose one of the catalogue",
             )
     for number, fixing in enumerate(assembly.fixings):
-        check.check(
-            fixing.material in catalogue,
-            ("fixings", number, "material"),
-            "unknown_material",
-            f"there is no material “{fixing.material}”",
-            "choose one of the catalogue",
-        )
+        for material in fixing.materials:
+            check.check(
+                material in catalogue,
+                ("fixings", number, "material"),
+                "unknown_material",
+                f"there is no material “{material}”",
+                "choose one of the catalogue",
+            )
     check.refuse()

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from nimble_shell.core.assemblies.assembly import Assembly, Fixing, Layer, Member
+from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member
+from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.materials import Catalogue
 
 
@@ -91,7 +92,7 @@ def _member(member: Member) -> str:
 
 def _fixings(before: Assembly, after: Assembly) -> Iterator[Difference]:
     def words(fixings: tuple[Fixing, ...]) -> str:
-        return ", ".join(f"{f.name} {f.n:g} per m²" for f in fixings) or "none"
+        return ", ".join(f"{f.name} {f.per_area:.3g} per m²" for f in fixings) or "none"
 
     if before.fixings != after.fixings:
         yield Difference(what="screws, ties and wires", before=words(before.fixings), after=words(after.fixings))

@@ -259,7 +259,7 @@ class _Calculation:
         self._pair("combined", "clear wall, combined limits", totals.combined)
         points = fixings_transmittance(label, totals.nominal)
         if points is not None:
-            self._add("delta_U_f", "ΔU of screws, ties and wires, approximate", "transmittance", points)
+            self._add("delta_U_f", f"ΔU of screws, ties and wires, {self._points_method()}", "transmittance", points)
         self._add("error_e", "largest relative error of the combined method", "share", totals.error_e)
         R = of_school(totals, self.basis)
         clear = named(
@@ -280,6 +280,10 @@ class _Calculation:
                 resolve(self.assembly, self.catalogue, around, given=self.given, prefix="fresh"), "_fresh"
             )
             self._pair("fresh", "nominal, as made (fresh foam)", fresh.nominal)
+
+    def _points_method(self) -> str:
+        solved = [fixing.ratio is not None for fixing in self.assembly.fixings]
+        return "solved" if all(solved) else "solved in part, else approximate" if any(solved) else "approximate"
 
     def _seasons(self) -> None:
         seasons: tuple[Season, ...] = ("winter", "summer")

@@ -10,6 +10,7 @@ from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member, check
 from nimble_shell.core.assemblies.conductivity import conductivity_at
 from nimble_shell.core.assemblies.element import Element, ElementLayer, Part
 from nimble_shell.core.assemblies.films import Direction, Films
+from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.assemblies.resistance import Swept
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue, ConductivityTable, Material
@@ -186,15 +187,15 @@ def _fixings(
     found: list[ResolvedFixing] = []
     for number, fixing in enumerate(assembly.fixings, 1):
         material = catalogue[fixing.material]
-        if fixing.layer not in where or material.lambda_ < LEAST_FIXING_LAMBDA:
+        if fixing.layer not in where or (fixing.ratio is None and not _approximated(assembly, fixing, material)):
             continue
         index = where[fixing.layer]
         tag = f"{prefix}f{number}"
         d = assembly.layers[index].d_mean
         depth = min(fixing.depth or d, d)
         share = given(depth / d, f"x_{tag}", f"share of the layer gone through, {fixing.name}", "", "entered")
-        n = given(fixing.n, f"n_{tag}", f"number, {fixing.name}", "1/m²", "entered")
-        area = given(fixing.area, f"A_{tag}", f"cross-section of one, {fixing.name}", "m²", "entered diameter")
+        n = given(fixing.per_area, f"n_{tag}", f"number, {fixing.name}", "1/m²", "entered")
+        area = given(fixing.area, f"A_{tag}", f"cross-section of one, {fixing.name}", "m²", "entered")
         lambda_ = given(material.lambda_, f"lambda_{tag}", f"conductivity, {fixing.name}", "W/(m·K)",
                         f"catalogue: {material.source}")  # fmt: skip
         conductance = named(
@@ -204,8 +205,19 @@ def _fixings(
             "W/(m·K)",
             "ISO 6946:2017, F.3, α = 0.8·d₁/d₀",
         )
+        if fixing.ratio is not None:
+            ratio = given(fixing.ratio, f"k_{tag}", f"solved χ over the approximate one, {fixing.name}", "",
+                          "solved in step 4; owned by the solved point")  # fmt: skip
+            conductance = named(ratio * conductance, f"Gs_{tag}", f"α·λ·A·n as solved, {fixing.name}", "W/(m·K)",
+                                "ISO 10211:2017, 12; carried over to other thicknesses by the ratio")  # fmt: skip
         found.append(ResolvedFixing(layer=index, share=share, conductance=conductance, tag=tag))
     return tuple(found)
+
+
+def _approximated(assembly: Assembly, fixing: Fixing, material: Material) -> bool:
+    """Whether the approximate procedure counts a group: one that conducts, and is no web which members stand for."""
+    stands = any(member.joint == "web" for layer in assembly.layers for member in layer.members)
+    return material.lambda_ >= LEAST_FIXING_LAMBDA and not (fixing.kind == "web" and stands)
 
 
 def fixings_transmittance(resolved: Resolved, nominal: Num, swept: Swept | None = None, key: str = "") -> Num | None:

@@ -1,8 +1,8 @@
-"""Steady conduction in boxes: finite volumes, multigrid, refined and extrapolated (ISO 10211, annex A)."""
+"""Steady conduction in boxes: finite volumes, refined and extrapolated (ISO 10211, annex A)."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from itertools import product
 from typing import Any
@@ -14,6 +14,7 @@ from scipy import sparse
 from scipy.sparse.csgraph import connected_components
 
 from nimble_shell.core.conduction.boxes import BoxModel, Cells, Surface, cut, first_lines
+from nimble_shell.core.conduction.layered import Network, layered
 from nimble_shell.core.conduction.refinement import check_size, chosen, error_of, extrapolated, halved
 from nimble_shell.core.conduction.result import Extremes, Result, flows_of
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
@@ -35,6 +36,16 @@ class CellFields:
     G: FloatArray  #: heat into the model through i per kelvin of j, shape (environments, environments)
 
 
+@dataclass(frozen=True, slots=True, eq=False, kw_only=True)
+class SolvedCells:
+    """A model on the grid that was fine enough."""
+
+    fields: CellFields
+    G: FloatArray  #: couplings that the grids go to, as `CellFields.G`
+    error: float  #: relative, of the couplings; inf if not known
+    steps: int  #: grids solved
+
+
 def solve_boxes(model: BoxModel, points: FloatArray, *, target: float = 0.002, most: int = MOST_CELLS) -> Result:
     """Solve to a relative error of every environment's coupling.
 
@@ -54,34 +65,49 @@ def solve_boxes(model: BoxModel, points: FloatArray, *, target: float = 0.002, m
     DomainError
         If a part is bound to no environment, or an environment meets no surface.
     NotConverged
-        If the multigrid solution does not reach its tolerance.
+        If the linear solution does not reach its tolerance.
+    """
+    found = refined_boxes(model, lambda _, error: error <= target, most=most)
+    envs = tuple(model.temperatures)
+    T = np.array([model.temperatures[env] for env in envs])
+    flows, coupling = flows_of(envs, found.G, T, frozenset())
+    cells, theta = found.fields.cells, found.fields.theta @ T
+    return Result(
+        temperatures=model.temperatures,
+        heat_flow=flows,
+        coupling=coupling,
+        points=_values_at(cells, theta, points, model.temperatures),
+        surface={env: extremes_of(cells, env, theta, model.temperatures[env]) for env in envs},
+        estimated_error=found.error,
+        unknowns=len(theta),
+        steps=found.steps,
+    )
+
+
+def refined_boxes(model: BoxModel, good: Callable[[FloatArray, float], bool], *, most: int = MOST_CELLS) -> SolvedCells:
+    """Solve on finer and finer grids until the couplings are good enough.
+
+    Parameters
+    ----------
+    good
+        Whether couplings [W/K] with a relative error will do.
+    most
+        Cells at which refinement stops.
     """
     envs = tuple(model.temperatures)
     lines = first_lines(model)
     check_size(lines, most, "boxes")
     fields = solve_cells(model, lines)
     history = [fields.G]
-    error = np.inf
-    while error > target:
+    error = float("inf")
+    while not good(extrapolated(history), error):
         next_lines = _refined(fields, envs)
         if np.prod([float(len(line) - 1) for line in next_lines]) > most:
             break
         fields = solve_cells(model, next_lines)
         history.append(fields.G)
-        error = error_of([np.diag(G) for G in history]) / 2
-    T = np.array([model.temperatures[env] for env in envs])
-    flows, coupling = flows_of(envs, extrapolated(history), T, frozenset())
-    theta = fields.theta @ T
-    return Result(
-        temperatures=model.temperatures,
-        heat_flow=flows,
-        coupling=coupling,
-        points=_values_at(fields.cells, theta, points, model.temperatures),
-        surface={env: _extremes(fields.cells, env, theta, model.temperatures[env]) for env in envs},
-        estimated_error=float(error),
-        unknowns=len(theta),
-        steps=len(history),
-    )
+        error = float(error_of([np.diag(G) for G in history]) / 2)
+    return SolvedCells(fields=fields, G=extrapolated(history), error=error, steps=len(history))
 
 
 def solve_cells(model: BoxModel, lines: list[FloatArray]) -> CellFields:
@@ -89,37 +115,75 @@ def solve_cells(model: BoxModel, lines: list[FloatArray]) -> CellFields:
     cells = cut(model, lines)
     envs = tuple(model.temperatures)
     _check_bound(cells, envs)
-    count = int(cells.number.max()) + 1
-    one, other, between = _links(cells)
-    diagonal, b = np.zeros(count), np.zeros((count, len(envs)))
+    network, b = _network(cells, envs)
+    A = _matrix(cells, network)
+    solid = cells.number >= 0
+    _check_reached(cells, A, b[:, solid].T)
+    theta = _solved(network, A, b, solid)
+    sources = b[:, solid]
+    return CellFields(cells=cells, theta=theta, G=np.diag(sources.sum(axis=1)) - sources @ theta)
+
+
+def _network(cells: Cells, envs: tuple[str, ...]) -> tuple[Network, FloatArray]:
+    """Conductances of the cells, and what one kelvin of each environment gives to them. [W/K]"""
+    shape = cells.lambda_.shape
+    links = []
+    for axis in range(3):
+        area = np.broadcast_to(_areas(cells, axis), shape)
+        links.append(np.nan_to_num(_pair(area, axis)[0] / _between_middles(cells, axis)))
+    b = np.zeros((len(envs), *shape))
     for surface in cells.surfaces:
-        number, g = cells.number[surface.cells], _surface_conductance(cells, surface)
-        np.add.at(diagonal, number, g)
-        np.add.at(b[:, envs.index(surface.env)], number, g)
-    diagonal += np.bincount(one, between, count) + np.bincount(other, between, count)
-    A = sparse.coo_matrix(
-        (
-            np.concatenate([diagonal, -between, -between]),
-            (np.concatenate([np.arange(count), one, other]), np.concatenate([np.arange(count), other, one])),
-        ),
-        shape=(count, count),
+        np.add.at(b[envs.index(surface.env)], surface.cells, _surface_conductance(cells, surface))
+    sizes = [np.diff(line) for line in cells.lines]
+    network = Network(
+        sizes=(sizes[0], sizes[1], sizes[2]),
+        lambda_=cells.lambda_,
+        links=(links[0], links[1], links[2]),
+        ground=b.sum(axis=0),
+    )
+    return network, b
+
+
+def _matrix(cells: Cells, network: Network) -> sparse.csr_matrix:
+    """The same as a matrix of the solid cells."""
+    count = int(cells.number.max()) + 1
+    own = np.arange(count)
+    rows, columns, values = [own], [own], [network.diagonal[cells.number >= 0]]
+    for axis, g in enumerate(network.links):
+        low, high = _pair(cells.number, axis)
+        linked = g > 0
+        rows += [low[linked], high[linked]]
+        columns += [high[linked], low[linked]]
+        values += [-g[linked], -g[linked]]
+    return sparse.coo_matrix(
+        (np.concatenate(values), (np.concatenate(rows), np.concatenate(columns))), shape=(count, count)
     ).tocsr()
-    _check_reached(cells, A, b)
-    theta = _solved(A, b)
-    return CellFields(cells=cells, theta=theta, G=np.diag(b.sum(axis=0)) - b.T @ theta)
 
 
-def _solved(A: sparse.csr_matrix, b: FloatArray) -> FloatArray:
+def _solved(
+    network: Network, A: sparse.csr_matrix, b: FloatArray, solid: NDArray[np.bool_]
+) -> FloatArray:  # fmt: skip
     """Fields of all environments; the last one is what is left of 1, since all of them at 1 give 1 everywhere."""
-    A.indices, A.indptr = A.indices.astype(np.int32), A.indptr.astype(np.int32)
-    levels = pyamg.ruge_stuben_solver(A, max_coarse=200, CF="RS")
-    theta = np.ones_like(b)
-    for at in range(b.shape[1] - 1):
-        residuals: list[float] = []
-        theta[:, at] = levels.solve(b[:, at], tol=_TOLERANCE, accel="cg", maxiter=200, residuals=residuals)
-        if residuals[-1] > 10 * _TOLERANCE * max(residuals[0], float(np.linalg.norm(b[:, at]))):
-            raise NotConverged(len(residuals), residuals[-1])
+    theta = np.ones((A.shape[0], len(b)))
+    direct = layered(network)
+    levels = None
+    if direct is None:
+        A.indices, A.indptr = A.indices.astype(np.int32), A.indptr.astype(np.int32)
+        levels = pyamg.ruge_stuben_solver(A, max_coarse=200, CF="RS")
+    for at in range(len(b) - 1):
+        if direct is not None:
+            theta[:, at] = direct.solve(b[at], _TOLERANCE)[solid]
+        else:
+            theta[:, at] = _by_multigrid(levels, b[at][solid])
         theta[:, -1] -= theta[:, at]
+    return theta
+
+
+def _by_multigrid(levels: Any, b: FloatArray) -> FloatArray:
+    residuals: list[float] = []
+    theta: FloatArray = levels.solve(b, tol=_TOLERANCE, accel="cg", maxiter=200, residuals=residuals)
+    if residuals[-1] > 10 * _TOLERANCE * max(residuals[0], float(np.linalg.norm(b))):
+        raise NotConverged(len(residuals), residuals[-1])
     return theta
 
 
@@ -127,19 +191,6 @@ def _areas(cells: Cells, axis: int) -> FloatArray:
     """Areas of the cells across an axis, ready to broadcast. [m²]"""
     first, second = (size for at, size in enumerate(cells.sizes) if at != axis)
     return first * second
-
-
-def _links(cells: Cells) -> tuple[IntArray, IntArray, FloatArray]:
-    """Neighbours, and the conductances between them. [W/K]"""
-    found = []
-    for axis in range(3):
-        area = np.broadcast_to(_areas(cells, axis), cells.lambda_.shape)
-        g = _pair(area, axis)[0] / _between_middles(cells, axis)
-        both = np.isfinite(g)
-        a, b = _pair(cells.number, axis)
-        found.append((a[both], b[both], g[both]))
-    one, other, between = zip(*found, strict=True)
-    return np.concatenate(one), np.concatenate(other), np.concatenate(between)
 
 
 def _pair(values: NDArray[Any], axis: int) -> tuple[NDArray[Any], NDArray[Any]]:
@@ -202,7 +253,7 @@ def _refined(fields: CellFields, envs: tuple[str, ...]) -> list[FloatArray]:
 
 def _values_at(cells: Cells, theta: FloatArray, points: FloatArray, temperatures: Mapping[str, float]) -> FloatArray:
     """Temperatures at points, nan outside: straight lines from the middle of the cell to its faces."""
-    faces = _face_temperatures(cells, theta, temperatures)
+    faces = face_temperatures(cells, theta, temperatures)
     found = np.full(len(points), np.nan)
     for at, point in enumerate(points):
         for index in _cells_at(cells, point):
@@ -227,7 +278,7 @@ def _cells_at(cells: Cells, point: FloatArray) -> Iterator[tuple[int, int, int]]
             yield int(i), int(j), int(k)
 
 
-def _face_temperatures(
+def face_temperatures(
     cells: Cells, theta: FloatArray, temperatures: Mapping[str, float]
 ) -> list[tuple[FloatArray, FloatArray]]:
     """Temperatures of the low and high faces of all cells along each axis, nan for void."""
@@ -249,7 +300,7 @@ def _face_temperatures(
     return faces
 
 
-def _extremes(cells: Cells, env: str, theta: FloatArray, temperature: float) -> Extremes:
+def extremes_of(cells: Cells, env: str, theta: FloatArray, temperature: float) -> Extremes:
     """Coldest and warmest of the middles of an environment's cell faces."""
     values, places = [], []
     for surface in (surface for surface in cells.surfaces if surface.env == env):

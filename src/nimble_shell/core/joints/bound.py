@@ -10,7 +10,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from nimble_shell.core.assemblies.films import R_SI_SURFACE, FilmSchool, films
+from nimble_shell.core.assemblies.films import R_SI_SURFACE, Direction, FilmSchool, films
 from nimble_shell.core.conduction.section import Piece, Point, Region, Section
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.drawing import SNAP, Air, Drawing
@@ -97,7 +97,7 @@ def _pieces(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[Pi
                     a=start,
                     b=end,
                     env=air.env,
-                    R_s=_film(air, normal, school, plan=drawing.plan, mould=mould),
+                    R_s=_film(air, normal, school, drawing.direction, mould=mould),
                 )
 
 
@@ -132,12 +132,14 @@ def _split(a: Point, b: Point, polygons: list[shapely.Polygon]) -> Iterator[tupl
     yield from itertools.pairwise(points)
 
 
-def _film(air: Air, normal: Point, school: FilmSchool, *, plan: bool, mould: bool) -> float:
+def _film(air: Air, normal: Point, school: FilmSchool, direction: Direction | None, *, mould: bool) -> float:
     """Surface resistance. A normal that points down belongs to a ceiling: heat flows up into it."""
     if air.R_s is not None:
         return air.R_s
     if mould:
         return R_SI_SURFACE
-    if plan or abs(normal[1]) <= _FLAT:
+    if direction is not None:
+        return films(school, direction).R_si
+    if abs(normal[1]) <= _FLAT:
         return films(school, "horizontal").R_si
     return films(school, "up" if normal[1] < 0 else "down").R_si

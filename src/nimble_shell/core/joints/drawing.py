@@ -8,6 +8,7 @@ from typing import Literal
 
 import shapely
 
+from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.conduction.section import Kind, Point
 from nimble_shell.core.joints.stack import Fill, Stack
 
@@ -76,6 +77,7 @@ class Drawing:
     dims: tuple[Dim, ...] = ()
     marks: tuple[Mark, ...] = ()
     plan: bool = False  #: a horizontal cut: all heat flows horizontally
+    direction: Direction | None = None  #: of the heat flow at every inner surface; None: by how each of them lies
     kind: Kind = "plane"
     sides: tuple[str, str] = ("outside", "inside")  #: what lies to the left and right of the view
     assumptions: tuple[str, ...] = ()
@@ -176,6 +178,7 @@ class Board:
     def done(
         self, view: tuple[float, float, float, float], *, plan: bool = False, kind: Kind = "plane",
         assumptions: tuple[str, ...] = (), sides: tuple[str, str] = ("outside", "inside"),
+        direction: Direction | None = None,
     ) -> Drawing:  # fmt: skip
         """The drawing; coordinates that differ by rounding only are made one."""
         place = _gathered([point for shape in self.shapes for point in shape.ring])
@@ -188,6 +191,7 @@ class Board:
             dims=tuple(self.dims),
             marks=tuple(self.marks),
             plan=plan,
+            direction="horizontal" if plan and direction is None else direction,
             kind=kind,
             assumptions=assumptions,
             sides=sides,

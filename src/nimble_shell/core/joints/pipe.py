@@ -32,7 +32,7 @@ def draw(at: Situation) -> Drawing:
     board.air("inside", box(bore + t / 2, -wall.d / 2, R, into))
     board.refer(wall.name, wall.U, math.pi * R**2)
     board.mark("tape", bore + t + lag, 0)
-    return board.done((0, -wall.d - 0.06, 0.45, into + 0.06), kind="axisymmetric", sides=("axis", ""), assumptions=(
+    return board.done((0, -wall.d - 0.06, 0.45, into + 0.06), kind="axisymmetric", direction="horizontal", assumptions=(
         "outdoor air stands in the pipe; its first length in the room is counted",
     ))  # fmt: skip
 

@@ -88,12 +88,25 @@ def solve_joint(
     .. [1] ISO 10211:2017, 7, 10 and 12; ISO 14683:2017, annex B (dimension systems).
     """
     section = section_of(drawing, temperatures, school)
-    envs = tuple(section.temperatures)
     if accuracy == "working":
         found, certain = quickly(section)
     else:
         found = extrapolated(section, target=L2D_ERROR["final"], absolute=PSI_ERROR, most=_MOST["final"])
         certain = _bounds(section, found)
+    return told(drawing, section, found, certain, school, lines=accuracy == "final")
+
+
+def told(
+    drawing: Drawing,
+    section: Section,
+    found: Solved,
+    certain: tuple[float, float] | None,
+    school: FilmSchool,
+    *,
+    lines: bool,
+) -> SolvedJoint:
+    """What a solved section of a drawing says; with lines of heat flow if wanted."""
+    envs, temperatures = tuple(section.temperatures), section.temperatures
     fields = found.fields
     T = np.array([section.temperatures[env] for env in envs])
     theta = fields.theta @ T
@@ -122,7 +135,7 @@ def solve_joint(
         field=drawn(fields.space, theta),
         trace=surface_trace(fields, inside, theta),
         pieces=pieces,
-        lines=heat_flow_lines(fields, inside, theta) if accuracy == "final" else [],
+        lines=heat_flow_lines(fields, inside, theta) if lines else [],
         unknowns=fields.space.size,
     )
 

@@ -39,6 +39,6 @@ def own_materials(assembly: Assembly, materials: tuple[Material, ...]) -> tuple[
     """Those of the materials that the build-up uses."""
     keys = {layer.material for layer in assembly.layers}
     keys |= {member.material for layer in assembly.layers for member in layer.members}
-    keys |= {fixing.material for fixing in assembly.fixings}
+    keys |= {key for fixing in assembly.fixings for key in fixing.materials}
     keys |= {layer.substitution.asked for layer in assembly.layers if layer.substitution}
     return tuple(material for material in materials if material.key in keys)

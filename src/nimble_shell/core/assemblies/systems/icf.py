@@ -22,7 +22,7 @@ _WEB_SHARE = {"plastic": ("polypropylene", 0.006), "steel": ("steel", 0.0003)}
 
 def _web(values: Mapping[str, Value]) -> tuple[Member, ...]:
     material, share = _WEB_SHARE[word(values, "web")]
-    return (Member(name="web", material=material, share=share * 0.2 / number(values, "web_centres")),)
+    return (Member(name="web", material=material, joint="web", share=share * 0.2 / number(values, "web_centres")),)
 
 
 def two_sided(values: Mapping[str, Value]) -> Stack:

@@ -12,11 +12,11 @@ from nimble_shell.core.assemblies.assembly import (
     Assembly,
     Control,
     Fitted,
-    Fixing,
     Layer,
     Member,
     Outside,
 )
+from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.errors import Collector
 
 Value = float | str

@@ -1,0 +1,126 @@
+"""A group of points through a build-up: screws, ties, wires, dowels, webs, brackets."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from nimble_shell.core.errors import Collector
+
+THICKEST = 3.0  #: of a layer, and of anything in it [m]
+FixingKind = Literal["screw", "dowel", "tie", "wire", "web", "bracket"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Plate:
+    """What spreads the end of a fixing: washer, disc, flange, base plate. Round on a round shank, else square."""
+
+    material: str
+    size: float  #: diameter, or side [m]
+    t: float  #: thickness [m]
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(0 < self.size <= 0.6, ("size",), "plate_out_of_range", f"the plate is {1000 * self.size:g} mm wide",
+                    "above 0 and up to 600 mm")  # fmt: skip
+        check.check(0 < self.t <= 0.1, ("t",), "plate_out_of_range", f"the plate is {1000 * self.t:g} mm thick",
+                    "above 0 and up to 100 mm")  # fmt: skip
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Fixing:
+    """A group of points through one layer and into its neighbours. Owned by ΔU_f until solved, then by n·χ."""
+
+    id: str
+    name: str
+    material: str
+    layer: str  #: id of the insulating layer it goes through
+    kind: FixingKind = "screw"
+    n: float | None = None  #: number per area [1/m²]; or else a pattern
+    across: float | None = None  #: spacing across [m]
+    along: float | None = None  #: spacing along, upright in a wall [m]
+    diameter: float | None = None  #: of a round shank [m]; or else a flat one
+    t: float | None = None  #: thickness of a flat shank, across [m]
+    h: float | None = None  #: height of a flat shank, along; as high as the spacing, it runs through [m]
+    depth: float | None = None  #: length inside the layer if it does not go all the way, from its inner face [m]
+    inner: float = 0.0  #: length beyond the layer's inner face [m]
+    outer: float = 0.0  #: length beyond the layer's outer face [m]
+    sleeve: float | None = None  #: diameter of a sleeve around a round shank, as long as it is in the layer [m]
+    sleeve_material: str = ""
+    head: Plate | None = None  #: at the outer end
+    foot: Plate | None = None  #: at the inner end
+    mesh: float = 0.0  #: steel of a mesh welded to both ends, per width of the skins [m²/m]
+    ratio: float | None = None  #: solved χ over the approximate one; then the solved one counts
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        patterned = self.across is not None and self.along is not None
+        check.check(
+            patterned != (self.n is not None) and (patterned or (self.across is None and self.along is None)),
+            ("n",),
+            "count_unclear",
+            f"n is {self.n}, spacing {self.across} by {self.along}",
+            "give a number per m², or a spacing across and along",
+        )
+        check.check(
+            (self.diameter is not None) != (self.t is not None and self.h is not None)
+            and (self.t is None) == (self.h is None),
+            ("diameter",),
+            "shank_unclear",
+            f"diameter is {self.diameter}, thickness {self.t}, height {self.h}",
+            "give a diameter, or a thickness with a height",
+        )
+        for name, value, most in (
+            ("across", self.across, 5.0),
+            ("along", self.along, 5.0),
+            ("diameter", self.diameter, 0.1),
+            ("t", self.t, 0.1),
+            ("h", self.h, 5.0),
+            ("sleeve", self.sleeve, 0.1),
+        ):
+            check.check(value is None or 0 < value <= most, (name,), f"{name}_out_of_range",
+                        f"{name} is {1000 * (value or 0):g} mm", f"above 0 and up to {1000 * most:g} mm")  # fmt: skip
+        check.check(
+            self.n is None or 0 < self.n <= 1000,
+            ("n",),
+            "count_out_of_range",
+            f"{self.n or 0:g} fixings per m²",
+            "between 0 and 1000 per m²",
+        )
+        check.check(
+            self.depth is None or 0 < self.depth <= THICKEST,
+            ("depth",),
+            "thickness_not_positive",
+            f"depth is {self.depth} m",
+            "above 0, or leave it out if it goes all the way",
+        )
+        for name, value in (("inner", self.inner), ("outer", self.outer)):
+            check.check(0 <= value <= THICKEST, (name,), "length_out_of_range", f"length is {1000 * value:g} mm",
+                        "from 0 to 3 m")  # fmt: skip
+        check.check(0 <= self.mesh <= 0.01, ("mesh",), "mesh_out_of_range", f"mesh has {self.mesh:g} m²/m of steel",
+                    "from 0 to 10 000 mm²/m")  # fmt: skip
+        sleeved = self.sleeve is None or (self.diameter is not None and self.diameter < self.sleeve)
+        check.check(sleeved and bool(self.sleeve) == bool(self.sleeve_material), ("sleeve",), "sleeve_unclear",
+                    f"a sleeve of {1000 * (self.sleeve or 0):g} mm of “{self.sleeve_material}”",
+                    "a sleeve is wider than the round shank in it, and of a material")  # fmt: skip
+        check.refuse()
+
+    @property
+    def area(self) -> float:
+        """Cross-section of one shank. [m²]"""
+        if self.diameter is not None:
+            return math.pi * self.diameter**2 / 4
+        return (self.t or 0.0) * (self.h or 0.0)
+
+    @property
+    def per_area(self) -> float:
+        """Number per area. [1/m²]"""
+        return self.n if self.n is not None else 1 / ((self.across or 1.0) * (self.along or 1.0))
+
+    @property
+    def materials(self) -> tuple[str, ...]:
+        """Every material it is made of."""
+        plates = [plate.material for plate in (self.head, self.foot) if plate is not None]
+        return (self.material, *([self.sleeve_material] if self.sleeve_material else []), *plates)
