@@ -14,7 +14,7 @@ from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.demo import PROJECT_ID, plant
-from nimble_shell.services.desk import JointDesk
+from nimble_shell.services.desk import Desk
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.store import Database
 
@@ -49,18 +49,18 @@ def projects(database: Database) -> ProjectService:
 @pytest.fixture
 def client(database: Database) -> TestClient:
     """An API whose joints wait to be solved for ever."""
-    return TestClient(create_app(database, desk=JointDesk(workers=0)), raise_server_exceptions=False)
+    return TestClient(create_app(database, desk=Desk(workers=0)), raise_server_exceptions=False)
 
 
 @pytest.fixture(scope="session")
-def desk() -> Iterator[JointDesk]:
-    desk = JointDesk(workers=1)
+def desk() -> Iterator[Desk]:
+    desk = Desk(workers=1)
     yield desk
     desk.stop()
 
 
 @pytest.fixture
-def solving(database: Database, desk: JointDesk) -> TestClient:
+def solving(database: Database, desk: Desk) -> TestClient:
     """An API whose joints are solved."""
     return TestClient(create_app(database, desk=desk), raise_server_exceptions=False)
 

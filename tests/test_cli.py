@@ -12,6 +12,7 @@ from nimble_shell.cli import app
 from nimble_shell.core.working import value_of
 from nimble_shell.demo import plant
 from nimble_shell.services.bench import consequence
+from nimble_shell.services.fixings import solved_here
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.store import Database
 
@@ -64,7 +65,7 @@ def test_a_project_file_is_computed_without_a_server(tmp_path: Path) -> None:
     assert code == 0
     assert [building["name"] for building in found["buildings"]][:2] == ["Main Laboratory", "Boat Workshop"]
     laboratory = found["buildings"][0]
-    stored = service.load("heron-flats").project
+    stored = solved_here(service.load("heron-flats").project)
     ledger = consequence(stored, None, "main-laboratory").now
     assert laboratory["H"] == value_of(ledger.H or 0.0)
     wall = next(one for one in laboratory["elements"] if one["name"] == "Wall W-A")

@@ -2,41 +2,61 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from fastapi import APIRouter
 
 from nimble_shell.api import schemas as s
 from nimble_shell.api import study_schemas as t
 from nimble_shell.api import study_views, views
-from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.weather import read_weather
 from nimble_shell.services import bench as benches
 from nimble_shell.services import studies
+from nimble_shell.services.fixings import FixingBook, carried
 from nimble_shell.services.joints import JointBook, Known
+from nimble_shell.services.projects import ProjectService
+from nimble_shell.services.studies import At
 from nimble_shell.store import Stored
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/ledger")
-def ledger(project_id: Id, building_id: Id, service: Projects, book: Joints) -> s.ConsequenceOut:
+def ledger(project_id: Id, building_id: Id, service: Projects, book: Joints, fixings: Fixings) -> s.ConsequenceOut:
     """The ledger of a building as saved, beside what it was before the newest change."""
     stored, before = service.load_with_before(project_id)
     now, then = _joints(book, stored, before, building_id)
-    return views.consequence(benches.consequence(stored.project, before, building_id, now, then), preview=False)
+    effect = benches.consequence(
+        fixings.owned(stored.project),
+        None if before is None else fixings.owned(before, begin=False),
+        building_id,
+        now,
+        then,
+        fixings.waiting(stored.project, building_id),
+    )
+    return views.consequence(effect, preview=False)
 
 
 @router.post("/projects/{project_id}/bench")
-def bench(project_id: Id, asked: s.BenchIn, service: Projects, book: Joints) -> s.BenchOut:
+def bench(project_id: Id, asked: s.BenchIn, service: Projects, book: Joints, fixings: Fixings) -> s.BenchOut:
     """Every figure of a build-up as drafted, and what it means for the shell. Nothing is saved."""
     stored, before = service.load_with_before(project_id)
-    draft = asked.assembly.to_core()
-    project = benches.with_draft(stored.project, draft)
-    preview = project != stored.project
-    # While a build-up is drafted its joints count as last solved; they follow once it is saved.
+    saved = fixings.owned(stored.project)
+    draft = carried(saved, asked.assembly.to_core())
+    project = benches.with_draft(saved, draft)
+    preview = project != saved
+    # While a build-up is drafted its joints and fixings count as last solved; they follow once it is saved.
     now, then = _joints(book, stored, before, asked.building_id)
+    old = saved if preview else None if before is None else fixings.owned(before, begin=False)
     effect = benches.consequence(
-        project, stored.project if preview else before, asked.building_id, now, now if preview else then
+        project,
+        old,
+        asked.building_id,
+        now,
+        now if preview else then,
+        fixings.waiting(stored.project, asked.building_id),
     )
     building = benches.find_building(project, asked.building_id)
     station = benches.station_of(building, draft.id)
@@ -45,12 +65,12 @@ def bench(project_id: Id, asked: s.BenchIn, service: Projects, book: Joints) -> 
 
 
 @router.post("/projects/{project_id}/working")
-def working(project_id: Id, asked: s.WorkingIn, service: Projects, book: Joints) -> s.WorkingOut:
+def working(project_id: Id, asked: s.WorkingIn, service: Projects, book: Joints, fixings: Fixings) -> s.WorkingOut:
     """Show working: every step of one figure, from the executed calculation."""
     stored = service.load(project_id)
-    project = stored.project
+    project = fixings.owned(stored.project)
     if asked.assembly is not None:
-        draft = asked.assembly.to_core()
+        draft = carried(project, asked.assembly.to_core())
         project = benches.with_draft(project, draft)
         if not benches.is_of_the_shell(asked.figure):
             station = benches.station_of(benches.find_building(project, asked.building_id), draft.id)
@@ -74,52 +94,61 @@ def _joints(
 
 
 @router.post("/projects/{project_id}/study-working")
-def study_working(project_id: Id, asked: t.StudyWorkingIn, service: Projects) -> s.WorkingOut:
+def study_working(project_id: Id, asked: t.StudyWorkingIn, service: Projects, fixings: Fixings) -> s.WorkingOut:
     """Show working of a figure of a study: a day, a claim, a probe, a variant, a side of a comparison."""
-    project = service.load(project_id).project
-    return views.working(studies.study_working(project, asked.place(), asked.of.to_core(), asked.figure))
+    project, at = _studied(project_id, asked, service, fixings)
+    return views.working(studies.study_working(project, at, asked.of.to_core(), asked.figure))
 
 
 @router.post("/projects/{project_id}/variants")
-def variants(project_id: Id, asked: t.VariantsIn, service: Projects) -> t.DecisionOut:
+def variants(project_id: Id, asked: t.VariantsIn, service: Projects, fixings: Fixings) -> t.DecisionOut:
     """The foam decision: cores by thicknesses, every column, and which input moves the answer most."""
-    return study_views.decision(studies.foam(service.load(project_id).project, asked.place(), asked.cores))
+    project, at = _studied(project_id, asked, service, fixings)
+    return study_views.decision(studies.foam(project, at, asked.cores))
 
 
 @router.post("/projects/{project_id}/compare")
-def compare(project_id: Id, asked: t.CompareIn, service: Projects) -> t.ComparisonOut:
+def compare(project_id: Id, asked: t.CompareIn, service: Projects, fixings: Fixings) -> t.ComparisonOut:
     """Build-ups side by side, as they are, at equal R or at equal thickness."""
-    project = service.load(project_id).project
+    project = fixings.owned(service.load(project_id).project)
     return study_views.comparison(studies.compare(project, asked.building_id, asked.condition, asked.sides, asked.mode))
 
 
 @router.post("/projects/{project_id}/claim")
-def claim(project_id: Id, asked: t.ClaimIn, service: Projects) -> t.CheckedOut:
+def claim(project_id: Id, asked: t.ClaimIn, service: Projects, fixings: Fixings) -> t.CheckedOut:
     """What the wall is with a supplier's R, and how much of the claim remains."""
-    return study_views.checked(studies.claim(service.load(project_id).project, asked.place(), asked.to_core()))
+    project, at = _studied(project_id, asked, service, fixings)
+    return study_views.checked(studies.claim(project, at, asked.to_core()))
 
 
 @router.post("/projects/{project_id}/day")
-def day(project_id: Id, asked: t.DayIn, service: Projects) -> t.DayOut:
+def day(project_id: Id, asked: t.DayIn, service: Projects, fixings: Fixings) -> t.DayOut:
     """The mean day of a month through the build-up, beside a wall of the same U without mass."""
-    return study_views.day(
-        studies.day_through(service.load(project_id).project, asked.place(), asked.month, asked.rise)
-    )
+    project, at = _studied(project_id, asked, service, fixings)
+    return study_views.day(studies.day_through(project, at, asked.month, asked.rise))
 
 
 @router.post("/projects/{project_id}/probe")
-def probe(project_id: Id, asked: t.ProbeIn, service: Projects) -> t.ProbeOut:
+def probe(project_id: Id, asked: t.ProbeIn, service: Projects, fixings: Fixings) -> t.ProbeOut:
     """Temperature at a depth, and R at a groove."""
+    project, at = _studied(project_id, asked, service, fixings)
     return study_views.probe(
         studies.probe(
-            service.load(project_id).project,
-            asked.place(),
+            project,
+            at,
             depth=asked.depth,
             chased=asked.chase_layer,
             chase_depth=asked.chase_depth,
             chase_share=asked.chase_share,
         )
     )
+
+
+def _studied(project_id: str, asked: t.AtIn, service: ProjectService, fixings: FixingBook) -> tuple[Project, At]:
+    """The project and the build-up that is studied, with fixings as solved."""
+    project = fixings.owned(service.load(project_id).project)
+    at = asked.place()
+    return project, replace(at, assembly=carried(project, at.assembly))
 
 
 @router.post("/weather")

@@ -10,6 +10,7 @@ from fastapi.responses import Response
 
 from nimble_shell.api import schemas as s
 from nimble_shell.formats.problems import Problem
+from nimble_shell.services.fixings import FixingBook
 from nimble_shell.services.joints import JointBook
 from nimble_shell.services.projects import Note, ProjectService
 from nimble_shell.services.standards import StandardService
@@ -44,9 +45,15 @@ def _joints(request: Request) -> JointBook:
     return book
 
 
+def _fixings(request: Request) -> FixingBook:
+    book: FixingBook = request.app.state.fixings
+    return book
+
+
 Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
 Joints = Annotated[JointBook, Depends(_joints)]
+Fixings = Annotated[FixingBook, Depends(_fixings)]
 TargetSets = Annotated[TargetService, Depends(_targets)]
 Id = Annotated[str, Path(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 

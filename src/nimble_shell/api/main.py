@@ -16,9 +16,10 @@ from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
 
 from nimble_shell import __version__
-from nimble_shell.api import bench_routes, joint_routes, problems, routes, standard_routes
+from nimble_shell.api import bench_routes, fixing_routes, joint_routes, problems, routes, standard_routes
 from nimble_shell.api.guard import Guard
-from nimble_shell.services.desk import JointDesk
+from nimble_shell.services.desk import Desk
+from nimble_shell.services.fixings import FixingBook
 from nimble_shell.services.joints import JointBook
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.standards import StandardService
@@ -26,7 +27,7 @@ from nimble_shell.services.targets import TargetService
 from nimble_shell.store import Database
 
 
-def create_app(database: Database, web: Path | None = None, desk: JointDesk | None = None) -> FastAPI:
+def create_app(database: Database, web: Path | None = None, desk: Desk | None = None) -> FastAPI:
     """Everything, on one database.
 
     Parameters
@@ -35,8 +36,8 @@ def create_app(database: Database, web: Path | None = None, desk: JointDesk | No
         Already migrated.
     web : Path, optional
         Folder of the built front end; without it only the API is served.
-    desk : JointDesk, optional
-        Where joints are solved; one of two workers if not given.
+    desk : Desk, optional
+        Where joints and fixings are solved; one of two workers if not given.
     """
     app = FastAPI(
         title="Nimble Shell",
@@ -49,10 +50,12 @@ def create_app(database: Database, web: Path | None = None, desk: JointDesk | No
     app.state.projects = ProjectService(database)
     app.state.standards = StandardService(database, app.state.projects)
     app.state.targets = TargetService(database)
-    app.state.joints = JointBook(desk or JointDesk())
+    desk = desk or Desk()
+    app.state.joints = JointBook(desk)
+    app.state.fixings = FixingBook(desk)
     problems.install(app)
-    for router in (routes.router, bench_routes.router, joint_routes.router, standard_routes.router):
-        app.include_router(router)
+    for part in (routes, bench_routes, joint_routes, fixing_routes, standard_routes):
+        app.include_router(part.router)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=problems.LARGEST_BODY)
     app.add_middleware(GZipMiddleware, minimum_size=1024)
     app.add_middleware(Guard)
@@ -64,7 +67,7 @@ def create_app(database: Database, web: Path | None = None, desk: JointDesk | No
 @asynccontextmanager
 async def _workers(app: FastAPI) -> AsyncIterator[None]:
     """Worker processes from the first moment to the last."""
-    desk: JointDesk = app.state.joints.desk
+    desk: Desk = app.state.joints.desk
     threading.Thread(target=desk.start, daemon=True).start()
     yield
     desk.stop()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 from fastapi import APIRouter
@@ -9,7 +10,7 @@ from fastapi.responses import Response
 
 from nimble_shell.api import schemas as s
 from nimble_shell.api import views
-from nimble_shell.api.ground import REFUSALS, Id, Projects, attachment, note_of
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, attachment, note_of
 from nimble_shell.formats.materials_csv import read_materials, write_materials
 from nimble_shell.formats.project import json_schema
 from nimble_shell.services import sheets
@@ -133,9 +134,12 @@ def changes(project_id: Id, service: Projects) -> list[s.ChangeOut]:
 
 
 @router.get("/projects/{project_id}/assemblies/{assembly_id}/sheet.pdf")
-def sheet(project_id: Id, assembly_id: Id, building_id: str, service: Projects, condition: str = "0") -> Response:
+def sheet(
+    project_id: Id, assembly_id: Id, building_id: str, service: Projects, fixings: Fixings, condition: str = "0"
+) -> Response:
     """The specification sheet of a build-up."""
     stored = service.load(project_id)
+    stored = replace(stored, project=fixings.owned(stored.project))
     name, pdf = sheets.specification(stored, building_id, assembly_id, condition)
     return attachment(pdf, "application/pdf", f"{name}.pdf")
 

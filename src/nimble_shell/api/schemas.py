@@ -207,10 +207,11 @@ class JointLineOut(Model):
 
 
 class LedgerOut(Model):
-    """Transmission of the shell; `not_counted` names what is left out, `pending` the joints being solved."""
+    """Transmission of the shell; `not_counted` names what is left out, `pending` what is being solved."""
 
     joints: list[JointLineOut]
     H_joints: float | None
+    H_fixings: float | None
     share_joints: float | None
     pending: list[str]
 

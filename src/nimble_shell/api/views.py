@@ -159,6 +159,7 @@ def _ledger(ledger: ShellLedger, lowest: Lowest | None) -> s.LedgerOut:
             for line in ledger.joints
         ],
         H_joints=_number(ledger.H_joints),
+        H_fixings=_number(ledger.H_fixings),
         share_joints=_number(ledger.share_joints),
         pending=list(ledger.pending),
         H=_number(ledger.H),

@@ -11,6 +11,7 @@ from nimble_shell.core.assemblies.control import Line, Share, continuity, share_
 from nimble_shell.core.assemblies.figures import (
     WallFigures,
     clear_wall_R,
+    points_U,
     surface_factor,
     wall_figures,
     wall_working,
@@ -100,9 +101,13 @@ def consequence(
     building_id: str,
     joints: Joints = (),
     joints_before: Joints | None = None,
+    waiting: Sequence[str] = (),
 ) -> Consequence:
-    """What the shell of a building comes to, and what it came to before; joints as known. Raises NotFound."""
-    now, lowest = _ledger(project, find_building(project, building_id), joints)
+    """What the shell of a building comes to, and what it came to before; joints as known. Raises NotFound.
+
+    Fixings count as solved where the build-ups say so; what is waiting is named.
+    """
+    now, lowest = _ledger(project, find_building(project, building_id), joints, waiting)
     if before is None or building_id not in {building.id for building in before.buildings}:
         return Consequence(now=now, lowest=lowest, before=None, lowest_before=None)
     old, lowest_before = _ledger(
@@ -123,7 +128,12 @@ def ledger_working(project: Project, building_id: str, figure: str, joints: Join
             lowest = min(drawn, key=lambda one: _surface_factor(one[0], project.catalogue, project.basis, one[1]))
             return wall_working(lowest[0], project.catalogue, project.basis, "winter", "f_rsi", direction=lowest[1])
     ledger = _shell(project, building, joints, traced)
-    known = {"H_shell": ledger.H, "R_effective": ledger.R_effective, "share_joints": ledger.share_joints}
+    known = {
+        "H_shell": ledger.H,
+        "R_effective": ledger.R_effective,
+        "share_joints": ledger.share_joints,
+        "H_fixings": ledger.H_fixings,
+    }
     number = known.get(figure)
     number = next((line.H for line in ledger.lines if figure == f"H_{line.element_id}"), number)
     number = next((line.H for line in ledger.joints if figure == f"H_joint_{line.joint_id}"), number)
@@ -153,13 +163,22 @@ def find_building(project: Project, building_id: str) -> Building:
     raise NotFound("building", building_id)
 
 
+def area_of(project: Project, building: Building, assembly_id: str) -> float:
+    """Net area of a building's elements with a build-up. [m²]"""
+    ledger = _shell(project, building, (), plain)
+    used = {element.id for element in building.elements if element.assembly_id == assembly_id}
+    return sum(value_of(line.area) for line in ledger.lines if line.element_id in used)
+
+
 def station_of(building: Building, assembly_id: str) -> Station:
     """Where a building uses an assembly; the wall if nowhere."""
     return next((element.station for element in building.elements if element.assembly_id == assembly_id), "D")
 
 
-def _ledger(project: Project, building: Building, joints: Joints) -> tuple[ShellLedger, Lowest | None]:
-    ledger = _shell(project, building, joints, plain)
+def _ledger(
+    project: Project, building: Building, joints: Joints, waiting: Sequence[str] = ()
+) -> tuple[ShellLedger, Lowest | None]:
+    ledger = _shell(project, building, joints, plain, waiting)
     factors = [
         Lowest(f_rsi=_surface_factor(assembly, project.catalogue, project.basis, direction), station=station, name=name)
         for assembly, direction, station, name in _drawn(project, building)
@@ -172,7 +191,9 @@ def _ledger(project: Project, building: Building, joints: Joints) -> tuple[Shell
     return ledger, min(factors, key=lambda lowest: lowest.f_rsi, default=None)
 
 
-def _shell(project: Project, building: Building, joints: Joints, given: Given) -> ShellLedger:
+def _shell(
+    project: Project, building: Building, joints: Joints, given: Given, waiting: Sequence[str] = ()
+) -> ShellLedger:
     system = project.basis.schools.dimensions
     losses = [
         JointLoss(
@@ -188,7 +209,9 @@ def _shell(project: Project, building: Building, joints: Joints, given: Given) -
         for known in joints
     ]
     transmittances = _transmittances(project, building, joints, given)
-    return shell_ledger(building, transmittances, basis=project.basis, joints=losses, given=given)
+    points = _through_fixings(project, building, given)
+    return shell_ledger(building, transmittances, basis=project.basis, joints=losses, points_of=points,
+                        waiting=waiting, given=given)  # fmt: skip
 
 
 def to_outside(solved: SolvedJoint, system: Dimensions) -> float:
@@ -227,6 +250,21 @@ def _transmittances(project: Project, building: Building, joints: Joints, given:
             origin += "; members at solved joints are left to those joints"
         found[assembly.id] = given(U, f"U_wall_{number}", f"clear-wall U, {assembly.name}", "W/(m²·K)", origin)
     return found
+
+
+def _through_fixings(project: Project, building: Building, given: Given) -> dict[str, Num]:
+    found: dict[str, Num] = {}
+    for number, (assembly, direction, station, _) in enumerate(_drawn(project, building), 1):
+        if assembly.fixings:
+            added = _points_U(assembly, project.catalogue, project.basis, direction)
+            found[assembly.id] = given(added, f"dU_wall_{number}", f"ΔU of fixings, {assembly.name}", "W/(m²·K)",
+                                       f"computed in {station}4")  # fmt: skip
+    return found
+
+
+@lru_cache(maxsize=1024)
+def _points_U(assembly: Assembly, catalogue: Catalogue, basis: Basis, direction: Direction) -> float:
+    return points_U(assembly, catalogue, basis, direction=direction)
 
 
 @lru_cache(maxsize=1024)

@@ -7,10 +7,12 @@ from typing import Any
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.working import Num, value_of
 from nimble_shell.services.bench import Bench, bench, consequence
+from nimble_shell.services.fixings import solved_here
 
 
 def compute_project(project: Project, condition: str = "winter") -> dict[str, Any]:
     """Results as plain JSON values; SI. Raises DomainError."""
+    project = solved_here(project)
     return {
         "project": project.name,
         "condition": condition,

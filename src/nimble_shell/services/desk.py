@@ -1,4 +1,4 @@
-"""The desk where joints are solved: worker processes, and answers kept by what was asked."""
+"""The desk where joints and fixings are solved: worker processes, and answers kept by what was asked."""
 
 from __future__ import annotations
 
@@ -11,22 +11,21 @@ import os
 import pickle
 import threading
 from collections import OrderedDict
-from collections.abc import Mapping
+from collections.abc import Callable
 from concurrent.futures import BrokenExecutor, CancelledError, Future, ProcessPoolExecutor
 from dataclasses import dataclass
+from typing import Any, TypeVar
 
 from nimble_shell import __version__
-from nimble_shell.core.assemblies.films import FilmSchool
 from nimble_shell.core.errors import DomainError, NotConverged
-from nimble_shell.core.joints.drawing import Drawing
-from nimble_shell.core.joints.solved import Accuracy, SolvedJoint, solve_joint
 
+T = TypeVar("T")
 _MOST_KEPT = 256  #: answers in memory, the least used forgotten first
 
 
-def key_of(drawing: Drawing, temperatures: Mapping[str, float], school: FilmSchool, accuracy: Accuracy) -> str:
+def key_of(solve: Callable[..., Any], *args: Any) -> str:
     """One string for one question, and for this version of the program."""
-    asked = (__version__, drawing, sorted(temperatures.items()), school, accuracy)
+    asked = (__version__, solve.__qualname__, args)
     return hashlib.sha256(pickle.dumps(asked, protocol=5)).hexdigest()
 
 
@@ -48,7 +47,7 @@ def follow_parent() -> None:
     threading.Thread(target=watch, daemon=True).start()
 
 
-class JointDesk:
+class Desk:
     """Solves in worker processes; a question asked twice is solved once, and what somebody looks at comes first.
 
     Without workers questions are kept and never answered.
@@ -58,7 +57,7 @@ class JointDesk:
         self._workers = workers
         self._pool: ProcessPoolExecutor | None = None
         self._lock = threading.Lock()
-        self._kept: OrderedDict[str, SolvedJoint] = OrderedDict()
+        self._kept: OrderedDict[str, Any] = OrderedDict()
         self._asked: dict[str, _Question] = {}
         self._queue: list[tuple[int, int, _Question]] = []
         self._number = itertools.count()
@@ -87,46 +86,40 @@ class JointDesk:
         if pool is not None:
             pool.shutdown(wait=False, cancel_futures=True)
 
-    def known(self, key: str) -> SolvedJoint | None:
-        """An answer that is there already."""
+    def known(self, key: str) -> Any:
+        """An answer that is there already, else None."""
         with self._lock:
             found = self._kept.get(key)
             if found is not None:
                 self._kept.move_to_end(key)
             return found
 
-    def ask(
-        self,
-        drawing: Drawing,
-        temperatures: Mapping[str, float],
-        school: FilmSchool,
-        accuracy: Accuracy,
-        *,
-        looked_at: bool = True,
-    ) -> Future[SolvedJoint]:
-        """An answer, at once or later. The future raises DomainError where the drawing cannot be solved.
+    def ask(self, solve: Callable[..., T], *args: Any, looked_at: bool = True) -> Future[T]:
+        """An answer, at once or later. The future raises DomainError where it cannot be solved.
 
         Parameters
         ----------
-        drawing, temperatures, school, accuracy
-            As for `solve_joint`.
+        solve : callable
+            A function of a module, without state; it runs in a worker.
+        args
+            What it is asked of; equal arguments have one answer.
         looked_at : bool
             Whether somebody waits for it on a screen; such questions are solved before the others.
         """
-        key = key_of(drawing, temperatures, school, accuracy)
+        key = key_of(solve, *args)
         rank = 0 if looked_at else 1
         with self._lock:
             if key in self._kept:
-                done: Future[SolvedJoint] = Future()
+                done: Future[T] = Future()
                 done.set_result(self._kept[key])
                 return done
             if key in self._refused:
-                refused: Future[SolvedJoint] = Future()
+                refused: Future[T] = Future()
                 refused.set_exception(self._refused[key])
                 return refused
             question = self._asked.get(key)
             if question is None:
-                question = _Question(key, (drawing, dict(temperatures), school, accuracy), Future())
+                question = _Question(key, solve, args, Future())
                 self._asked[key] = question
             elif question.rank <= rank or question.begun:
                 return question.future
@@ -134,6 +127,11 @@ class JointDesk:
             heapq.heappush(self._queue, (rank, next(self._number), question))
         self._next()
         return question.future
+
+    def refused(self, key: str) -> bool:
+        """Whether a question is known to have no answer."""
+        with self._lock:
+            return key in self._refused
 
     @property
     def waiting(self) -> int:
@@ -152,7 +150,7 @@ class JointDesk:
                     continue
                 question.begun = True
                 self._busy += 1
-                working = self._started().submit(solve_joint, *question.args)
+                working = self._started().submit(question.solve, *question.args)
             working.add_done_callback(lambda found, question=question: self._answered(question, found))  # type: ignore[misc]
 
     def _started(self) -> ProcessPoolExecutor:
@@ -162,7 +160,7 @@ class JointDesk:
             self._pool = ProcessPoolExecutor(max_workers=self._workers, mp_context=context, initializer=follow_parent)
         return self._pool
 
-    def _answered(self, question: _Question, working: Future[SolvedJoint]) -> None:
+    def _answered(self, question: _Question, working: Future[Any]) -> None:
         error = CancelledError() if working.cancelled() else working.exception()
         with self._lock:
             self._busy = max(self._busy - 1, 0)
@@ -190,7 +188,8 @@ class _Question:
     """One question, from being asked to being answered."""
 
     key: str
-    args: tuple[Drawing, dict[str, float], FilmSchool, Accuracy]
-    future: Future[SolvedJoint]
+    solve: Callable[..., Any]
+    args: tuple[Any, ...]
+    future: Future[Any]
     rank: int = 2
     begun: bool = False

@@ -8,7 +8,7 @@ from concurrent.futures import Future
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, JointPlace
-from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.assemblies.films import Direction, FilmSchool
 from nimble_shell.core.assemblies.systems.system import Value
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints import FAMILIES, Family
@@ -16,14 +16,14 @@ from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.family import Role
 from nimble_shell.core.joints.schedules import schedule
 from nimble_shell.core.joints.seals import LINES, Line, Sealing, State, judge
-from nimble_shell.core.joints.solved import Accuracy, SolvedJoint
+from nimble_shell.core.joints.solved import Accuracy, SolvedJoint, solve_joint
 from nimble_shell.core.joints.stack import Stack, stack_of
 from nimble_shell.core.joints.walk import Stop, Walk, build_up, walk
 from nimble_shell.core.joints.walk import joint as joint_stop
 from nimble_shell.core.shell.basis import Condition, condition
 from nimble_shell.core.shell.joint import JointValue, ShellJoint
 from nimble_shell.core.shell.project import Building, Project
-from nimble_shell.services.desk import JointDesk, key_of
+from nimble_shell.services.desk import Desk, key_of
 
 DIRECTIONS: dict[str, Direction] = {"roof": "up", "floor": "down"}
 UNHEATED_SHARE = 0.5  #: an unheated neighbour stands this far from the room's temperature to the outside's
@@ -119,15 +119,22 @@ def sealing(project: Project, joint: ShellJoint, what: Drawn, f_rsi: float | Non
     )
 
 
+def question(
+    project: Project, what: Drawn, accuracy: Accuracy
+) -> tuple[Drawing, dict[str, float], FilmSchool, Accuracy]:
+    """What `solve_joint` is asked of a joint."""
+    return what.drawing, what.temperatures, project.basis.schools.films, accuracy
+
+
 def ask(
-    desk: JointDesk, project: Project, what: Drawn, accuracy: Accuracy, *, looked_at: bool = True
+    desk: Desk, project: Project, what: Drawn, accuracy: Accuracy, *, looked_at: bool = True
 ) -> Future[SolvedJoint]:
     """A joint's answer, at once or later; first what somebody looks at."""
-    return desk.ask(what.drawing, what.temperatures, project.basis.schools.films, accuracy, looked_at=looked_at)
+    return desk.ask(solve_joint, *question(project, what, accuracy), looked_at=looked_at)
 
 
 def swept(
-    desk: JointDesk, project: Project, joint: ShellJoint, key: str, values: Sequence[float]
+    desk: Desk, project: Project, joint: ShellJoint, key: str, values: Sequence[float]
 ) -> list[tuple[float, Future[SolvedJoint] | str]]:
     """The joint over values of one parameter, at working accuracy; in words where it cannot be drawn.
 
@@ -164,7 +171,7 @@ class Known:
 class JointBook:
     """What is known of the joints of buildings, drawn once for each revision of a project."""
 
-    def __init__(self, desk: JointDesk) -> None:
+    def __init__(self, desk: Desk) -> None:
         self.desk = desk
         self._drawn: OrderedDict[tuple[str, int, str, bool], list[_Sketch]] = OrderedDict()
 
@@ -217,7 +224,7 @@ def _sketch(project: Project, joint: ShellJoint) -> _Sketch:
         what = drawn(project, joint)
     except DomainError as error:
         return _Sketch(joint=joint, why_not=error.issues[0].message)
-    key = key_of(what.drawing, what.temperatures, project.basis.schools.films, "final")
+    key = key_of(solve_joint, *question(project, what, "final"))
     return _Sketch(joint=joint, drawn=what, key=key)
 
 

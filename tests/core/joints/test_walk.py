@@ -9,7 +9,7 @@ from nimble_shell.core.joints.schedules import schedule
 from nimble_shell.core.joints.seals import judge
 from nimble_shell.core.joints.walk import Stop, build_up, joint, walk
 from nimble_shell.demo.heron_flats import campus
-from nimble_shell.services.desk import JointDesk
+from nimble_shell.services.desk import Desk
 from nimble_shell.services.joints import JointBook, continuity_walk
 
 
@@ -54,7 +54,7 @@ def test_where_two_parts_meet_without_a_joint_every_line_is_undecided() -> None:
 
 def test_the_campus_shows_its_planted_mistakes() -> None:
     project = campus()
-    book = JointBook(JointDesk(workers=0))
+    book = JointBook(Desk(workers=0))
     broken: dict[str, set[str]] = {}
     for building in project.buildings:
         found = continuity_walk(project, building, book.known(project, 1, building))

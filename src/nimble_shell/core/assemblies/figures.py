@@ -139,6 +139,13 @@ def clear_wall_R(
     return of_school(totals, basis)
 
 
+def points_U(assembly: Assembly, catalogue: Catalogue, basis: Basis, *, direction: Direction = "horizontal") -> float:
+    """What fixings add to the transmittance, solved or approximate. [W/(m²·K)]"""
+    resolved = resolve(assembly, catalogue, surroundings(basis, direction))
+    found = fixings_transmittance(resolved, totals_by_method(resolved).nominal)
+    return 0.0 if found is None else value_of(found)
+
+
 def surface_factor(
     assembly: Assembly, catalogue: Catalogue, basis: Basis, *, direction: Direction = "horizontal"
 ) -> float:

@@ -32,6 +32,7 @@ class Cell:
     boxes: BoxModel | None  #: a quarter of the cell
     times: float  #: χ of one fixing over what the model gives beyond its reference
     per_area: float  #: [1/m²]
+    length: float  #: of the shank [m]
     U: float  #: of the field without fixings [W/(m²·K)]
     chi_approximate: float  #: by ISO 6946, F.3, its limits of use left aside [W/K]
     says: tuple[str, ...]  #: what the drawing shows that should be looked at
@@ -102,6 +103,7 @@ def cell_of(
         boxes=boxes,
         times=times,
         per_area=fixing.per_area,
+        length=parts[-1].b - parts[-1].a,
         U=U,
         chi_approximate=_approximate(bare, fixing, catalogue, basis, direction),
         says=tuple(_says(fixing, parts, stack)),

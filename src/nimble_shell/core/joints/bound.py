@@ -97,7 +97,9 @@ def _pieces(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[Pi
                     a=start,
                     b=end,
                     env=air.env,
-                    R_s=_film(air, normal, school, drawing.direction, mould=mould),
+                    R_s=_film(
+                        air, normal, school, drawing.direction or ("horizontal" if drawing.plan else None), mould=mould
+                    ),
                 )
 
 

@@ -191,7 +191,7 @@ class Board:
             dims=tuple(self.dims),
             marks=tuple(self.marks),
             plan=plan,
-            direction="horizontal" if plan and direction is None else direction,
+            direction=direction,
             kind=kind,
             assumptions=assumptions,
             sides=sides,

@@ -12,7 +12,7 @@ from nimble_shell.core.working import Given, Num, named, plain, value_of
 #: Parts of the heat loss that the ledger does not know yet, with the step that will bring them.
 NOT_COUNTED = (
     "joints (step 3)",
-    "fixings beyond the points in build-ups (step 4)",
+    "fixings that are no group of a build-up",
     "the ground beyond slabs and entered U (step 7)",
     "air leakage and ventilation (step 7)",
 )
@@ -30,6 +30,7 @@ class LedgerLine:
     H: Num | None  #: [W/K]
     from_assembly: bool
     asked: float | None  #: clear-wall R asked of it [m²·K/W]
+    H_fixings: Num | None = None  #: of H, what its build-up's fixings lose [W/K]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -70,8 +71,9 @@ class ShellLedger:
     missing: tuple[str, ...]  #: elements without a U, and joints that cannot be solved, with the reason
     joints: tuple[JointLine, ...] = ()
     H_joints: Num | None = None  #: Σ ψ·l; None without a joint that has a length and a ψ [W/K]
-    share_joints: Num | None = None  #: of H, 0…1
-    pending: tuple[str, ...] = ()  #: joints whose ψ is still to come
+    H_fixings: Num | None = None  #: of the areas' U·A, what fixings lose; None without any [W/K]
+    share_joints: Num | None = None  #: of H, what is lost at joints and fixings, 0…1
+    pending: tuple[str, ...] = ()  #: joints and fixings whose ψ or χ is still to come
     not_counted: tuple[str, ...] = NOT_COUNTED
 
 
@@ -81,6 +83,8 @@ def shell_ledger(
     *,
     basis: Basis | None = None,
     joints: Sequence[JointLoss] = (),
+    points_of: Mapping[str, Num] | None = None,
+    waiting: Sequence[str] = (),
     given: Given = plain,
 ) -> ShellLedger:
     """Areas times transmittance over the shell, and lengths of joints times ψ.
@@ -94,6 +98,10 @@ def shell_ledger(
         What is asked of each station; nothing if not given.
     joints : sequence of JointLoss
         Joints with their ψ; none if not given.
+    points_of : mapping of assembly id to float or Traced, optional
+        What fixings add to the U of each build-up; it is part of that U already. [W/(m²·K)]
+    waiting : sequence of str
+        What else is still to come.
     given : Given
         `plain` for figures, `traced` for working.
 
@@ -140,11 +148,15 @@ def shell_ledger(
                 "gross area less its share of the openings",
             )
         U = _transmittance(element, number, U_of, given)
-        H = None
+        H = through = None
         if U is None:
             missing.append(f"{STATIONS[element.station]}: {element.name}")
         else:
             H = named(U * area, f"H_{number}", f"transmission, {element.name}", "W/K", "ISO 13789:2017, 7.2, U·A")
+            added = (points_of or {}).get(element.assembly_id or "")
+            if added is not None and value_of(added) > 0:
+                through = named(added * area, f"H_fixings_{number}", f"of it through fixings, {element.name}", "W/K",
+                                "n·χ·A, part of U·A")  # fmt: skip
             total_H = total_H + H
             total_A = total_A + area
         lines.append(
@@ -156,6 +168,7 @@ def shell_ledger(
                 U=U,
                 H=H,
                 asked=None if basis is None else asked_R(basis, element.station),
+                H_fixings=through,
                 from_assembly=element.assembly_id is not None and U is not None,
             )
         )
@@ -163,6 +176,11 @@ def shell_ledger(
         return ShellLedger(lines=tuple(lines), H=None, R_effective=None, area=total_A, missing=tuple(missing))
     joint_lines = tuple(_joint_line(joint, number, given) for number, joint in enumerate(joints, 1))
     counted = [line.H for line in joint_lines if line.H is not None]
+    through_fixings = [line.H_fixings for line in lines if line.H_fixings is not None]
+    H_fixings = None
+    if through_fixings:
+        H_fixings = named(sum(through_fixings[1:], through_fixings[0]), "H_fixings", "transmission through fixings",
+                          "W/K", "Σ n·χ·A, part of Σ U·A")  # fmt: skip
     H_areas = named(total_H, "H_areas", "transmission of the areas", "W/K", "ISO 13789:2017, 7.2, Σ U·A")
     H_joints = H_total = None
     share = None
@@ -171,9 +189,13 @@ def shell_ledger(
                          "ISO 13789:2017, 7.2, Σ ψ·l + Σ χ")  # fmt: skip
         H_total = named(H_areas + H_joints, "H_shell", "transmission of the shell, areas and joints", "W/K",
                         "ISO 13789:2017, 7.2, Σ U·A + Σ ψ·l")  # fmt: skip
-        share = named(H_joints / H_total, "share_joints", "share lost at joints", "", "Σ ψ·l over H")
+        lost = H_joints if H_fixings is None else H_joints + H_fixings
+        where = "joints" if H_fixings is None else "joints and fixings"
+        share = named(lost / H_total, "share_joints", f"share lost at {where}", "", "Σ ψ·l + Σ χ over H")
     else:
         H_total = named(H_areas, "H_shell", "transmission of the shell, areas only", "W/K", "no joint counts yet")
+        if H_fixings is not None:
+            share = named(H_fixings / H_total, "share_joints", "share lost at fixings", "", "Σ χ over H")
     A_total = named(total_A, "A_shell", "counted area of the shell", "m²", "sum of net areas with a known U")
     words = "areas and joints" if counted else "areas only"
     R = named(A_total / H_total, "R_effective", f"effective R of the shell, {words}", "m²·K/W", "R = ΣA / H")
@@ -185,8 +207,9 @@ def shell_ledger(
         missing=(*missing, *(f"{joint.name}: {joint.why_not}" for joint in joints if joint.why_not)),
         joints=joint_lines,
         H_joints=H_joints,
+        H_fixings=H_fixings,
         share_joints=share,
-        pending=tuple(joint.name for joint in joints if joint.psi is None and not joint.why_not),
+        pending=(*(joint.name for joint in joints if joint.psi is None and not joint.why_not), *waiting),
         not_counted=NOT_COUNTED[1:] if counted else NOT_COUNTED,
     )
 

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/v1/fixing-kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fixing Kinds
+         * @description What a group of fixings can start as.
+         */
+        get: operations["fixing_kinds_api_v1_fixing_kinds_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/joint-families": {
         parameters: {
             query?: never;
@@ -414,6 +434,66 @@ export interface paths {
         get: operations["export_project_api_v1_projects__project_id__file_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/fixing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fixing
+         * @description A group of a build-up as drafted, solved. Nothing is saved.
+         */
+        post: operations["fixing_api_v1_projects__project_id__fixing_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/fixing-start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Fixing
+         * @description A group at usual sizes, cut to what the build-up has room for. Nothing is saved.
+         */
+        post: operations["start_fixing_api_v1_projects__project_id__fixing_start_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/fixing-sweep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fixing Sweep
+         * @description χ and ΔU over spacings, at working accuracy.
+         */
+        post: operations["fixing_sweep_api_v1_projects__project_id__fixing_sweep_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1550,23 +1630,172 @@ export interface components {
         };
         /**
          * FixingDoc
-         * @description A group of screws, ties or wires through one layer.
+         * @description A group of screws, ties, wires, webs or brackets through one layer and into its neighbours.
          */
         FixingDoc: {
+            /** Across */
+            across?: number | null;
+            /** Along */
+            along?: number | null;
             /** Depth */
             depth?: number | null;
             /** Diameter */
-            diameter: number;
+            diameter?: number | null;
+            foot?: components["schemas"]["PlateDoc"] | null;
+            /** H */
+            h?: number | null;
+            head?: components["schemas"]["PlateDoc"] | null;
             /** Id */
             id: string;
+            /**
+             * Inner
+             * @default 0
+             */
+            inner: number;
+            /**
+             * Kind
+             * @default screw
+             * @enum {string}
+             */
+            kind: "screw" | "dowel" | "tie" | "wire" | "web" | "bracket";
             /** Layer */
             layer: string;
             /** Material */
             material: string;
+            /**
+             * Mesh
+             * @default 0
+             */
+            mesh: number;
             /** N */
-            n: number;
+            n?: number | null;
             /** Name */
             name: string;
+            /**
+             * Outer
+             * @default 0
+             */
+            outer: number;
+            /** Sleeve */
+            sleeve?: number | null;
+            /**
+             * Sleeve Material
+             * @default
+             */
+            sleeve_material: string;
+            /** T */
+            t?: number | null;
+        };
+        /** FixingIn */
+        FixingIn: {
+            /**
+             * Accuracy
+             * @default working
+             * @enum {string}
+             */
+            accuracy: "working" | "final";
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Building Id */
+            building_id: string;
+            /**
+             * Condition
+             * @default winter
+             */
+            condition: string;
+            /** Fixing Id */
+            fixing_id: string;
+        };
+        /** FixingKindOut */
+        FixingKindOut: {
+            /** Key */
+            key: string;
+            /** Note */
+            note: string;
+            /** Text */
+            text: string;
+        };
+        /** FixingKindsOut */
+        FixingKindsOut: {
+            /** Caution */
+            caution: string;
+            /** Kinds */
+            kinds: components["schemas"]["FixingKindOut"][];
+        };
+        /**
+         * FixingOut
+         * @description One group: its cell solved, what it adds, and what is left of the build-up.
+         */
+        FixingOut: {
+            /** H */
+            H: number;
+            /** R All */
+            R_all: number;
+            /** R With */
+            R_with: number;
+            /** R Without */
+            R_without: number;
+            /** U Field */
+            U_field: number;
+            /** Approximate Counts */
+            approximate_counts: boolean;
+            /** Area */
+            area: number;
+            /** Chi */
+            chi: number;
+            /** Chi Approximate */
+            chi_approximate: number;
+            /** Count */
+            count: number;
+            /** Delta U */
+            delta_U: number;
+            drawing: components["schemas"]["DrawingOut"];
+            /** Error */
+            error: number;
+            fixing: components["schemas"]["FixingDoc"];
+            /** Length */
+            length: number;
+            /** Method */
+            method: string;
+            /** Per Area */
+            per_area: number;
+            /** Ratio */
+            ratio: number;
+            /** Says */
+            says: string[];
+            solved: components["schemas"]["SolvedOut"];
+        };
+        /** FixingSweepIn */
+        FixingSweepIn: {
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Building Id */
+            building_id: string;
+            /** Fixing Id */
+            fixing_id: string;
+            /** Values */
+            values: number[];
+        };
+        /** FixingSweepOut */
+        FixingSweepOut: {
+            /** Points */
+            points: components["schemas"]["FixingSweepPoint"][];
+        };
+        /**
+         * FixingSweepPoint
+         * @description At one spacing; null where it cannot be.
+         */
+        FixingSweepPoint: {
+            /** Chi */
+            chi: number | null;
+            /** Delta U */
+            delta_U: number | null;
+            /** Delta U Approximate */
+            delta_U_approximate: number | null;
+            /** Per Area */
+            per_area: number | null;
+            /** Value */
+            value: number;
+            /** Why Not */
+            why_not: string;
         };
         /** FlowOut */
         FlowOut: {
@@ -1867,11 +2096,13 @@ export interface components {
         };
         /**
          * LedgerOut
-         * @description Transmission of the shell; `not_counted` names what is left out, `pending` the joints being solved.
+         * @description Transmission of the shell; `not_counted` names what is left out, `pending` what is being solved.
          */
         LedgerOut: {
             /** H */
             H: number | null;
+            /** H Fixings */
+            H_fixings: number | null;
             /** H Joints */
             H_joints: number | null;
             /** R Effective */
@@ -2092,7 +2323,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            joint: "" | "seam" | "plate";
+            joint: "" | "seam" | "plate" | "web";
             /** Material */
             material: string;
             /** Name */
@@ -2255,6 +2486,18 @@ export interface components {
             theta: number;
             /** X */
             x: number;
+        };
+        /**
+         * PlateDoc
+         * @description Washer, flange or base plate at an end of a fixing.
+         */
+        PlateDoc: {
+            /** Material */
+            material: string;
+            /** Size */
+            size: number;
+            /** T */
+            t: number;
         };
         /** ProbeIn */
         ProbeIn: {
@@ -2803,6 +3046,18 @@ export interface components {
              */
             zone: string;
         };
+        /** StartFixingIn */
+        StartFixingIn: {
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Building Id */
+            building_id: string;
+            /** Fixing Id */
+            fixing_id: string;
+            /** Kind */
+            kind: string;
+            /** Layer */
+            layer: string;
+        };
         /** StepIn */
         StepIn: {
             /** Number */
@@ -3173,6 +3428,89 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    fixing_kinds_api_v1_fixing_kinds_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FixingKindsOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     joint_families_api_v1_joint_families_get: {
         parameters: {
             query?: never;
@@ -5205,6 +5543,273 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fixing_api_v1_projects__project_id__fixing_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FixingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FixingOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    start_fixing_api_v1_projects__project_id__fixing_start_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartFixingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FixingDoc"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fixing_sweep_api_v1_projects__project_id__fixing_sweep_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FixingSweepIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FixingSweepOut"];
                 };
             };
             /** @description another site asked */

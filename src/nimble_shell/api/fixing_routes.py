@@ -1,0 +1,72 @@
+"""Version 1 of the API, `/api/v1/…`: fixings. Solved in worker processes; a request only waits."""
+
+from __future__ import annotations
+
+import asyncio
+
+from fastapi import APIRouter
+from starlette.concurrency import run_in_threadpool
+
+from nimble_shell.api import fixing_schemas as f
+from nimble_shell.api import fixing_views as views
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects
+from nimble_shell.core.errors import DomainError, NotConverged
+from nimble_shell.core.fixings.kinds import CAUTION, KINDS, started
+from nimble_shell.formats.project import FixingDoc
+from nimble_shell.services import fixings
+
+router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+
+
+@router.get("/fixing-kinds")
+def fixing_kinds() -> f.FixingKindsOut:
+    """What a group of fixings can start as."""
+    kinds = [f.FixingKindOut(key=kind.key, text=kind.text, note=kind.note) for kind in KINDS.values()]
+    return f.FixingKindsOut(kinds=kinds, caution=CAUTION)
+
+
+@router.post("/projects/{project_id}/fixing-start")
+def start_fixing(project_id: Id, asked: f.StartFixingIn, service: Projects) -> FixingDoc:
+    """A group at usual sizes, cut to what the build-up has room for. Nothing is saved."""
+    service.load(project_id)
+    return FixingDoc.from_core(started(asked.kind, asked.place().assembly, asked.layer, asked.fixing_id))
+
+
+@router.post("/projects/{project_id}/fixing")
+async def fixing(project_id: Id, asked: f.FixingIn, service: Projects, book: Fixings) -> f.FixingOut:
+    """A group of a build-up as drafted, solved. Nothing is saved."""
+    project = (await run_in_threadpool(service.load, project_id)).project
+    at = asked.place()
+    looked = await run_in_threadpool(
+        fixings.look, book.desk, project, at.assembly, asked.fixing_id, asked.condition, asked.accuracy
+    )
+    solved = await asyncio.wrap_future(looked.solved)
+    owned = await run_in_threadpool(book.owned, project)
+    return await run_in_threadpool(views.fixing, owned, at, looked, solved, asked.condition, asked.accuracy)
+
+
+@router.post("/projects/{project_id}/fixing-sweep")
+async def fixing_sweep(project_id: Id, asked: f.FixingSweepIn, service: Projects, book: Fixings) -> f.FixingSweepOut:
+    """χ and ΔU over spacings, at working accuracy."""
+    project = (await run_in_threadpool(service.load, project_id)).project
+    points = await run_in_threadpool(
+        fixings.swept, book.desk, project, asked.place().assembly, asked.fixing_id, asked.values
+    )
+    return f.FixingSweepOut(points=[await _point(one) for one in points])
+
+
+async def _point(one: fixings.Swept) -> f.FixingSweepPoint:
+    if one.cell is None or one.solved is None:
+        return views.nothing(one.value, one.why_not)
+    try:
+        solved = await asyncio.wrap_future(one.solved)
+    except (DomainError, NotConverged) as error:
+        return views.nothing(one.value, str(error))
+    return f.FixingSweepPoint(
+        value=one.value,
+        per_area=one.cell.per_area,
+        chi=solved.chi,
+        delta_U=solved.chi * one.cell.per_area,
+        delta_U_approximate=one.cell.chi_approximate * one.cell.per_area,
+        why_not="",
+    )

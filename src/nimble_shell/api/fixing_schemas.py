@@ -1,0 +1,80 @@
+"""Requests and responses of the fixings bench. SI throughout."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import Field
+
+from nimble_shell.api.joint_schemas import Accuracy, DrawingOut, SolvedOut
+from nimble_shell.api.schemas import Model, Said
+from nimble_shell.api.study_schemas import AtIn
+from nimble_shell.formats.project import FixingDoc, Identifier
+
+
+class FixingKindOut(Model):
+    key: str
+    text: str
+    note: str
+
+
+class FixingKindsOut(Model):
+    kinds: list[FixingKindOut]
+    caution: str
+
+
+class StartFixingIn(AtIn):
+    kind: Said
+    layer: Identifier
+    fixing_id: Identifier
+
+
+class FixingIn(AtIn):
+    fixing_id: Identifier
+    condition: Said = "winter"
+    accuracy: Accuracy = "working"
+
+
+class FixingOut(Model):
+    """One group: its cell solved, what it adds, and what is left of the build-up."""
+
+    fixing: FixingDoc
+    drawing: DrawingOut
+    solved: SolvedOut
+    method: str
+    says: list[str]
+    chi: float
+    error: float
+    chi_approximate: float
+    approximate_counts: bool
+    ratio: float
+    per_area: float
+    length: float
+    delta_U: float
+    U_field: float
+    R_without: float
+    R_with: float
+    R_all: float
+    area: float
+    count: float
+    H: float
+
+
+class FixingSweepIn(AtIn):
+    fixing_id: Identifier
+    values: Annotated[list[float], Field(min_length=1, max_length=41)]
+
+
+class FixingSweepPoint(Model):
+    """At one spacing; null where it cannot be."""
+
+    value: float
+    per_area: float | None
+    chi: float | None
+    delta_U: float | None
+    delta_U_approximate: float | None
+    why_not: str
+
+
+class FixingSweepOut(Model):
+    points: list[FixingSweepPoint]
