@@ -67,8 +67,7 @@ def test_a_group_starts_and_is_solved_and_can_be_drawn(solving: TestClient, camp
         assert y0 < y1
         assert found["drawing"]["sides"] == ["outside", "inside"]
         assert found["solved"]["field"]["triangles"]
-        # Webs are in the wall already, as a share of its area: the solved group takes their place.
-        assert (found["R_with"] < found["R_without"]) or kind == "web"
+        assert 1 / found["R_with"] - 1 / found["R_without"] == pytest.approx(found["delta_U"], rel=2e-2)
 
 
 def test_a_solved_group_counts_everywhere(solving: TestClient, campus: str) -> None:

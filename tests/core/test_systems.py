@@ -43,7 +43,8 @@ def weight_by_hand(wall: Assembly) -> float:
             total += layer.rib / 2 * CATALOGUE[wall.layers[at + 1].material].rho
     for fixing in wall.fixings:
         layer = next(one for one in wall.layers if one.id == fixing.layer)
-        total += fixing.n * math.pi * fixing.diameter**2 / 4 * layer.d * CATALOGUE[fixing.material].rho
+        length = layer.d + fixing.inner + fixing.outer
+        total += fixing.n * math.pi * fixing.diameter**2 / 4 * length * CATALOGUE[fixing.material].rho
     return total
 
 

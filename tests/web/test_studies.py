@@ -215,22 +215,6 @@ def test_a_depth_and_a_groove_are_probed(board: Board) -> None:
     expect(probe.get_by_role("alert")).to_contain_text("2000 mm")
 
 
-def test_points_are_counted_changed_and_removed(board: Board) -> None:
-    more = board.page.get_by_test_id("layer-more")
-    before = board.R()
-    more.get_by_role("button", name="add points through layer 4").click()
-    board.done("Screws counted")
-    assert board.R() < before
-    number_of = more.get_by_label("Number of screws")
-    number_of.fill("20")
-    number_of.press("Enter")
-    board.done("Number of screws")
-    expect(more).to_contain_text("ΔU")
-    more.get_by_role("button", name="Remove screws").click()
-    board.done("screws removed")
-    assert board.R() == before
-
-
 # --- standards ------------------------------------------------------------------------------------------------------
 
 

@@ -21,6 +21,7 @@
   import BasisView from './views/BasisView.svelte';
   import MaterialsView from './views/MaterialsView.svelte';
   import ProjectsView from './views/ProjectsView.svelte';
+  import FixingsView from './views/FixingsView.svelte';
   import JointView from './views/JointView.svelte';
   import StationView from './views/StationView.svelte';
   import WalkView from './views/WalkView.svelte';
@@ -49,7 +50,10 @@
     if (!pending || !open || !building) return undefined;
     const question = { project: open.project.id, building: building.id, revision: open.revision };
     const again = setInterval(() => session.ledger.ask({ ...question }), 700);
-    return () => clearInterval(again);
+    return () => {
+      clearInterval(again);
+      bench.again(); // its figures count what has been solved meanwhile
+    };
   });
   $effect(() => {
     document.title = open
@@ -62,7 +66,9 @@
     return here.find((one) => one.id === place.element) ?? here[0];
   });
   const onBench = $derived(
-    place.step === 2 && !!element?.assembly_id && bench.draft?.id === element.assembly_id,
+    (place.step === 2 || place.step === 4) &&
+      !!element?.assembly_id &&
+      bench.draft?.id === element.assembly_id,
   );
   // On the bench the ledger follows the draft; elsewhere it shows what is saved.
   const fromBench = $derived(
@@ -129,7 +135,7 @@
     });
   }
   function climb(by: number): void {
-    const step = place.step === 3 ? 3 : 2;
+    const step = place.step === 3 || place.step === 4 ? place.step : 2;
     const letters = Object.keys(STATIONS).filter(
       (letter) => step === 3 || building?.elements?.some((one) => one.station === letter),
     );
@@ -171,6 +177,8 @@
     })),
     { text: 'Round the building: lines of control', run: () => router.go({ step: 3, view: 'walk' }) },
     { text: 'Add a joint', run: () => router.go({ step: 3, view: 'add' }) },
+    { text: 'Fixings of this build-up', keys: `${place.station}4`, run: () => router.go({ step: 4 }) },
+    { text: 'Add a group of fixings', run: () => router.go({ step: 4, view: 'add' }) },
     ...(open?.project.buildings ?? []).map((one) => ({
       text: `Building: ${one.name}`,
       run: () => router.go({ building: one.id }),
@@ -226,7 +234,7 @@
     if (!found?.[1]) return;
     const step = Number(found[2]);
     if (step === 1) router.go({ step: 1 });
-    else if (step === 2 || step === 3) router.go({ station: found[1].toUpperCase(), step });
+    else if (step >= 2 && step <= 4) router.go({ station: found[1].toUpperCase(), step });
   }
 
   function key(event: KeyboardEvent): void {
@@ -269,10 +277,11 @@
     zoneTyped = '';
     const single: Record<string, () => void> = {
       '[': () => router.go({ step: Math.max(place.step - 1, 1) }),
-      ']': () => router.go({ step: Math.min(place.step + 1, 3) }),
+      ']': () => router.go({ step: Math.min(place.step + 1, 4) }),
       '1': () => router.go({ step: 1 }),
       '2': () => router.go({ step: 2 }),
       '3': () => router.go({ step: 3 }),
+      '4': () => router.go({ step: 4 }),
       u: () => setUnits(units?.system === 'SI' ? 'IP' : 'SI'),
       n: nextDecision,
       ',': () => month(-1),
@@ -363,6 +372,8 @@
           <WalkView {building} />
         {:else if place.step === 3}
           <JointView {building} {units} ledger={session.ledger.answer?.now} />
+        {:else if place.step === 4}
+          <FixingsView {building} {units} />
         {:else}
           <StationView {building} {units} ledger={consequence?.now} />
         {/if}

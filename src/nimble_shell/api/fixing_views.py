@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from nimble_shell.api import fixing_schemas as f
 from nimble_shell.api import joint_views
+from nimble_shell.core.fixings.shown import whole
 from nimble_shell.core.fixings.solved import SolvedFixing
 from nimble_shell.core.joints.solved import Accuracy
 from nimble_shell.core.shell.basis import condition
@@ -17,11 +18,12 @@ def fixing(
     project: Project, at: At, looked: Looked, solved: SolvedFixing, moment: str, accuracy: Accuracy
 ) -> f.FixingOut:
     cell, one = looked.cell, looked.fixing
+    drawing, shown = whole(cell.drawing, solved.field)
     left = remaining(project, at, one, solved.chi / cell.chi_approximate)
     return f.FixingOut(
         fixing=FixingDoc.from_core(one),
-        drawing=joint_views.drawn(cell.drawing, {}),
-        solved=joint_views.answered(cell.drawing, solved.field, condition(project.basis, moment), accuracy),
+        drawing=joint_views.drawn(drawing, {dim.key: getattr(one, dim.key) for dim in drawing.dims}),
+        solved=joint_views.answered(drawing, shown, condition(project.basis, moment), accuracy),
         method=cell.method,
         says=list(cell.says),
         chi=solved.chi,

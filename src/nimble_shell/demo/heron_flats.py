@@ -14,6 +14,7 @@ from nimble_shell.core.assemblies.assembly import Assembly, Substitution
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.assemblies.systems.system import Value
 from nimble_shell.core.climate import cold_continental
+from nimble_shell.core.fixings.kinds import started
 from nimble_shell.core.shell.basis import Basis, Indoor, Limits, Schools, Site, Targets
 from nimble_shell.core.shell.criteria import Criterion, Handling
 from nimble_shell.core.shell.joint import JointRole, JointValue, ShellJoint, Station
@@ -110,9 +111,16 @@ def _assemblies() -> tuple[Assembly, ...]:
         ("slab-s-f", "slab", "Slab S-F", {"insulation": 0.100}),
     )
     made = {key: SYSTEMS[system].assembly(key, name, values) for key, system, name, values in rows}
+    made["wall-w-b"] = _with_webs(made["wall-w-b"])
     made["wall-w-c"] = _services_outside(made["wall-w-c"])
     made["wall-w-d"] = _substituted(made["wall-w-d"], "mineral-core", "the PIR was out of stock for ten weeks")
     return tuple(made.values())
+
+
+def _with_webs(wall: Assembly) -> Assembly:
+    """The form's webs as a group that is solved, in the place of their share of the area."""
+    core = next(layer.id for layer in wall.layers if layer.studied)
+    return replace(wall, fixings=(started("web", wall, core, "f1"),))
 
 
 def _services_outside(wall: Assembly) -> Assembly:

@@ -211,6 +211,9 @@ def remaining(project: Project, at: At, fixing: Fixing, ratio: float) -> Remaini
     own = replace(fixing, ratio=ratio)
     others = tuple(one for one in draft.fixings if one.id != fixing.id)
 
+    if own.kind == "web":  # its share of the area is not counted in its place
+        draft = without_owned_members(replace(draft, fixings=(own,)))
+
     def R(fixings: tuple[Fixing, ...]) -> float:
         one = without_owned_members(replace(draft, fixings=fixings))
         return value_of(clear_wall_R(one, project.catalogue, project.basis, direction=direction))

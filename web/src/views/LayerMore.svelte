@@ -1,6 +1,6 @@
 <!-- What else is known of the chosen layer: control lines, fitting, ribs, declared values, substitution; grooves and depths. -->
 <script lang="ts">
-  import type { Fixing, Layer, Probe } from '$lib/api/client';
+  import type { Layer, Probe } from '$lib/api/client';
   import { api, asProblem, take } from '$lib/api/client';
   import { bench } from '$lib/state/bench.svelte';
   import { router } from '$lib/state/router.svelte';
@@ -35,16 +35,6 @@
     const next = has.includes(one) ? has.filter((each) => each !== one) : [...has, one];
     set({ control: next }, `${name}: ${one} line ${has.includes(one) ? 'off' : 'on'}`);
   }
-  function setFixings(next: Fixing[], text: string): void {
-    void bench.commit((one) => ({ ...one, fixings: next }), text.slice(0, 200), zone);
-  }
-  function setFixing(at: number, change: Partial<Fixing>, text: string): void {
-    setFixings(
-      fixings.map((one, n) => (n === at ? { ...one, ...change } : one)),
-      text,
-    );
-  }
-  const freshId = () => `f${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
 
   // --- a probe: nothing is saved ------------------------------------------------------------------------------
   let depth = $state<number>();
@@ -307,80 +297,20 @@
       {#if why}<span class="why" role="alert">{why}</span>{/if}
     </div>
     <div class="line">
-      <b>Points</b>
-      {#if !fixings.length}<small>no screws, ties or wires counted</small>{/if}
-      <Button
-        onclick={() =>
-          setFixings(
-            [
-              ...fixings,
-              {
-                id: freshId(),
-                name: 'screws',
-                material: 'steel',
-                n: 4,
-                diameter: 0.006,
-                layer:
-                  (layer.material ? layer : bench.draft?.layers.find((one) => one.studied))?.id ?? layer.id,
-                depth: null,
-              },
-            ],
-            'Screws counted',
-          )}>add points through layer {index + 1}</Button
-      >
-      {#if bench.found?.figures['delta_U_f']}<span class="said"
-          >ΔU {units.full(bench.found.figures['delta_U_f'].value, 'transmittance', 4)}, approximate</span
-        >{/if}
-    </div>
-    {#each fixings as fixing, at (fixing.id)}
-      <div class="line member">
-        <input
-          size="18"
-          aria-label="Name of the points"
-          value={fixing.name}
-          onchange={(event) =>
-            setFixing(at, { name: event.currentTarget.value.trim() || 'points' }, 'Points renamed')}
-        />
-        <Choice
-          label="Material of {fixing.name}"
-          showLabel={false}
-          value={fixing.material}
-          {options}
-          onsave={(material) =>
-            setFixing(
-              at,
-              { material },
-              `${fixing.name} of ${session.materials.get(material)?.name ?? material}`,
-            )}
-        />
-        <Entry
-          label="Number of {fixing.name}"
-          showLabel={false}
-          dimension="count_per_area"
-          value={fixing.n}
-          positive
-          width="tiny"
-          onsave={(n) => n !== null && setFixing(at, { n }, `Number of ${fixing.name}`)}
-        />
-        <Entry
-          label="Diameter of {fixing.name}"
-          showLabel={false}
-          dimension="length"
-          value={fixing.diameter}
-          positive
-          width="tiny"
-          onsave={(diameter) =>
-            diameter !== null && setFixing(at, { diameter }, `Diameter of ${fixing.name}`)}
-        />
+      <b>Fixings</b>
+      {#if fixings.length}
         <small
-          >through layer {(bench.draft?.layers.findIndex((one) => one.id === fixing.layer) ?? 0) + 1}</small
+          >{fixings.map((one) => one.name).join(', ')}{#if bench.found?.figures['delta_U_f']}: ΔU {units.full(
+              bench.found.figures['delta_U_f'].value,
+              'transmittance',
+              4,
+            )}{/if}</small
         >
-        <Button
-          label="Remove {fixing.name}"
-          onclick={() => setFixings(fixings.toSpliced(at, 1), `${fixing.name} removed`)}>Remove</Button
-        >
-      </div>
-    {/each}
+      {:else}<small>no screws, ties, webs or brackets counted</small>{/if}
+      <Button onclick={() => router.go({ step: 4, view: fixings.length ? '' : 'add' })}
+        >{fixings.length ? 'open in Fixings' : 'add in Fixings'}</Button
+      >
+    </div>
   </section>
 {/if}
 
@@ -444,9 +374,6 @@
     min-height: 24px;
     padding: 1px 4px;
     font-size: var(--fs-small);
-  }
-  .member :global(select) {
-    max-width: 120px;
   }
   .line :global(select) {
     max-width: 190px;

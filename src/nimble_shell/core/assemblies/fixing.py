@@ -9,6 +9,7 @@ from typing import Literal
 from nimble_shell.core.errors import Collector
 
 THICKEST = 3.0  #: of a layer, and of anything in it [m]
+MESH = 0.000141  #: steel of a mesh of 3 mm wires every 50 mm, per width [m²/m]
 FixingKind = Literal["screw", "dowel", "tie", "wire", "web", "bracket"]
 
 

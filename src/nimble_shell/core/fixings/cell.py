@@ -21,7 +21,7 @@ from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.working import value_of
 
 _LONGEST = 0.5  #: that may stand free of the build-up [m]
-_SEEN = 0.16  #: half width of what is drawn, or more for a thick build-up [m]
+_SEEN = 0.08  #: half width of what is drawn, or more for a thick build-up [m]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -219,8 +219,9 @@ def _revolved(fixing: Fixing, stack: Stack, parts: list[_Part], U: float, direct
     board.air("inside", box(0, -stack.d / 2, R, far), None)
     board.refer(stack.name, U, math.pi * R**2)
     free_in, free_out = max(-min(p.a for p in parts), 0.0), max(max(p.b for p in parts) - stack.d, 0.0)
-    board.dim("diameter", (0, free_in + 0.004), (parts[-1].x, free_in + 0.004))
-    seen = min(R, max(_SEEN, 0.6 * stack.d))
+    for key, a, b in _dims(fixing, parts):
+        board.dim(key, (_clear(parts), -a), (_clear(parts), -b))
+    seen = min(R, max(_SEEN, 0.3 * stack.d))
     return board.done((0, -stack.d - free_out - 0.012, seen, free_in + 0.012), kind="axisymmetric",
                       direction=direction)  # fmt: skip
 
@@ -237,8 +238,26 @@ def _plan(fixing: Fixing, stack: Stack, parts: list[_Part], U: float, direction:
     board.air("inside", box(-stack.d / 2, 0, far, W), None)
     board.refer(stack.name, U, W)
     free_in, free_out = max(-min(p.a for p in parts), 0.0), max(max(p.b for p in parts) - stack.d, 0.0)
-    seen = min(W, max(_SEEN, 0.6 * stack.d))
+    for key, a, b in _dims(fixing, parts):
+        board.dim(key, (-a, _clear(parts)), (-b, _clear(parts)))
+    seen = min(W, max(_SEEN, 0.3 * stack.d))
     return board.done((-stack.d - free_out - 0.012, 0, free_in + 0.012, seen), plan=True, direction=direction)
+
+
+def _clear(parts: list[_Part]) -> float:
+    """Beside the fixing. [m]"""
+    return max(part.x for part in parts if part.name != "mesh") + 0.01
+
+
+def _dims(fixing: Fixing, parts: list[_Part]) -> Iterator[tuple[str, float, float]]:
+    """Lengths that can be typed on the drawing, as depths."""
+    shank = parts[-1]
+    if fixing.inner > 0.01:
+        yield "inner", shank.a, shank.a + fixing.inner
+    if fixing.outer > 0.01:
+        yield "outer", shank.b - fixing.outer, shank.b
+    if fixing.depth is not None:
+        yield "depth", shank.a + fixing.inner, shank.b
 
 
 def _boxes(fixing: Fixing, stack: Stack, parts: list[_Part]) -> BoxModel:

@@ -5,14 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.fixing import THICKEST, Fixing, Plate
+from nimble_shell.core.assemblies.fixing import MESH, THICKEST, Fixing, Plate
 from nimble_shell.core.errors import DomainError, Issue
 
 CAUTION = (
     "Kind, size, embedment and spacing are set by the engineer or the supplier's tested table; what is solved here is "
     "their heat, not their strength."
 )
-MESH = 0.000141  #: wires of 3 mm every 50 mm, as steel per width [m²/m]
 _PLUG = 0.020  #: over a sunk head [m]
 _WASHER = Plate(material="steel", size=0.050, t=0.0012)
 _DISC = Plate(material="polypropylene", size=0.060, t=0.004)

@@ -201,11 +201,13 @@
       {/each}
       {#if coldest && coldest.x >= -1 && coldest.x <= w + 1 && coldest.y >= -1 && coldest.y <= h + 1}
         {@const text = units.show(coldest.theta, 'temperature')}
+        {@const wide = text.length * 7.4 + 8}
+        {@const left = coldest.x + wide + 12 > w}
         <g class="coldest" transform="translate({coldest.x} {coldest.y})">
-          <path d="M0 0L14 -16" />
+          <path d={left ? 'M0 0L-14 -16' : 'M0 0L14 -16'} />
           <circle r="4.5" />
-          <rect x="10" y="-31" width={text.length * 7.4 + 8} height="17" />
-          <text x="14" y="-18">{text}</text>
+          <rect x={left ? -10 - wide : 10} y="-31" width={wide} height="17" />
+          <text x={left ? -6 - wide : 14} y="-18">{text}</text>
         </g>
       {/if}
       {#each drawing.dims as dim, at (at)}

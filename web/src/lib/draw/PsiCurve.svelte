@@ -1,4 +1,4 @@
-<!-- ψ over one parameter: drag along it, or type, and the joint follows. -->
+<!-- ψ or ΔU over one parameter: drag along it, or type, and what is drawn follows. -->
 <script lang="ts">
   import type { SweepPoint } from '$lib/api/client';
   import type { Units } from '$lib/units';
@@ -14,15 +14,35 @@
     units: Units;
     width: number;
     stale: boolean;
+    /** What is drawn: ψ, or ΔU in `transmittance`. */
+    of?: 'linear' | 'transmittance';
+    /** The same by another method, dashed. */
+    beside?: readonly (number | null)[];
     onmove: (value: number) => void;
     onrest: (value: number) => void;
   }
-  let { points, value, least, most, dimension, name, units, width, stale, onmove, onrest }: Props = $props();
+  let {
+    points,
+    value,
+    least,
+    most,
+    dimension,
+    name,
+    units,
+    width,
+    stale,
+    of = 'linear',
+    beside = [],
+    onmove,
+    onrest,
+  }: Props = $props();
   const LEFT = 46;
   const H = 92;
   const known = $derived(points.filter((one) => one.psi !== null));
   const low = $derived(Math.min(0, ...known.map((one) => one.psi ?? 0)));
-  const high = $derived(Math.max(0.001, ...known.map((one) => one.psi ?? 0)));
+  const high = $derived(
+    Math.max(0.001, ...known.map((one) => one.psi ?? 0), ...beside.map((one) => one ?? 0)),
+  );
   const x = $derived((at: number) => LEFT + ((at - least) / (most - least || 1)) * (width - LEFT - 8));
   const y = $derived((psi: number) => 6 + H - ((psi - low) / (high - low || 1)) * H);
   const best = $derived(known.toSorted((a, b) => (a.psi ?? 0) - (b.psi ?? 0))[0]);
@@ -34,11 +54,16 @@
     const t = b.value > a.value ? Math.min(Math.max((value - a.value) / (b.value - a.value), 0), 1) : 0;
     return (a.psi ?? 0) + t * ((b.psi ?? 0) - (a.psi ?? 0));
   });
-  const unit = $derived(units.unit('linear'));
+  const unit = $derived(units.unit(of));
 </script>
 
 <div class="curve" data-stale={stale} data-testid="psi-curve">
-  <svg {width} height={H + 26} role="img" aria-label="ψ over {name}, {known.length} values">
+  <svg
+    {width}
+    height={H + 26}
+    role="img"
+    aria-label="{of === 'linear' ? 'ψ' : 'ΔU'} over {name}, {known.length} values"
+  >
     {#each niceTicks(low * unit.per_si, high * unit.per_si, 4) as tick (tick)}
       {@const at = y(tick / unit.per_si)}
       <line class="grid" x1={LEFT} x2={width - 8} y1={at} y2={at} />
@@ -50,6 +75,15 @@
         .map((one, at) => `${at ? 'L' : 'M'}${x(one.value).toFixed(1)} ${y(one.psi ?? 0).toFixed(1)}`)
         .join('')}
     />
+    {#if beside.length}<path
+        class="beside"
+        d={points
+          .flatMap((one, at) =>
+            beside[at] === null || beside[at] === undefined ? [] : [[one.value, beside[at]] as const],
+          )
+          .map(([value, psi], at) => `${at ? 'L' : 'M'}${x(value).toFixed(1)} ${y(psi).toFixed(1)}`)
+          .join('')}
+      />{/if}
     {#each points.filter((one) => one.psi === null) as one (one.value)}
       <path class="no" d="M{x(one.value)} {6 + H}v-8"><title>{one.why_not}</title></path>
     {/each}
@@ -72,7 +106,7 @@
     oninput={(event) => onmove(Number(event.currentTarget.value))}
     onchange={(event) => onrest(Number(event.currentTarget.value))}
   />
-  {#if best}<p>
+  {#if best && of === 'linear'}<p>
       least ψ {units.full(best.psi ?? 0, 'linear')} at {shown(best.value)}{dimension === 'share' ? ' %' : ''}
     </p>{/if}
 </div>
@@ -94,6 +128,11 @@
     fill: none;
     stroke: var(--ink);
     stroke-width: 2;
+  }
+  .beside {
+    fill: none;
+    stroke: var(--ink-3);
+    stroke-dasharray: 4 3;
   }
   .now {
     stroke: var(--verdigris);

@@ -136,6 +136,11 @@ export class Bench {
     this.#saved = undefined;
   }
 
+  /** Ask again for the same draft: something it counts has been solved. */
+  again(): void {
+    if (this.live.asked) this.live.ask({ ...this.live.asked });
+  }
+
   setLayer(index: number, change: Partial<Layer>): (draft: Assembly) => Assembly {
     return (draft) => ({
       ...draft,

@@ -114,15 +114,15 @@
       </div>
     {/each}
     <div class="cell" class:pending={share === null || share === undefined} data-testid="share_joints">
-      <small>Lost at joints</small>
+      <small>Lost at joints and fixings</small>
       {#if share !== null && share !== undefined}
         <div class="value">
           <Figure
             value={units.show(share, 'share')}
             unit="%"
-            label="Lost at joints"
+            label="Lost at joints and fixings"
             weight="figure"
-            onwork={() => onwork('share_joints', 'Share lost at joints', 'share')}
+            onwork={() => onwork('share_joints', 'Share lost at joints and fixings', 'share')}
           />
         </div>
         <span class="no"
@@ -130,7 +130,9 @@
             ? `${now.pending.length} being solved`
             : shareBefore !== null && shareBefore !== undefined && Math.abs(share - shareBefore) > 1e-6
               ? units.delta(share - shareBefore, 'share') + ' %'
-              : 'fixings: step 4'}</span
+              : now?.H_joints === null
+                ? 'fixings only: joints in step 3'
+                : ''}</span
         >
       {:else}
         <span class="none">–</span><span class="no"

@@ -58,7 +58,7 @@
     event.preventDefault();
     router.go({ station, step });
   }
-  const step = $derived(place.step === 3 ? 3 : 2);
+  const step = $derived(place.step === 3 || place.step === 4 ? place.step : 2);
   const onStep = $derived(place.step === step);
   function turn(by: number): void {
     const next = buildings[(at + by + buildings.length) % buildings.length];

@@ -13,6 +13,7 @@
     { step: 1, name: 'Basis' },
     { step: 2, name: 'Build-ups' },
     { step: 3, name: 'Joints' },
+    { step: 4, name: 'Fixings' },
   ];
   const place = $derived(router.place);
   const units = $derived(session.open?.project.basis.schools.units ?? 'SI');

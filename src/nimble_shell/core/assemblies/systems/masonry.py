@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from nimble_shell.core.assemblies.fixing import Plate
 from nimble_shell.core.assemblies.systems.system import (
     Choice,
     Parameter,
@@ -30,11 +31,13 @@ def wall(values: Mapping[str, Value]) -> Stack:
     stack.add(block, number(values, "leaf"), control=("air",) if inner == 0 else ())
     if where == "cavity":
         layer = stack.add(material, outer, core=True, control=("heat",))
-        stack.fix("wall ties", "stainless-steel", n=number(values, "ties"), diameter=0.004, layer=layer)
+        stack.fix("wall ties", "stainless-steel", n=number(values, "ties"), diameter=0.004, layer=layer,
+                  kind="tie", inner=0.050, outer=0.050)  # fmt: skip
         stack.add("brick", 0.102, control=("rain", "wind"))
     elif outer > 0:
         layer = stack.add(material, outer, core=True, control=("heat",))
-        stack.fix("plate dowels", "steel", n=number(values, "ties"), diameter=0.006, layer=layer)
+        stack.fix("plate dowels", "steel", n=number(values, "ties"), diameter=0.006, layer=layer, kind="dowel",
+                  inner=0.050, sleeve=0.010, head=Plate(material="polypropylene", size=0.060, t=0.004))  # fmt: skip
         stack.add("thin-render", 0.008, control=("rain", "wind"), passes=2)
     else:
         stack.add("cement-render", 0.015, control=("rain", "wind"), passes=2)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from nimble_shell.core.assemblies.fixing import MESH
 from nimble_shell.core.assemblies.systems.system import Choice, Parameter, Place, Stack, System, Value, number, word
 
 
@@ -16,7 +17,7 @@ def build(values: Mapping[str, Value]) -> Stack:
     core = stack.add(word(values, "foam"), number(values, "foam_thickness"), core=True, rib=number(values, "rib"),
                      control=("heat",), fitted="shop")  # fmt: skip
     stack.fix("through wires", word(values, "wire"), n=number(values, "wires"), diameter=number(values, "wire_diameter"),
-              layer=core)  # fmt: skip
+              layer=core, kind="wire", inner=mortar / 2, outer=mortar / 2, mesh=MESH)  # fmt: skip
     stack.add("structural-mortar", mortar, control=("wind",), passes=2)
     stack.add("thin-render", 0.006, control=("rain",))
     return stack

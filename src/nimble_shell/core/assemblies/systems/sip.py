@@ -42,7 +42,7 @@ def panel(stack: Stack, values: Mapping[str, Value], *, screws: float) -> None:
     core = stack.add(word(values, "core_material"), number(values, "core"), core=True, members=(*spline, plates),
                      control=("heat",), fitted="shop")  # fmt: skip
     stack.add(material, skin, fitted="shop")
-    stack.fix("long panel screws", "steel", n=screws, diameter=0.006, layer=core)
+    stack.fix("long panel screws", "steel", n=screws, diameter=0.006, layer=core, inner=skin, outer=skin)
 
 
 def wall(values: Mapping[str, Value]) -> Stack:

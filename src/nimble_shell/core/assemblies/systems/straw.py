@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
+from nimble_shell.core.assemblies.fixing import Plate
 from nimble_shell.core.assemblies.systems.system import Choice, Parameter, Stack, System, Value, number, word
 
 #: Bales flat or on edge: material and thickness [m]. Stems lie along the flow in flat bales, across it on edge.
@@ -39,7 +40,9 @@ def board(values: Mapping[str, Value]) -> Stack:
     stack.add("straw-board", thickness, control=("air",))
     fill = stack.add(word(values, "fill"), number(values, "fill_thickness"), core=True, control=("heat",))
     stack.add("straw-board", thickness, control=("wind",))
-    stack.fix("long screws with washers", "steel", n=number(values, "screws"), diameter=0.006, layer=fill)
+    stack.fix("long screws with washers", "steel", n=number(values, "screws"), diameter=0.006, layer=fill,
+              inner=thickness * 0.8, outer=thickness,
+              head=Plate(material="steel", size=0.050, t=0.0012))  # fmt: skip
     stack.add("thin-render", 0.008, control=("rain",), passes=2)
     return stack
 

@@ -16,7 +16,7 @@ from nimble_shell.core.assemblies.assembly import (
     Member,
     Outside,
 )
-from nimble_shell.core.assemblies.fixing import Fixing
+from nimble_shell.core.assemblies.fixing import Fixing, FixingKind, Plate
 from nimble_shell.core.errors import Collector
 
 Value = float | str
@@ -178,12 +178,27 @@ class Stack:
         else:
             self.air(d, members=(batten,), services=True, fitted="late")
 
-    def fix(self, name: str, material: str, *, n: float, diameter: float, layer: str) -> None:
-        """A group of points through a layer [1/m², m]; none where n is 0."""
+    def fix(
+        self,
+        name: str,
+        material: str,
+        *,
+        n: float,
+        diameter: float,
+        layer: str,
+        kind: FixingKind = "screw",
+        inner: float = 0.0,
+        outer: float = 0.0,
+        sleeve: float | None = None,
+        head: Plate | None = None,
+        mesh: float = 0.0,
+    ) -> None:
+        """A group of points through a layer [1/m², m], and into its neighbours; none where n is 0."""
         if n > 0:
             self.fixings.append(
                 Fixing(id=f"f{len(self.fixings) + 1}", name=name, material=material, n=n, diameter=diameter,
-                       layer=layer)
+                       layer=layer, kind=kind, inner=inner, outer=outer, sleeve=sleeve,
+                       sleeve_material="polypropylene" if sleeve else "", head=head, mesh=mesh)
             )  # fmt: skip
 
 

@@ -1,0 +1,109 @@
+<!-- Fixings of the build-ups at one station: which element, which group, or a start. -->
+<script lang="ts">
+  import type { Building } from '$lib/api/client';
+  import { bench } from '$lib/state/bench.svelte';
+  import { fixings } from '$lib/state/fixings.svelte';
+  import { router } from '$lib/state/router.svelte';
+  import { session } from '$lib/state/session.svelte';
+  import { STATIONS } from '$lib/stations';
+  import Button from '$lib/ui/Button.svelte';
+  import SheetHead from '$lib/ui/SheetHead.svelte';
+  import type { Units } from '$lib/units';
+  import { untrack } from 'svelte';
+  import FixingStarts from './FixingStarts.svelte';
+  import FixingView from './FixingView.svelte';
+
+  interface Props {
+    building: Building;
+    units: Units;
+  }
+  let { building, units }: Props = $props();
+  const place = $derived(router.place);
+  const zone = $derived(`${place.station}4`);
+  const elements = $derived(
+    (building.elements ?? []).filter((one) => one.station === place.station && one.assembly_id),
+  );
+  const element = $derived(elements.find((one) => one.id === place.element) ?? elements[0]);
+  const stored = $derived(session.assembly(element?.assembly_id));
+  const draft = $derived(bench.draft && bench.draft.id === stored?.id ? bench.draft : stored);
+  const revision = $derived(session.open?.revision ?? 0);
+  void fixings.start();
+  $effect(() => {
+    const [project, at, condition, wall, now] = [
+      place.project,
+      place.building,
+      place.condition,
+      stored,
+      revision,
+    ];
+    if (wall) untrack(() => bench.follow(project, at, condition, wall, now));
+  });
+  const groups = $derived(draft?.fixings ?? []);
+  const group = $derived(groups.find((one) => one.id === place.view) ?? groups[0]);
+  const adding = $derived(place.view === 'add' || !group);
+</script>
+
+{#if elements.length > 1}
+  <nav class="which" aria-label="Elements of this station">
+    {#each elements as one (one.id)}
+      <button
+        class:on={one.id === element?.id}
+        aria-pressed={one.id === element?.id}
+        onclick={() => router.go({ element: one.id, view: '' })}>{one.name}</button
+      >
+    {/each}
+  </nav>
+{/if}
+{#if draft && groups.length}
+  <nav class="which" aria-label="Fixings of this build-up">
+    {#each groups as one (one.id)}
+      <button
+        class:on={!adding && one.id === group?.id}
+        aria-pressed={!adding && one.id === group?.id}
+        onclick={() => router.go({ view: one.id })}>{one.name}</button
+      >
+    {/each}
+    <button class:on={adding} aria-pressed={adding} onclick={() => router.go({ view: 'add' })}
+      >Add a group</button
+    >
+  </nav>
+{/if}
+{#if draft && adding}
+  <FixingStarts {draft} {zone} onbegun={(id) => router.go({ view: id })} />
+{:else if draft && group}
+  {#key group.id}
+    <FixingView {building} {draft} fixing={group} {zone} {units} />
+  {/key}
+{:else}
+  <SheetHead {zone} title={STATIONS[place.station] ?? ''} />
+  <p class="none">
+    Fixings belong to a build-up, and no build-up is drawn at this station.
+    <Button onclick={() => router.go({ step: 2 })}>Build-ups</Button>
+  </p>
+{/if}
+
+<style>
+  .which {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px;
+    margin-bottom: 6px;
+  }
+  .which button {
+    border: 0;
+    border-bottom: 2px solid transparent;
+    background: none;
+    padding: 2px 10px;
+    min-height: 24px;
+    color: var(--ink-2);
+  }
+  .which .on {
+    border-bottom-color: var(--verdigris);
+    color: var(--verdigris);
+    font-weight: 600;
+  }
+  .none {
+    color: var(--ink-2);
+    margin: 8px 0;
+  }
+</style>
