@@ -11,9 +11,9 @@ from skfem.helpers import dot, grad
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.conduction.elements import NEAR
-from nimble_shell.core.conduction.mesh import Grid, first_grid
+from nimble_shell.core.conduction.mesh import first_grid
 from nimble_shell.core.conduction.section import Section
-from nimble_shell.core.conduction.solve import refined, solve_on
+from nimble_shell.core.conduction.solve import refined
 from nimble_shell.core.joints import FAMILIES
 from nimble_shell.core.joints.bound import section_of
 from nimble_shell.core.joints.solved import quickly
@@ -98,15 +98,6 @@ def main() -> None:
         words = f"{theirs / ours:4.1f} × faster" if theirs > ours else f"{ours / theirs:4.1f} × slower"
         print(f"  {', '.join(case):36s} {1000 * ours:5.0f} ms, error {error:.1e}; "
               f"there {1000 * theirs:5.0f} ms, error {abs(other - true) / true:.1e}: {words}")  # fmt: skip
-    print("growth of one solution with its unknowns")
-    one = section("corner", "lumber", "sip")
-    grid = first_grid(one)
-    base = None
-    for _ in range(4):
-        seconds, unknowns = timed(lambda one=one, grid=grid: float(solve_on(one, grid).space.size), 1)  # type: ignore[misc]
-        base = base or seconds / unknowns
-        print(f"  {int(unknowns):8d} unknowns: {seconds:6.2f} s, {seconds / unknowns / base:4.1f} × per unknown")
-        grid = Grid(x=halved_all(grid.x), y=halved_all(grid.y))
 
 
 def halved_all(lines: np.ndarray) -> np.ndarray:

@@ -1,4 +1,4 @@
-"""Steady conduction in boxes: finite volumes, refined and extrapolated (ISO 10211, annex A)."""
+"""Steady conduction in boxes: finite volumes, multigrid, refined and extrapolated (ISO 10211, annex A)."""
 
 from __future__ import annotations
 
@@ -14,7 +14,6 @@ from scipy import sparse
 from scipy.sparse.csgraph import connected_components
 
 from nimble_shell.core.conduction.boxes import BoxModel, Cells, Surface, cut, first_lines
-from nimble_shell.core.conduction.layered import Network, layered
 from nimble_shell.core.conduction.refinement import check_size, chosen, error_of, extrapolated, halved
 from nimble_shell.core.conduction.result import Extremes, Result, flows_of
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
@@ -65,7 +64,7 @@ def solve_boxes(model: BoxModel, points: FloatArray, *, target: float = 0.002, m
     DomainError
         If a part is bound to no environment, or an environment meets no surface.
     NotConverged
-        If the linear solution does not reach its tolerance.
+        If the multigrid solution does not reach its tolerance.
     """
     found = refined_boxes(model, lambda _, error: error <= target, most=most)
     envs = tuple(model.temperatures)
@@ -115,75 +114,44 @@ def solve_cells(model: BoxModel, lines: list[FloatArray]) -> CellFields:
     cells = cut(model, lines)
     envs = tuple(model.temperatures)
     _check_bound(cells, envs)
-    network, b = _network(cells, envs)
-    A = _matrix(cells, network)
-    solid = cells.number >= 0
-    _check_reached(cells, A, b[:, solid].T)
-    theta = _solved(network, A, b, solid)
-    sources = b[:, solid]
-    return CellFields(cells=cells, theta=theta, G=np.diag(sources.sum(axis=1)) - sources @ theta)
+    A, b = assembled(cells, envs)
+    _check_reached(cells, A, b)
+    theta = _solved(A, b)
+    return CellFields(cells=cells, theta=theta, G=np.diag(b.sum(axis=0)) - b.T @ theta)
 
 
-def _network(cells: Cells, envs: tuple[str, ...]) -> tuple[Network, FloatArray]:
-    """Conductances of the cells, and what one kelvin of each environment gives to them. [W/K]"""
-    shape = cells.lambda_.shape
-    links = []
-    for axis in range(3):
-        area = np.broadcast_to(_areas(cells, axis), shape)
-        links.append(np.nan_to_num(_pair(area, axis)[0] / _between_middles(cells, axis)))
-    b = np.zeros((len(envs), *shape))
-    for surface in cells.surfaces:
-        np.add.at(b[envs.index(surface.env)], surface.cells, _surface_conductance(cells, surface))
-    sizes = [np.diff(line) for line in cells.lines]
-    network = Network(
-        sizes=(sizes[0], sizes[1], sizes[2]),
-        lambda_=cells.lambda_,
-        links=(links[0], links[1], links[2]),
-        ground=b.sum(axis=0),
-    )
-    return network, b
-
-
-def _matrix(cells: Cells, network: Network) -> sparse.csr_matrix:
-    """The same as a matrix of the solid cells."""
+def assembled(cells: Cells, envs: tuple[str, ...]) -> tuple[sparse.csr_matrix, FloatArray]:
+    """Conductances between the solid cells, and what one kelvin of each environment gives to them. [W/K]"""
     count = int(cells.number.max()) + 1
+    one, other, between = _links(cells)
+    diagonal, b = np.zeros(count), np.zeros((count, len(envs)))
+    for surface in cells.surfaces:
+        number, g = cells.number[surface.cells], _surface_conductance(cells, surface)
+        np.add.at(diagonal, number, g)
+        np.add.at(b[:, envs.index(surface.env)], number, g)
+    diagonal += np.bincount(one, between, count) + np.bincount(other, between, count)
     own = np.arange(count)
-    rows, columns, values = [own], [own], [network.diagonal[cells.number >= 0]]
-    for axis, g in enumerate(network.links):
-        low, high = _pair(cells.number, axis)
-        linked = g > 0
-        rows += [low[linked], high[linked]]
-        columns += [high[linked], low[linked]]
-        values += [-g[linked], -g[linked]]
-    return sparse.coo_matrix(
-        (np.concatenate(values), (np.concatenate(rows), np.concatenate(columns))), shape=(count, count)
+    A = sparse.coo_matrix(
+        (
+            np.concatenate([diagonal, -between, -between]),
+            (np.concatenate([own, one, other]), np.concatenate([own, other, one])),
+        ),
+        shape=(count, count),
     ).tocsr()
+    A.indices, A.indptr = A.indices.astype(np.int32), A.indptr.astype(np.int32)
+    return A, b
 
 
-def _solved(
-    network: Network, A: sparse.csr_matrix, b: FloatArray, solid: NDArray[np.bool_]
-) -> FloatArray:  # fmt: skip
+def _solved(A: sparse.csr_matrix, b: FloatArray) -> FloatArray:
     """Fields of all environments; the last one is what is left of 1, since all of them at 1 give 1 everywhere."""
-    theta = np.ones((A.shape[0], len(b)))
-    direct = layered(network)
-    levels = None
-    if direct is None:
-        A.indices, A.indptr = A.indices.astype(np.int32), A.indptr.astype(np.int32)
-        levels = pyamg.ruge_stuben_solver(A, max_coarse=200, CF="RS")
-    for at in range(len(b) - 1):
-        if direct is not None:
-            theta[:, at] = direct.solve(b[at], _TOLERANCE)[solid]
-        else:
-            theta[:, at] = _by_multigrid(levels, b[at][solid])
+    levels = pyamg.ruge_stuben_solver(A, max_coarse=200, CF="RS")
+    theta = np.ones_like(b)
+    for at in range(b.shape[1] - 1):
+        residuals: list[float] = []
+        theta[:, at] = levels.solve(b[:, at], tol=_TOLERANCE, accel="cg", maxiter=200, residuals=residuals)
+        if residuals[-1] > 10 * _TOLERANCE * max(residuals[0], float(np.linalg.norm(b[:, at]))):
+            raise NotConverged(len(residuals), residuals[-1])
         theta[:, -1] -= theta[:, at]
-    return theta
-
-
-def _by_multigrid(levels: Any, b: FloatArray) -> FloatArray:
-    residuals: list[float] = []
-    theta: FloatArray = levels.solve(b, tol=_TOLERANCE, accel="cg", maxiter=200, residuals=residuals)
-    if residuals[-1] > 10 * _TOLERANCE * max(residuals[0], float(np.linalg.norm(b))):
-        raise NotConverged(len(residuals), residuals[-1])
     return theta
 
 
@@ -191,6 +159,19 @@ def _areas(cells: Cells, axis: int) -> FloatArray:
     """Areas of the cells across an axis, ready to broadcast. [m²]"""
     first, second = (size for at, size in enumerate(cells.sizes) if at != axis)
     return first * second
+
+
+def _links(cells: Cells) -> tuple[IntArray, IntArray, FloatArray]:
+    """Neighbours, and the conductances between them. [W/K]"""
+    found = []
+    for axis in range(3):
+        area = np.broadcast_to(_areas(cells, axis), cells.lambda_.shape)
+        g = _pair(area, axis)[0] / _between_middles(cells, axis)
+        both = np.isfinite(g)
+        a, b = _pair(cells.number, axis)
+        found.append((a[both], b[both], g[both]))
+    one, other, between = zip(*found, strict=True)
+    return np.concatenate(one), np.concatenate(other), np.concatenate(between)
 
 
 def _pair(values: NDArray[Any], axis: int) -> tuple[NDArray[Any], NDArray[Any]]:
