@@ -13,6 +13,7 @@ import uvicorn
 
 from nimble_shell.api.main import create_app
 from nimble_shell.demo import PROJECT_ID, plant
+from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.store import Database, StoreError, default_data_dir
@@ -58,7 +59,7 @@ def run(data: Path | None, port: int, *, demo: bool, fresh: bool = False) -> Non
     _back_up(database)
     service = ProjectService(database)
     if demo and PROJECT_ID not in {listed.id for listed in service.all()}:
-        plant(service, StandardService(database, service))
+        plant(service, StandardService(database, service), JointStandardService(database, service))
     web = web_folder()
     if web is None:
         raise CannotStart("front end", "the built front end is missing", "start with ./nimble demo or ./nimble serve")

@@ -180,3 +180,28 @@ def test_without_workers_nothing_is_solved_and_the_ledger_still_answers(client: 
     assert found["pending"] == ["Seams", "Roof R-A: long panel screws"]
     assert found["H"] is not None
     assert found["H_joints"] is None
+
+
+def test_a_joint_is_kept_listed_exported_and_brought_in(client: TestClient, campus: str) -> None:
+    with_joints(client, campus, [SEAM])
+    place = f"{V1}/projects/{campus}/buildings/main-laboratory/joints/j"
+    assert client.get(f"{place}/offer").json() is None
+    reply = client.post(f"{place}/standard", json={"reason": "dry", "source": "log"})
+    assert reply.status_code == 201, reply.text
+    (listed,) = client.get(f"{V1}/joint-standards").json()
+    assert (listed["version"], listed["reason"], len(listed["uses"])) == (1, "dry", 1)
+    file = client.get(f"{V1}/standards.json").json()
+    assert [one["id"] for one in file["joints"]] == [listed["id"]]
+    file["joints"][0]["reason"] = "dry, and again"
+    assert client.post(f"{V1}/standards/import", json=file).json() == {"stored": 1}
+    offer = client.get(f"{place}/offer").json()
+    assert (offer["standard"]["version"], offer["differences"]) == (2, [])
+    version = client.get(f"{V1}/projects/{campus}").json()["versions"]["building/main-laboratory"]
+    body = {"text": "taken", "zone": "D3", "standard_id": listed["id"], "version": version}
+    assert client.post(f"{place}/offer", json=body).status_code == 200
+    assert client.get(f"{place}/offer").json() is None
+    assert client.post(f"{V1}/joint-standards/{listed['id']}/withdrawal", json={}).status_code == 204
+    assert client.get(f"{V1}/joint-standards").json()[0]["withdrawn"]
+    assert client.post(f"{place}/standard", json={"reason": " "}).status_code == 422
+    assert client.get(f"{V1}/projects/{campus}/buildings/main-laboratory/joints/none/offer").status_code == 404
+    assert client.post(f"{V1}/standards/import", json={**file, "joints": 3}).json()["errors"][0]["code"] == "not_a_list"

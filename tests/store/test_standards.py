@@ -142,9 +142,9 @@ def test_standards_go_out_and_come_in_once(
 ) -> None:
     keep(standards)
     ((kept, _),) = standards.all()
-    file = write_standards([kept.standard])
-    assert read_standards(file) == [kept.standard]
-    assert standards.bring_in(read_standards(file)) == 0
+    file = write_standards([kept.standard], [])
+    assert read_standards(file) == ([kept.standard], [])
+    assert standards.bring_in(read_standards(file)[0]) == 0
     changed = replace(kept.standard, reason="measured again", version=7)
     assert standards.bring_in([changed]) == 1
     assert standards.all()[0][0].standard == replace(changed, version=2)
@@ -159,7 +159,7 @@ def test_what_is_no_file_of_standards_is_refused(content: object) -> None:
 
 def test_a_bad_standard_in_a_file_is_named(standards: StandardService, stored: Stored) -> None:
     keep(standards)
-    file = write_standards([standards.all()[0][0].standard])
+    file = write_standards([standards.all()[0][0].standard], [])
     file["standards"][0]["assembly"]["layers"][3]["d"] = -1
     with pytest.raises(DomainError) as refused:
         read_standards(file)

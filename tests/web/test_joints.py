@@ -97,3 +97,30 @@ def test_seals_are_left_out_and_the_walk_round_the_building_finds_the_break(benc
         expect(walk.locator("li.broken", has_text=name)).to_have_count(1)
     walk.get_by_role("button", name=re.compile("^A3 Ridge")).click()
     expect(bench.get_by_role("heading", level=1)).to_have_text("Ridge")
+
+
+def test_a_joint_becomes_a_standard_is_changed_and_built_as_it_says_again(bench: Page) -> None:
+    settled(bench)
+    bench.get_by_role("button", name="Practice standard").click()
+    expect(bench.get_by_text("Not from a standard")).to_be_visible()
+    bench.get_by_label("why the practice trusts it").fill("tested in our own hall")
+    bench.get_by_role("button", name="Keep", exact=True).click()
+    expect(bench.get_by_text("Taken from a standard, version 1")).to_be_visible()
+    expect(bench.get_by_test_id("joint-standards")).to_contain_text("tested in our own hall")
+    bench.get_by_role("button", name="Back to the joint").click()
+    bench.get_by_role("button", name="Take B").click()
+    expect(bench.locator(".ledger .last")).to_contain_text("insulated block spline")
+    bench.get_by_role("button", name="Practice standard").click()
+    expect(bench.get_by_test_id("offer")).to_contain_text("double lumber")
+    bench.get_by_role("button", name="Take it").click()
+    expect(bench.locator(".ledger .last")).to_contain_text("standard taken, version 1")
+    expect(bench.get_by_test_id("offer")).to_have_count(0)
+
+
+def test_what_the_practice_trusts_stands_before_the_other_starts(page: Page, server: Server, jointed: str) -> None:
+    page.goto(f"{server.address}/{jointed}/main-laboratory/D3?view=add")
+    trusted = page.get_by_test_id("trusted-joints")
+    trusted.get_by_role("button", name=re.compile("^SIP seam, block spline")).click()
+    expect(page.locator(".ledger .last")).to_contain_text("SIP seam, block spline, three seals: ")
+    page.get_by_role("button", name="Practice standard").click()
+    expect(page.get_by_text("Taken from a standard, version 1")).to_be_visible()

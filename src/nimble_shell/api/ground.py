@@ -11,6 +11,7 @@ from fastapi.responses import Response
 from nimble_shell.api import schemas as s
 from nimble_shell.formats.problems import Problem
 from nimble_shell.services.fixings import FixingBook
+from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.joints import JointBook
 from nimble_shell.services.projects import Note, ProjectService
 from nimble_shell.services.standards import StandardService
@@ -50,10 +51,16 @@ def _fixings(request: Request) -> FixingBook:
     return book
 
 
+def _joint_standards(request: Request) -> JointStandardService:
+    service: JointStandardService = request.app.state.joint_standards
+    return service
+
+
 Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
 Joints = Annotated[JointBook, Depends(_joints)]
 Fixings = Annotated[FixingBook, Depends(_fixings)]
+JointStandards = Annotated[JointStandardService, Depends(_joint_standards)]
 TargetSets = Annotated[TargetService, Depends(_targets)]
 Id = Annotated[str, Path(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 

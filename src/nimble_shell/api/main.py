@@ -20,6 +20,7 @@ from nimble_shell.api import bench_routes, fixing_routes, joint_routes, problems
 from nimble_shell.api.guard import Guard
 from nimble_shell.services.desk import Desk
 from nimble_shell.services.fixings import FixingBook
+from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.joints import JointBook
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.standards import StandardService
@@ -49,6 +50,7 @@ def create_app(database: Database, web: Path | None = None, desk: Desk | None = 
     )
     app.state.projects = ProjectService(database)
     app.state.standards = StandardService(database, app.state.projects)
+    app.state.joint_standards = JointStandardService(database, app.state.projects)
     app.state.targets = TargetService(database)
     desk = desk or Desk()
     app.state.joints = JointBook(desk)

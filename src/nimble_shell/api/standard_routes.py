@@ -11,7 +11,7 @@ from fastapi.responses import Response
 from nimble_shell.api import schemas as s
 from nimble_shell.api import study_schemas as t
 from nimble_shell.api import study_views, views
-from nimble_shell.api.ground import REFUSALS, Id, Standards, TargetSets, attachment, note_of
+from nimble_shell.api.ground import REFUSALS, Id, JointStandards, Standards, TargetSets, attachment, note_of
 from nimble_shell.formats.standards import read_standards, write_standards
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
@@ -44,16 +44,59 @@ def list_standards(service: Standards) -> list[t.StandardOut]:
 
 
 @router.get("/standards.json")
-def export_standards(service: Standards) -> Response:
-    """Every standard as a file."""
-    content = write_standards([kept.standard for kept, _ in service.all()])
+def export_standards(service: Standards, joints: JointStandards) -> Response:
+    """Every standard as a file, of build-ups and of joints."""
+    content = write_standards([kept.standard for kept, _ in service.all()], [kept.standard for kept, _ in joints.all()])
     return attachment(json.dumps(content, indent=1, ensure_ascii=False).encode(), "application/json", "standards.json")
 
 
 @router.post("/standards/import")
-def import_standards(file: dict[str, Any], service: Standards) -> t.Stored:
+def import_standards(file: dict[str, Any], service: Standards, joints: JointStandards) -> t.Stored:
     """Bring in a file of standards; a known one gets a next version if it differs."""
-    return t.Stored(stored=service.bring_in(read_standards(file)))
+    read, read_joints = read_standards(file)
+    return t.Stored(stored=service.bring_in(read) + joints.bring_in(read_joints))
+
+
+@router.get("/joint-standards")
+def list_joint_standards(service: JointStandards) -> list[t.JointStandardOut]:
+    """The practice's standards of joints with where each is used."""
+    return [study_views.joint_standard(kept, uses) for kept, uses in service.all()]
+
+
+@router.post("/joint-standards/{standard_id}/withdrawal", status_code=204)
+def withdraw_joint_standard(standard_id: Id, asked: t.Withdrawal, service: JointStandards) -> None:
+    """No longer offer a standard, or offer it again; what uses it stays as it is."""
+    service.withdraw(standard_id, again=asked.again)
+
+
+@router.post("/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/standard", status_code=201)
+def keep_joint_standard(
+    project_id: Id, building_id: Id, joint_id: Id, asked: t.KeepJointStandard, service: JointStandards
+) -> s.ProjectOut:
+    """Keep a joint as a standard, or as the next version of the one it was taken from."""
+    return views.project(
+        service.keep(project_id, building_id, joint_id, reason=asked.reason, source=asked.source,
+                     trusted_since=asked.trusted_since)
+    )  # fmt: skip
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/offer")
+def joint_standard_offer(
+    project_id: Id, building_id: Id, joint_id: Id, service: JointStandards
+) -> t.JointOfferOut | None:
+    """What the newest version of its standard would change in a joint; null if there is nothing to offer."""
+    offer = service.offer(project_id, building_id, joint_id)
+    return None if offer is None else study_views.joint_offer(offer)
+
+
+@router.post("/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/offer")
+def take_joint_standard(
+    project_id: Id, building_id: Id, joint_id: Id, asked: t.TakeJointStandard, service: JointStandards
+) -> s.ProjectOut:
+    """Build a joint as the newest version of a standard says, as one undoable change."""
+    return views.project(
+        service.take(project_id, building_id, joint_id, asked.standard_id, asked.version, note_of(asked))
+    )
 
 
 @router.post("/standards/{standard_id}/withdrawal", status_code=204)

@@ -8,7 +8,7 @@ from pydantic import Base64Bytes, Field
 
 from nimble_shell.api.schemas import Model, Said, Saying
 from nimble_shell.core.assemblies.claim import Claim
-from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, Identifier
+from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, Identifier, JointDoc
 from nimble_shell.services.studies import At, OfDay, OfProbe, OfSide, OfVariant, Studied
 
 
@@ -171,8 +171,8 @@ class WeatherOut(Model):
 class UseOut(Model):
     project_id: str
     project: str
-    assembly_id: str
-    assembly: str
+    id: str
+    name: str
     version: int
 
 
@@ -187,6 +187,29 @@ class StandardOut(Model):
     saved_at: str
     withdrawn: bool
     uses: list[UseOut]
+
+
+class JointStandardOut(Model):
+    id: str
+    version: int
+    joint: JointDoc
+    reason: str
+    source: str
+    trusted_since: str
+    saved_at: str
+    withdrawn: bool
+    uses: list[UseOut]
+
+
+class KeepJointStandard(Model):
+    reason: Said
+    source: Said = ""
+    trusted_since: Said = ""
+
+
+class TakeJointStandard(Saying):
+    standard_id: Identifier
+    version: int  # of the building
 
 
 class KeepStandard(Model):
@@ -215,6 +238,11 @@ class DifferenceOut(Model):
     before: float | str | None
     after: float | str | None
     dimension: str
+
+
+class JointOfferOut(Model):
+    standard: JointStandardOut
+    differences: list[DifferenceOut]
 
 
 class OfferOut(Model):

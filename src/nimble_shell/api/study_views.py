@@ -10,9 +10,11 @@ from nimble_shell.core.assemblies.claim import Checked
 from nimble_shell.core.assemblies.day import Day
 from nimble_shell.core.assemblies.figures import Figure
 from nimble_shell.core.assemblies.variants import Variants
+from nimble_shell.core.shell.standard import JointStandard, Standard
 from nimble_shell.core.working import value_of
-from nimble_shell.formats.project import AssemblyDoc, ClimateDoc
+from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, JointDoc
 from nimble_shell.formats.weather import Read
+from nimble_shell.services.joint_standards import JointOffer
 from nimble_shell.services.standards import Offer
 from nimble_shell.services.studies import Foam, Probe, Side
 from nimble_shell.store import Kept, Use
@@ -91,7 +93,7 @@ def weather(read: Read) -> t.WeatherOut:
     return t.WeatherOut(climate=ClimateDoc.from_core(read.climate), site=site)
 
 
-def standard(kept: Kept, uses: Sequence[Use]) -> t.StandardOut:
+def standard(kept: Kept[Standard], uses: Sequence[Use]) -> t.StandardOut:
     one = kept.standard
     return t.StandardOut(
         id=one.id,
@@ -104,6 +106,28 @@ def standard(kept: Kept, uses: Sequence[Use]) -> t.StandardOut:
         saved_at=kept.saved_at,
         withdrawn=kept.withdrawn,
         uses=[t.UseOut.model_validate(use) for use in uses],
+    )
+
+
+def joint_standard(kept: Kept[JointStandard], uses: Sequence[Use]) -> t.JointStandardOut:
+    one = kept.standard
+    return t.JointStandardOut(
+        id=one.id,
+        version=one.version,
+        joint=JointDoc.from_core(one.joint),
+        reason=one.reason,
+        source=one.source,
+        trusted_since=one.trusted_since,
+        saved_at=kept.saved_at,
+        withdrawn=kept.withdrawn,
+        uses=[t.UseOut.model_validate(use) for use in uses],
+    )
+
+
+def joint_offer(found: JointOffer) -> t.JointOfferOut:
+    return t.JointOfferOut(
+        standard=joint_standard(found.kept, ()),
+        differences=[t.DifferenceOut.model_validate(one) for one in found.differences],
     )
 
 

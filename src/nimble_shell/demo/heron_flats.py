@@ -19,7 +19,8 @@ from nimble_shell.core.shell.basis import Basis, Indoor, Limits, Schools, Site, 
 from nimble_shell.core.shell.criteria import Criterion, Handling
 from nimble_shell.core.shell.joint import JointRole, JointValue, ShellJoint, Station
 from nimble_shell.core.shell.project import Building, Project, ShellElement
-from nimble_shell.core.shell.standard import Standard
+from nimble_shell.core.shell.standard import JointStandard, Standard
+from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.projects import Note, ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.store import Stored
@@ -27,10 +28,14 @@ from nimble_shell.store import Stored
 PROJECT_ID = "heron-flats"
 
 
-def plant(service: ProjectService, standards: StandardService | None = None) -> Stored:
+def plant(
+    service: ProjectService, standards: StandardService | None = None, joints: JointStandardService | None = None
+) -> Stored:
     """Store the campus and its practice's standards, and do the edits that its change log tells of."""
     if standards is not None:
         standards.bring_in(_standards())
+    if joints is not None:
+        joints.bring_in(_joint_standards())
     project = campus()
     stored = service.bring_in(project)
     wall = next(a for a in project.assemblies if a.id == "wall-w-a")
@@ -72,6 +77,20 @@ def _standards() -> list[Standard]:
                  reason="four houses, none above 0.6 air changes", source="blower-door reports 2019 to 2024"),
         Standard(id="standard-loft-260", version=1, place="roof", assembly=loft, trusted_since="2016",
                  reason="dry in every look behind the hatch", source="practice log"),
+    ]  # fmt: skip
+
+
+def _joint_standards() -> list[JointStandard]:
+    """Joints that the practice trusts: a seam and a ridge with every seal of their schedules."""
+    seam = ShellJoint(id="standard", station="D", name="SIP seam, block spline, three seals", family="seam",
+                      variant="block", roles=())  # fmt: skip
+    ridge = ShellJoint(id="standard", station="A", name="SIP ridge on a beam, sealed inside", family="ridge",
+                       variant="beam", roles=(), sealant="butyl")  # fmt: skip
+    return [
+        JointStandard(id="standard-seam-block", version=1, joint=seam, trusted_since="2019",
+                      reason="four houses, none above 0.6 air changes", source="blower-door reports 2019 to 2024"),
+        JointStandard(id="standard-ridge-beam", version=1, joint=ridge, trusted_since="2021",
+                      reason="dry outer skins at three winters' look", source="practice log"),
     ]  # fmt: skip
 
 

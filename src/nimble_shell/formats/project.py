@@ -321,6 +321,7 @@ class JointDoc(Document):
     sealed: bool = False
     sealant: Text = "polyurethane"
     tape: Text = "acrylic tape"
+    standard: StandardRefDoc | None = None
 
 
 class BuildingDoc(Document):

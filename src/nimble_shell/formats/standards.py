@@ -1,4 +1,4 @@
-"""Practice standards as JSON: also the snapshots in the database."""
+"""Practice standards as JSON, of build-ups and of joints: also the snapshots in the database."""
 
 from __future__ import annotations
 
@@ -6,9 +6,9 @@ from typing import Any, Literal
 
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.shell.project import Place
-from nimble_shell.core.shell.standard import Standard
+from nimble_shell.core.shell.standard import JointStandard, Standard
 from nimble_shell.formats.document import Document
-from nimble_shell.formats.project import AssemblyDoc, Identifier, MaterialDoc, Text
+from nimble_shell.formats.project import AssemblyDoc, Identifier, JointDoc, MaterialDoc, Text
 
 FORMAT: Literal["nimble-shell-standards"] = "nimble-shell-standards"
 
@@ -27,13 +27,30 @@ class StandardDoc(Document):
     trusted_since: Text = ""
 
 
-def write_standards(standards: list[Standard]) -> dict[str, Any]:
+class JointStandardDoc(Document):
+    """One version of a practice standard of a joint."""
+
+    core = JointStandard
+    id: Identifier
+    version: int
+    joint: JointDoc
+    reason: Text = ""
+    source: Text = ""
+    trusted_since: Text = ""
+
+
+def write_standards(standards: list[Standard], joints: list[JointStandard]) -> dict[str, Any]:
     """The content of a file of standards."""
-    return {"format": FORMAT, "version": 1, "standards": [StandardDoc.from_core(one).to_wire() for one in standards]}
+    return {
+        "format": FORMAT,
+        "version": 1,
+        "standards": [StandardDoc.from_core(one).to_wire() for one in standards],
+        "joints": [JointStandardDoc.from_core(one).to_wire() for one in joints],
+    }
 
 
-def read_standards(content: Any) -> list[Standard]:
-    """Standards of a file.
+def read_standards(content: Any) -> tuple[list[Standard], list[JointStandard]]:
+    """Standards of a file: of build-ups, and of joints.
 
     Raises
     ------
@@ -46,14 +63,18 @@ def read_standards(content: Any) -> list[Standard]:
         message = "this is not a file of Nimble Shell standards, version 1"
         hint = f'such a file begins with "format": "{FORMAT}", "version": 1'
         raise DomainError(Issue(path=("format",), code="not_a_standards_file", message=message, hint=hint))
-    listed = content.get("standards")
+    return _listed(content, "standards", StandardDoc), _listed({"joints": [], **content}, "joints", JointStandardDoc)
+
+
+def _listed(content: dict[str, Any], key: str, document: type[Document]) -> list[Any]:
+    listed = content.get(key)
     if not isinstance(listed, list):
-        raise DomainError(Issue(path=("standards",), code="not_a_list", message="“standards” is not a list",
+        raise DomainError(Issue(path=(key,), code="not_a_list", message=f"“{key}” is not a list",
                                 hint="write a list in square brackets"))  # fmt: skip
-    found: list[Standard] = []
+    found = []
     for index, one in enumerate(listed):
         try:
-            found.append(StandardDoc.model_validate(one).to_core())
+            found.append(document.model_validate(one).to_core())
         except DomainError as error:
-            raise error.under("standards", index) from error
+            raise error.under(key, index) from error
     return found

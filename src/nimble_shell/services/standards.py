@@ -19,7 +19,7 @@ from nimble_shell.store import Database, Heading, Kept, NotFound, Piece, Standar
 class Offer:
     """A newer version of the standard that a build-up was taken from."""
 
-    kept: Kept
+    kept: Kept[Standard]
     differences: tuple[Difference, ...]  #: from the build-up as it is to the newest version
 
 
@@ -29,7 +29,7 @@ class StandardService:
     def __init__(self, database: Database, projects: ProjectService) -> None:
         self._database, self._projects = database, projects
 
-    def all(self) -> list[tuple[Kept, list[Use]]]:
+    def all(self) -> list[tuple[Kept[Standard], list[Use]]]:
         """Every standard with where it is used."""
         with self._database.read() as session:
             standards = StandardRepository(session)

@@ -3,13 +3,14 @@
 from nimble_shell.store.database import Database, default_data_dir
 from nimble_shell.store.errors import NotFound, Stale, StoreError
 from nimble_shell.store.projects import Change, Heading, Listed, Piece, ProjectRepository, Stored
-from nimble_shell.store.standards import Kept, StandardRepository, Use
+from nimble_shell.store.standards import JointStandardRepository, Kept, StandardRepository, Use
 from nimble_shell.store.targets import TargetSetRepository
 
 __all__ = [
     "Change",
     "Database",
     "Heading",
+    "JointStandardRepository",
     "Kept",
     "Listed",
     "NotFound",

@@ -49,15 +49,28 @@ class AssemblyRow(Base):
     document: Mapped[str]  # JSON, as in the project file
 
 
-class StandardRow(Base):
-    """One version of a practice standard; the newest is the one offered. Withdrawn ones stay for who uses them."""
+class Version(Base):
+    """A version of what the practice keeps; the newest is the one offered. Withdrawn ones stay for who uses them."""
 
-    __tablename__ = "standard"
+    __abstract__ = True
+
     id: Mapped[str] = mapped_column(primary_key=True)
     version: Mapped[int] = mapped_column(primary_key=True)
     document: Mapped[str]  # JSON, as in a file of standards
     saved_at: Mapped[str]
     withdrawn_at: Mapped[str | None]
+
+
+class StandardRow(Version):
+    """A version of a practice standard of a build-up."""
+
+    __tablename__ = "standard"
+
+
+class JointStandardRow(Version):
+    """A version of a practice standard of a joint."""
+
+    __tablename__ = "joint_standard"
 
 
 class TargetSetRow(Base):

@@ -1,75 +1,93 @@
-"""Practice standards, every version kept."""
+"""Practice standards of build-ups and of joints, every version kept."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Generic, TypeVar
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.shell.standard import Standard
-from nimble_shell.formats.project import AssemblyDoc
-from nimble_shell.formats.standards import StandardDoc
+from nimble_shell.core.shell.project import Building
+from nimble_shell.core.shell.standard import JointStandard, Standard
+from nimble_shell.formats.project import AssemblyDoc, BuildingDoc
+from nimble_shell.formats.standards import JointStandardDoc, StandardDoc
 from nimble_shell.store.errors import NotFound
-from nimble_shell.store.rows import AssemblyRow, ProjectRow, StandardRow
+from nimble_shell.store.rows import AssemblyRow, BuildingRow, JointStandardRow, ProjectRow, StandardRow, Version
+
+S = TypeVar("S", Standard, JointStandard)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Kept:
+class Kept(Generic[S]):
     """The newest version of a standard, and whether it is still offered."""
 
-    standard: Standard
+    standard: S
     saved_at: str
     withdrawn: bool
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Use:
-    """A build-up that was taken from a standard."""
+    """A build-up or a joint that was taken from a standard; a joint is known by its building's id and its own."""
 
     project_id: str
     project: str
-    assembly_id: str
-    assembly: str
+    id: str
+    name: str
     version: int
 
 
-class StandardRepository:
-    """Reads and writes standards inside one session."""
+class _Versions(Generic[S]):
+    """Reads and writes versions inside one session."""
+
+    row: type[Version]
+    document: type[StandardDoc] | type[JointStandardDoc]
 
     def __init__(self, session: Session) -> None:
         self._db = session
 
-    def all(self) -> list[Kept]:
+    def all(self) -> list[Kept[S]]:
         """The newest version of each, withdrawn ones included, by name."""
-        newest: dict[str, StandardRow] = {}
-        for row in self._db.scalars(select(StandardRow).order_by(StandardRow.version)):
+        newest: dict[str, Version] = {}
+        for row in self._db.scalars(select(self.row).order_by(self.row.version)):
             newest[row.id] = row
-        return sorted((_kept(row) for row in newest.values()), key=lambda kept: kept.standard.assembly.name)
+        return sorted((self._kept(row) for row in newest.values()), key=lambda kept: kept.standard.name)
 
-    def newest(self, standard_id: str) -> Kept:
+    def newest(self, standard_id: str) -> Kept[S]:
         """Raises NotFound."""
-        found = select(StandardRow).where(StandardRow.id == standard_id).order_by(StandardRow.version.desc())
+        found = select(self.row).where(self.row.id == standard_id).order_by(self.row.version.desc())
         row = self._db.scalars(found.limit(1)).first()
         if row is None:
             raise NotFound("standard", standard_id)
-        return _kept(row)
+        return self._kept(row)
 
-    def add(self, standard: Standard, at: str) -> None:
+    def add(self, standard: S, at: str) -> None:
         """A new version; the newest again if it was withdrawn."""
-        document = StandardDoc.from_core(standard).model_dump_json(by_alias=True)
+        document = self.document.from_core(standard).model_dump_json(by_alias=True)
         self._db.add(
-            StandardRow(id=standard.id, version=standard.version, document=document, saved_at=at, withdrawn_at=None)
+            self.row(id=standard.id, version=standard.version, document=document, saved_at=at, withdrawn_at=None)
         )
 
     def withdraw(self, standard_id: str, at: str | None) -> None:
         """No longer offer a standard, or offer it again (`at` None); what uses it keeps it. Raises NotFound."""
-        rows = self._db.scalars(select(StandardRow).where(StandardRow.id == standard_id)).all()
+        rows = self._db.scalars(select(self.row).where(self.row.id == standard_id)).all()
         if not rows:
             raise NotFound("standard", standard_id)
         for row in rows:
             row.withdrawn_at = at
+
+    def _kept(self, row: Version) -> Kept[S]:
+        standard: S = self.document.model_validate_json(row.document).to_core()
+        return Kept(standard=standard, saved_at=row.saved_at, withdrawn=row.withdrawn_at is not None)
+
+
+class StandardRepository(_Versions[Standard]):
+    """Standards of build-ups."""
+
+    row = StandardRow
+    document = StandardDoc
 
     def uses(self) -> dict[str, list[Use]]:
         """Where standards are used, by standard."""
@@ -78,12 +96,27 @@ class StandardRepository:
         for row, project in self._db.execute(rows.where(ProjectRow.deleted_at.is_(None))):
             assembly: Assembly = AssemblyDoc.model_validate_json(row.document).to_core()
             if assembly.standard is not None:
-                use = Use(project_id=row.project_id, project=project, assembly_id=assembly.id, assembly=assembly.name,
+                use = Use(project_id=row.project_id, project=project, id=assembly.id, name=assembly.name,
                           version=assembly.standard.version)  # fmt: skip
                 found.setdefault(assembly.standard.id, []).append(use)
         return found
 
 
-def _kept(row: StandardRow) -> Kept:
-    standard: Standard = StandardDoc.model_validate_json(row.document).to_core()
-    return Kept(standard=standard, saved_at=row.saved_at, withdrawn=row.withdrawn_at is not None)
+class JointStandardRepository(_Versions[JointStandard]):
+    """Standards of joints."""
+
+    row = JointStandardRow
+    document = JointStandardDoc
+
+    def uses(self) -> dict[str, list[Use]]:
+        """Where standards are used, by standard."""
+        found: dict[str, list[Use]] = {}
+        rows = select(BuildingRow, ProjectRow.name).join(ProjectRow, ProjectRow.id == BuildingRow.project_id)
+        for row, project in self._db.execute(rows.where(ProjectRow.deleted_at.is_(None))):
+            building: Building = BuildingDoc.model_validate_json(row.document).to_core()
+            for joint in building.joints:
+                if joint.standard is not None:
+                    use = Use(project_id=row.project_id, project=project, id=f"{building.id}/{joint.id}",
+                              name=f"{building.name}, {joint.name}", version=joint.standard.version)  # fmt: skip
+                    found.setdefault(joint.standard.id, []).append(use)
+        return found

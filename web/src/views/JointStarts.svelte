@@ -1,6 +1,13 @@
 <!-- Starting a joint: every way to build it that suits the build-ups of this building, drawn to scale. -->
 <script lang="ts">
-  import type { Building, Joint, JointDrawing, JointFamily, JointVariant } from '$lib/api/client';
+  import type {
+    Building,
+    Joint,
+    JointDrawing,
+    JointFamily,
+    JointStandard,
+    JointVariant,
+  } from '$lib/api/client';
   import { api, take } from '$lib/api/client';
   import JointField from '$lib/draw/JointField.svelte';
   import { joints } from '$lib/state/joints.svelte';
@@ -72,10 +79,29 @@
   const drawingOf = (family: JointFamily, variant: JointVariant) =>
     drawings[`${family.key}/${variant.key}/${family.roles.map((role) => meeting(role) ?? '').join()}`];
 
-  async function start(family: JointFamily, variant: JointVariant): Promise<void> {
+  void joints.loadStandards();
+  // What the practice trusts, of these families and build-ups, before everything else.
+  const trusted = $derived(
+    joints.standards.flatMap((standard) => {
+      const own = offers.find(
+        ({ family, variant }) =>
+          family.key === standard.joint.family && variant.key === standard.joint.variant,
+      );
+      return standard.withdrawn || !own ? [] : [{ standard, ...own }];
+    }),
+  );
+
+  async function start(family: JointFamily, variant: JointVariant, standard?: JointStandard): Promise<void> {
     const id = `j${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
-    const joint = { ...draftOf(family, variant), id, name: `${family.name}` };
-    const text = `${family.name}: ${variant.text}`;
+    const { values, omitted, sealant, tape } = standard?.joint ?? draftOf(family, variant);
+    const joint: Joint = {
+      ...draftOf(family, variant),
+      ...{ values, omitted, sealant, tape },
+      id,
+      name: standard?.joint.name ?? family.name,
+      standard: standard ? { id: standard.id, version: standard.version } : null,
+    };
+    const text = `${joint.name}: ${variant.text}`;
     const good = await session.saveBuilding(
       { ...building, joints: [...(building.joints ?? []), joint] },
       text.slice(0, 200),
@@ -103,6 +129,20 @@
       : 'Joints are drawn at the other stations of the mast.'}
   </p>
 {/if}
+{#if trusted.length}
+  <h2>What the practice trusts</h2>
+  <ul class="trusted" data-testid="trusted-joints">
+    {#each trusted as { standard, family, variant } (standard.id)}
+      <li>
+        <button onclick={() => void start(family, variant, standard)}>
+          <b>{standard.joint.name}</b>
+          <span>{variant.text}, version {standard.version}; {standard.reason}</span>
+        </button>
+      </li>
+    {/each}
+  </ul>
+  <h2>Every way to build one</h2>
+{/if}
 <ul data-testid="joint-starts">
   {#each offers as { family, variant } (`${family.key}/${variant.key}`)}
     {@const drawing = drawingOf(family, variant)}
@@ -128,6 +168,11 @@
 </ul>
 
 <style>
+  h2 {
+    font-size: 13.5px;
+    font-weight: 600;
+    margin: 8px 0 4px;
+  }
   .meets {
     display: flex;
     flex-wrap: wrap;

@@ -14,6 +14,7 @@
   import SheetHead from '$lib/ui/SheetHead.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
+  import JointStandardView from './JointStandardView.svelte';
   import JointSide from './JointSide.svelte';
   import JointStarts from './JointStarts.svelte';
   import SealSchedule from './SealSchedule.svelte';
@@ -159,9 +160,12 @@
 {/if}
 {#if adding}
   <JointStarts {building} {units} />
+{:else if draft && place.view === 'standard'}
+  <JointStandardView {building} joint={draft} {units} {revision} />
 {:else if draft && family && variant}
   <SheetHead zone="{place.station}3" title={draft.name} aside={family.name}>
     <label class="check"><input type="checkbox" bind:checked={flowLines} /> heat-flow lines</label>
+    <Button onclick={() => router.go({ view: 'standard' })}>Practice standard</Button>
     <Button onclick={remove}>Remove this joint</Button>
   </SheetHead>
   <p class="conditions">

@@ -164,7 +164,7 @@
           </p>
           <p class="soft">{standard.reason}{standard.source ? `; ${standard.source}` : ''}</p>
           <p class="soft">
-            {#each standard.uses as use, at (at)}{at ? ', ' : 'used: '}{use.project}, {use.assembly} (version {use.version}){:else}not
+            {#each standard.uses as use, at (at)}{at ? ', ' : 'used: '}{use.project}, {use.name} (version {use.version}){:else}not
               used{/each}
           </p>
         </li>

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from nimble_shell.core.assemblies.assembly import StandardRef
 from nimble_shell.core.errors import Collector
 
 Station = Literal["A", "B", "C", "D", "E", "F", "G", "H"]
@@ -44,6 +45,7 @@ class ShellJoint:
     sealed: bool = False  #: somebody has said that it is built as scheduled
     sealant: str = "polyurethane"
     tape: str = "acrylic tape"
+    standard: StandardRef | None = None  #: the practice standard it was taken from
 
     def __post_init__(self) -> None:
         check = Collector()

@@ -44,6 +44,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/joint-standards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Joint Standards
+         * @description The practice's standards of joints with where each is used.
+         */
+        get: operations["list_joint_standards_api_v1_joint_standards_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/joint-standards/{standard_id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Withdraw Joint Standard
+         * @description No longer offer a standard, or offer it again; what uses it stays as it is.
+         */
+        post: operations["withdraw_joint_standard_api_v1_joint_standards__standard_id__withdrawal_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects": {
         parameters: {
             query?: never;
@@ -274,6 +314,50 @@ export interface paths {
          */
         put: operations["save_building_api_v1_projects__project_id__buildings_put"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Joint Standard Offer
+         * @description What the newest version of its standard would change in a joint; null if there is nothing to offer.
+         */
+        get: operations["joint_standard_offer_api_v1_projects__project_id__buildings__building_id__joints__joint_id__offer_get"];
+        put?: never;
+        /**
+         * Take Joint Standard
+         * @description Build a joint as the newest version of a standard says, as one undoable change.
+         */
+        post: operations["take_joint_standard_api_v1_projects__project_id__buildings__building_id__joints__joint_id__offer_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/standard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Joint Standard
+         * @description Keep a joint as a standard, or as the next version of the one it was taken from.
+         */
+        post: operations["keep_joint_standard_api_v1_projects__project_id__buildings__building_id__joints__joint_id__standard_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -849,7 +933,7 @@ export interface paths {
         };
         /**
          * Export Standards
-         * @description Every standard as a file.
+         * @description Every standard as a file, of build-ups and of joints.
          */
         get: operations["export_standards_api_v1_standards_json_get"];
         put?: never;
@@ -1913,6 +1997,7 @@ export interface components {
              * @default false
              */
             sealed: boolean;
+            standard?: components["schemas"]["StandardRefDoc"] | null;
             /**
              * Station
              * @enum {string}
@@ -1971,6 +2056,12 @@ export interface components {
             /** Station */
             station: string;
         };
+        /** JointOfferOut */
+        JointOfferOut: {
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
+            standard: components["schemas"]["JointStandardOut"];
+        };
         /** JointOut */
         JointOut: {
             drawing: components["schemas"]["DrawingOut"];
@@ -1984,6 +2075,26 @@ export interface components {
             /** Role */
             role: string;
         };
+        /** JointStandardOut */
+        JointStandardOut: {
+            /** Id */
+            id: string;
+            joint: components["schemas"]["JointDoc"];
+            /** Reason */
+            reason: string;
+            /** Saved At */
+            saved_at: string;
+            /** Source */
+            source: string;
+            /** Trusted Since */
+            trusted_since: string;
+            /** Uses */
+            uses: components["schemas"]["UseOut"][];
+            /** Version */
+            version: number;
+            /** Withdrawn */
+            withdrawn: boolean;
+        };
         /** JointValueDoc */
         JointValueDoc: {
             /** Key */
@@ -1992,6 +2103,21 @@ export interface components {
             number?: number | null;
             /** Word */
             word?: string | null;
+        };
+        /** KeepJointStandard */
+        KeepJointStandard: {
+            /** Reason */
+            reason: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * Trusted Since
+             * @default
+             */
+            trusted_since: string;
         };
         /** KeepStandard */
         KeepStandard: {
@@ -3258,6 +3384,20 @@ export interface components {
             place: "wall" | "roof" | "floor";
             preview: components["schemas"]["AssemblyDoc"];
         };
+        /** TakeJointStandard */
+        TakeJointStandard: {
+            /** Standard Id */
+            standard_id: string;
+            /** Text */
+            text: string;
+            /** Version */
+            version: number;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
         /** TargetSetIn */
         TargetSetIn: {
             /** Name */
@@ -3312,10 +3452,10 @@ export interface components {
         };
         /** UseOut */
         UseOut: {
-            /** Assembly */
-            assembly: string;
-            /** Assembly Id */
-            assembly_id: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
             /** Project */
             project: string;
             /** Project Id */
@@ -3528,6 +3668,176 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FamilyOut"][];
                 };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_joint_standards_api_v1_joint_standards_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JointStandardOut"][];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    withdraw_joint_standard_api_v1_joint_standards__standard_id__withdrawal_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                standard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Withdrawal"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description another site asked */
             403: {
@@ -4839,6 +5149,275 @@ export interface operations {
         responses: {
             /** @description Successful Response */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    joint_standard_offer_api_v1_projects__project_id__buildings__building_id__joints__joint_id__offer_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+                joint_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JointOfferOut"] | null;
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_joint_standard_api_v1_projects__project_id__buildings__building_id__joints__joint_id__offer_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+                joint_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeJointStandard"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_joint_standard_api_v1_projects__project_id__buildings__building_id__joints__joint_id__standard_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+                joint_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepJointStandard"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,6 +1,6 @@
 // The joint on the bench: a draft, its answers in two variants, working accuracy at once and final accuracy at rest.
 import { api, take } from '$lib/api/client';
-import type { Building, Joint, JointFamily, JointOut } from '$lib/api/client';
+import type { Building, Joint, JointFamily, JointOut, JointStandard } from '$lib/api/client';
 import { Live } from './live.svelte';
 import { session } from './session.svelte';
 
@@ -25,6 +25,8 @@ const ask = ({ project, joint, variant, condition, accuracy }: Question) =>
 
 class Joints {
   families = $state.raw<JointFamily[]>([]);
+  /** The practice's own, withdrawn ones included. */
+  standards = $state.raw<JointStandard[]>([]);
   draft = $state.raw<Joint>();
   readonly a = new Live<Question, JointOut>(ask);
   readonly b = new Live<Question, JointOut>(ask);
@@ -34,6 +36,10 @@ class Joints {
 
   async start(): Promise<void> {
     if (!this.families.length) this.families = await take(api.GET('/api/v1/joint-families'));
+  }
+
+  async loadStandards(): Promise<void> {
+    this.standards = await take(api.GET('/api/v1/joint-standards'));
   }
 
   family(key: string): JointFamily | undefined {

@@ -6,6 +6,7 @@ import type {
   Building,
   Change,
   Consequence,
+  Joint,
   Material,
   OwnMaterial,
   ProjectOut,
@@ -230,6 +231,36 @@ class Session {
       api.POST('/api/v1/projects/{project_id}/assemblies/{assembly_id}/offer', {
         params: { path: { project_id: project, assembly_id: assembly } },
         body: { text, zone, version: this.#version(`assembly/${assembly}`, force) },
+      }),
+    );
+  }
+
+  keepJointStandard(
+    building: string,
+    joint: string,
+    reason: string,
+    source: string,
+    since: string,
+  ): Promise<boolean> {
+    return this.#save('kept as a standard', (project) =>
+      api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/standard', {
+        params: { path: { project_id: project, building_id: building, joint_id: joint } },
+        body: { reason, source, trusted_since: since },
+      }),
+    );
+  }
+
+  takeJointStandard(building: string, joint: Joint, standard: string, version: number): Promise<boolean> {
+    const text = `${joint.name}: standard taken, version ${version}`.slice(0, 200);
+    return this.#save(text, (project, force) =>
+      api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/offer', {
+        params: { path: { project_id: project, building_id: building, joint_id: joint.id } },
+        body: {
+          text,
+          zone: `${joint.station}3`,
+          standard_id: standard,
+          version: this.#version(`building/${building}`, force),
+        },
       }),
     );
   }
