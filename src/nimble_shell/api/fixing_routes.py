@@ -3,17 +3,21 @@
 from __future__ import annotations
 
 import asyncio
+from dataclasses import replace
 
 from fastapi import APIRouter
+from fastapi.responses import Response
 from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import fixing_schemas as f
 from nimble_shell.api import fixing_views as views
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, attachment
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.fixings.kinds import CAUTION, KINDS, started
 from nimble_shell.formats.project import FixingDoc
-from nimble_shell.services import fixings
+from nimble_shell.services import fixings, sheets
+from nimble_shell.services.studies import At
+from nimble_shell.store import NotFound
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 
@@ -43,6 +47,23 @@ async def fixing(project_id: Id, asked: f.FixingIn, service: Projects, book: Fix
     solved = await asyncio.wrap_future(looked.solved)
     owned = await run_in_threadpool(book.owned, project)
     return await run_in_threadpool(views.fixing, owned, at, looked, solved, asked.condition, asked.accuracy)
+
+
+@router.get("/projects/{project_id}/assemblies/{assembly_id}/fixings/{fixing_id}/sheet.pdf")
+async def sheet(
+    project_id: Id, assembly_id: Id, fixing_id: Id, building_id: str, service: Projects, book: Fixings
+) -> Response:
+    """The page of a group of fixings, solved to final accuracy."""
+    stored = await run_in_threadpool(service.load, project_id)
+    assembly = next((one for one in stored.project.assemblies if one.id == assembly_id), None)
+    if assembly is None:
+        raise NotFound("assembly", assembly_id)
+    looked = await run_in_threadpool(fixings.look, book.desk, stored.project, assembly, fixing_id, "winter", "final")
+    solved = await asyncio.wrap_future(looked.solved)
+    counted = replace(stored, project=await run_in_threadpool(book.owned, stored.project))
+    at = At(building_id=building_id, assembly=assembly)
+    pdf = await run_in_threadpool(sheets.fixing_sheet, counted, at, looked, solved)
+    return attachment(pdf, "application/pdf", f"{looked.fixing.name}.pdf")
 
 
 @router.post("/projects/{project_id}/fixing-sweep")

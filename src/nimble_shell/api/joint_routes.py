@@ -7,15 +7,16 @@ from concurrent.futures import Future
 from dataclasses import replace
 
 from fastapi import APIRouter
+from fastapi.responses import Response
 from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api import joint_views as views
-from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects
+from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, attachment
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.shell.basis import Dimensions
-from nimble_shell.services import joints
+from nimble_shell.services import joints, sheets
 from nimble_shell.services.bench import find_building, to_outside
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
@@ -72,6 +73,19 @@ def continuity_walk(project_id: Id, building_id: Id, service: Projects, book: Jo
     building = find_building(stored.project, building_id)
     known = book.known(stored.project, stored.revision, building)
     return views.walk(joints.continuity_walk(stored.project, building, known))
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/sheet.pdf")
+async def sheet(
+    project_id: Id, building_id: Id, joint_id: Id, service: Projects, book: Joints, condition: str = "winter"
+) -> Response:
+    """The page of a joint, solved to final accuracy."""
+    stored = await run_in_threadpool(service.load, project_id)
+    one = joints.joint_in(find_building(stored.project, building_id), joint_id)
+    found = await run_in_threadpool(joints.drawn, stored.project, one, condition)
+    answer = await asyncio.wrap_future(joints.ask(book.desk, stored.project, found, "final"))
+    pdf = await run_in_threadpool(sheets.joint_sheet, stored, building_id, one, found, answer)
+    return attachment(pdf, "application/pdf", f"{one.name}.pdf")
 
 
 async def _point(value: float, question: Future[SolvedJoint] | str, system: Dimensions) -> j.SweepPoint:

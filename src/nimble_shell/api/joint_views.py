@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import base64
-from collections.abc import Callable, Sequence
 from typing import Any, cast
 
 import numpy as np
@@ -11,19 +10,16 @@ import numpy as np
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api.views import parameter_out
 from nimble_shell.core.assemblies.systems.system import Value
-from nimble_shell.core.climate import p_sat
 from nimble_shell.core.joints import FAMILIES, Family
 from nimble_shell.core.joints.drawing import SYSTEMS, Drawing, visible
 from nimble_shell.core.joints.seals import SEALANTS, TAPES, Sealing
+from nimble_shell.core.joints.shown import lying, lying_answer
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint
 from nimble_shell.core.joints.walk import Walk
-from nimble_shell.core.shell.basis import Condition
+from nimble_shell.core.shell.basis import Condition, critical_temperature
 from nimble_shell.core.shell.joint import ShellJoint
-from nimble_shell.core.working import value_of
 from nimble_shell.services.bench import to_outside
 from nimble_shell.services.joints import Drawn, values_of
-
-_MOULD = 0.8  #: relative humidity at a surface from which mould may grow, ISO 13788:2012, 5.1
 
 
 def families() -> list[j.FamilyOut]:
@@ -56,14 +52,13 @@ def drawing(found: Drawn, joint: ShellJoint, variant: str) -> j.DrawingOut:
     return drawn(found.drawing, values)
 
 
-def drawn(shown: Drawing, values: dict[str, Value]) -> j.DrawingOut:
-    """A drawing; a body of revolution lies down, the outside to the left and its axis below."""
-    place = _placed(shown)
-    x0, y0, x1, y1 = (*place(shown.view[:2]), *place(shown.view[2:]))
+def drawn(drawing: Drawing, values: dict[str, Value]) -> j.DrawingOut:
+    """A drawing as it is looked at."""
+    shown = lying(drawing)
     return j.DrawingOut(
         shapes=[
             j.ShapeOut(
-                rings=[[place(point) for point in ring] for ring in rings],
+                rings=[[list(point) for point in ring] for ring in rings],
                 material=fill.key,
                 hatch=fill.hatch,
                 name=fill.name,
@@ -72,9 +67,9 @@ def drawn(shown: Drawing, values: dict[str, Value]) -> j.DrawingOut:
             for shape, rings in visible(shown)
             if (fill := shape.fill) is not None
         ],
-        dims=[j.DimOut(key=dim.key, a=place(dim.a), b=place(dim.b)) for dim in shown.dims],
-        marks=[j.MarkOut(kind=mark.kind, at=place(mark.at)) for mark in shown.marks],
-        view=[x0, y0, x1, y1],
+        dims=[j.DimOut(key=dim.key, a=list(dim.a), b=list(dim.b)) for dim in shown.dims],
+        marks=[j.MarkOut(kind=mark.kind, at=list(mark.at)) for mark in shown.marks],
+        view=list(shown.view),
         plan=shown.plan,
         kind=shown.kind,
         sides=list(shown.sides),
@@ -83,20 +78,13 @@ def drawn(shown: Drawing, values: dict[str, Value]) -> j.DrawingOut:
     )
 
 
-def _placed(shown: Drawing) -> Callable[[Sequence[float]], list[float]]:
-    """Where a point of a drawing is shown: the inside of a body of revolution is at its top, here to the right."""
-    turned = shown.kind == "axisymmetric"
-    return lambda point: [float(point[1]), float(point[0])] if turned else [float(point[0]), float(point[1])]
-
-
 def solved(found: Drawn, answer: SolvedJoint, accuracy: Accuracy) -> j.SolvedOut:
     return answered(found.drawing, answer, found.moment, accuracy)
 
 
-def answered(shown: Drawing, answer: SolvedJoint, moment: Condition, accuracy: Accuracy) -> j.SolvedOut:
+def answered(drawing: Drawing, found: SolvedJoint, moment: Condition, accuracy: Accuracy) -> j.SolvedOut:
     """What is solved of a drawing, in the places where it is shown."""
-    place = _placed(shown)
-    xy = answer.field.xy[:, ::-1] if shown.kind == "axisymmetric" else answer.field.xy
+    answer = lying_answer(drawing, found)
     return j.SolvedOut(
         coupling={f"{a}|{b}": value for (a, b), value in answer.coupling.items()},
         psi={f"{a}|{b}": cast("dict[str, float]", dict(values)) for (a, b), values in answer.psi.items()},
@@ -107,23 +95,23 @@ def answered(shown: Drawing, answer: SolvedJoint, moment: Condition, accuracy: A
         balance=answer.balance,
         f_rsi=answer.f_rsi,
         coldest=answer.coldest.min,
-        coldest_at=place(answer.coldest.at),
-        critical=_critical(moment),
+        coldest_at=list(answer.coldest.at),
+        critical=critical_temperature(moment),
         temperatures=dict(answer.temperatures),
         field=j.FieldOut(
-            xy=_packed(xy, "<f4"),
+            xy=_packed(answer.field.xy, "<f4"),
             theta=_packed(answer.field.theta, "<f4"),
             triangles=_packed(answer.field.triangles, "<u4"),
         ),
-        trace=[[*place(point), point[2]] for point in answer.trace.reshape(-1, 3).tolist()],
-        lines=[[place(point) for point in line.tolist()] for line in answer.lines],
+        trace=answer.trace.reshape(-1, 3).tolist(),
+        lines=[line.tolist() for line in answer.lines],
         pieces=[
-            j.FlowOut(env=env, a=place(a), b=place(b), flow=None if np.isnan(flow) else flow)
+            j.FlowOut(env=env, a=list(a), b=list(b), flow=None if np.isnan(flow) else flow)
             for env, a, b, flow in answer.pieces
         ],
         references=[
             j.ReferenceOut(name=one.name, U=one.U, lengths=list(one.lengths), envs=list(one.envs))
-            for one in shown.references
+            for one in drawing.references
         ],
         unknowns=answer.unknowns,
         accuracy=accuracy,
@@ -162,16 +150,6 @@ def walk(found: Walk) -> j.WalkOut:
         breaks=len(found.breaks),
         undecided=len(found.undecided),
     )
-
-
-def _critical(moment: Condition) -> float:
-    """Surface temperature at which the room's air has 80 % at the surface. [°C]"""
-    p = moment.phi_i * value_of(p_sat(moment.theta_i)) / _MOULD
-    low, high = -60.0, 80.0
-    for _ in range(60):
-        middle = (low + high) / 2
-        low, high = (middle, high) if value_of(p_sat(middle)) < p else (low, middle)
-    return (low + high) / 2
 
 
 def _packed(values: Any, kind: str) -> str:

@@ -66,12 +66,12 @@ def wall_section(assembly: Assembly, catalogue: Catalogue, profile: Profile, uni
     body.append(_text("inside", left + width + 2, _TOP + 5, anchor="start"))
     svg = (
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {_WIDTH} {_HEIGHT}" width="{_WIDTH}mm" '
-        f'height="{_HEIGHT}mm" font-family="Spline Sans">{_definitions()}{"".join(body)}</svg>'
+        f'height="{_HEIGHT}mm" font-family="Spline Sans">{definitions()}{"".join(body)}</svg>'
     )
     return Drawing(svg, scale)
 
 
-def _definitions() -> str:
+def definitions() -> str:
     tiles = []
     for name, hatch in HATCHES.items():
         strokes = "".join(

@@ -76,10 +76,10 @@ def _content(sheet: Sheet, scale: float) -> dict[str, Any]:
     units = sheet.basis.schools.units
     layers = list(enumerate(sheet.assembly.layers, 1))
     return {
-        "project": _clean(sheet.project),
-        "building": _clean(sheet.building),
+        "project": cleaned(sheet.project),
+        "building": cleaned(sheet.building),
         "zone": sheet.zone,
-        "title": _clean(sheet.assembly.name),
+        "title": cleaned(sheet.assembly.name),
         "system": sheet.system,
         "scale": f"1:{scale:g}",
         "condition": _condition(sheet, units),
@@ -140,15 +140,15 @@ def _points(sheet: Sheet, units: UnitSystem) -> list[str]:
     """Screws, ties and wires, in a sentence each."""
     where = {layer.id: number for number, layer in enumerate(sheet.assembly.layers, 1)}
     return [
-        f"{_clean(fixing.name)}, {sheet.catalogue[fixing.material].name}, through layer {where[fixing.layer]}: "
+        f"{cleaned(fixing.name)}, {sheet.catalogue[fixing.material].name}, through layer {where[fixing.layer]}: "
         f"{show(fixing.per_area, 'count_per_area', units)} {unit_for('count_per_area', units).symbol}, "
-        f"{_shank(fixing, units)}; counted by "
+        f"{shank(fixing, units)}; counted by "
         f"{'the approximate procedure' if fixing.ratio is None else 'the solved point'}. Spacing is the engineer's."
         for fixing in sheet.assembly.fixings
     ]
 
 
-def _shank(fixing: Fixing, units: UnitSystem) -> str:
+def shank(fixing: Fixing, units: UnitSystem) -> str:
     unit = " mm" if units == "SI" else ""
     if fixing.diameter is not None:
         return f"diameter {length_text(fixing.diameter, units)}{unit}"
@@ -175,20 +175,20 @@ def _properties(sheet: Sheet) -> list[str]:
     said.append(f"Working passes: {', '.join(f'{count} {words}' for words, count in passes.items() if count)}.")
     for n, layer in layers:
         said += [
-            f"Layer {n}, declared {one.kind}: {_clean(one.value)} ({_clean(one.source)})." for one in layer.declared
+            f"Layer {n}, declared {one.kind}: {cleaned(one.value)} ({cleaned(one.source)})." for one in layer.declared
         ]
         change = layer.substitution
         if change is not None:
             asked = sheet.catalogue[change.asked].name
-            approved = f"approved by {_clean(change.approved)}" if change.approved else "not approved"
+            approved = f"approved by {cleaned(change.approved)}" if change.approved else "not approved"
             said.append(
-                f"Layer {n}: {asked} was asked, another delivered; {approved}. {_clean(change.reason)}".rstrip()
+                f"Layer {n}: {asked} was asked, another delivered; {approved}. {cleaned(change.reason)}".rstrip()
             )
     return said
 
 
 def _member(member: Member, material: str, units: UnitSystem) -> str:
-    where = f"{material}, {_clean(member.name)}"
+    where = f"{material}, {cleaned(member.name)}"
     if member.width is not None and member.centres is not None:
         where += f", {length_text(member.width, units)} at {length_text(member.centres, units)}"
     return where
@@ -241,5 +241,5 @@ def _assumptions(sheet: Sheet, units: UnitSystem) -> list[str]:
     return lines
 
 
-def _clean(text: str) -> str:
+def cleaned(text: str) -> str:
     return _CONTROL.sub("", text)

@@ -11,6 +11,7 @@ from nimble_shell.core.shell.joint import ShellJoint
 from nimble_shell.core.shell.project import Building
 from nimble_shell.core.shell.standard import JointStandard, joint_differences, stripped
 from nimble_shell.services.bench import find_building
+from nimble_shell.services.joints import joint_in
 from nimble_shell.services.projects import Note, ProjectService, new_id, now
 from nimble_shell.store import Database, JointStandardRepository, Kept, NotFound, Stored, Use
 
@@ -113,10 +114,7 @@ class JointStandardService:
     def _joint(self, project_id: str, building_id: str, joint_id: str) -> tuple[Stored, Building, ShellJoint]:
         stored = self._projects.load(project_id)
         building = find_building(stored.project, building_id)
-        joint = next((one for one in building.joints if one.id == joint_id), None)
-        if joint is None:
-            raise NotFound("joint", joint_id)
-        return stored, building, joint
+        return stored, building, joint_in(building, joint_id)
 
     def _save(self, stored: Stored, building: Building, joint: ShellJoint, version: int, note: Note) -> Stored:
         joints = tuple(joint if one.id == joint.id else one for one in building.joints)

@@ -24,6 +24,7 @@ from nimble_shell.core.shell.basis import Condition, condition
 from nimble_shell.core.shell.joint import JointValue, ShellJoint
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.services.desk import Desk, key_of
+from nimble_shell.store import NotFound
 
 DIRECTIONS: dict[str, Direction] = {"roof": "up", "floor": "down"}
 UNHEATED_SHARE = 0.5  #: an unheated neighbour stands this far from the room's temperature to the outside's
@@ -54,6 +55,14 @@ def family_of(joint: ShellJoint) -> Family:
         raise DomainError(Issue(path=("family",), code="unknown_family", message=f"there is no joint “{joint.family}”",
                                 hint=f"one of {', '.join(FAMILIES)}"))  # fmt: skip
     return family
+
+
+def joint_in(building: Building, joint_id: str) -> ShellJoint:
+    """Raises NotFound."""
+    for joint in building.joints:
+        if joint.id == joint_id:
+            return joint
+    raise NotFound("joint", joint_id)
 
 
 def drawn(project: Project, joint: ShellJoint, moment_key: str = "winter", variant: str | None = None) -> Drawn:

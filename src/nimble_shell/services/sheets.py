@@ -6,11 +6,22 @@ from typing import Any
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.fixings.kinds import CAUTION
+from nimble_shell.core.fixings.solved import SolvedFixing
+from nimble_shell.core.joints.drawing import SYSTEMS as DIMENSIONS
+from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.materials import EDITION
+from nimble_shell.core.shell.basis import Condition, condition, critical_temperature
+from nimble_shell.core.shell.joint import ShellJoint
 from nimble_shell.core.shell.project import Project, asked_R
 from nimble_shell.formats.project import FORMAT, FORMAT_VERSION, ProjectDoc, ProjectFile
-from nimble_shell.reports.specification import Sheet, specification_pdf
-from nimble_shell.services.bench import bench, find_building, station_of
+from nimble_shell.reports.detail_sheet import FixingPage, Heading, JointPage, fixing_pdf, joint_pdf
+from nimble_shell.reports.section import length_text
+from nimble_shell.reports.specification import Sheet, shank, specification_pdf
+from nimble_shell.services.bench import bench, find_building, station_of, to_outside
+from nimble_shell.services.fixings import Looked, remaining
+from nimble_shell.services.joints import Drawn, sealing
+from nimble_shell.services.studies import At
 from nimble_shell.store import NotFound, Stored
 
 
@@ -31,6 +42,67 @@ def specification(stored: Stored, building_id: str, assembly_id: str, condition:
         system=system.name if system else "", changed_at=stored.changed_at, revision=stored.revision,
     )  # fmt: skip
     return assembly.name, specification_pdf(sheet)
+
+
+def joint_sheet(stored: Stored, building_id: str, joint: ShellJoint, found: Drawn, solved: SolvedJoint) -> bytes:
+    """PDF of a joint's page."""
+    project = stored.project
+    family = found.family
+    heading = _heading(stored, building_id, f"{joint.station}3", joint.name,
+                       f"{family.name}: {family.variant(joint.variant).text}", found.moment)  # fmt: skip
+    return joint_pdf(
+        JointPage(
+            heading=heading,
+            drawing=found.drawing,
+            solved=solved,
+            psi={system: to_outside(solved, system) for system in DIMENSIONS},
+            system=project.basis.schools.dimensions,
+            length=joint.length,
+            point=family.point,
+            sealing=sealing(project, joint, found, solved.f_rsi),
+        )
+    )
+
+
+def fixing_sheet(stored: Stored, at: At, looked: Looked, solved: SolvedFixing) -> bytes:
+    """PDF of the page of a group of fixings. The project is as it counts, with what is solved in it."""
+    project, fixing = stored.project, looked.fixing
+    left = remaining(project, at, fixing, solved.chi / looked.cell.chi_approximate)
+    station = station_of(find_building(project, at.building_id), at.assembly.id)
+    units = project.basis.schools.units
+    material = project.catalogue[fixing.material].name
+    heading = _heading(stored, at.building_id, f"{station}4", fixing.name, at.assembly.name,
+                       condition(project.basis, "winter"))  # fmt: skip
+    return fixing_pdf(
+        FixingPage(
+            heading=heading,
+            cell=looked.cell,
+            solved=solved,
+            shank=f"{material}, {shank(fixing, units)}, length {length_text(looked.cell.length, units)}"
+            f"{' mm' if units == 'SI' else ''}.",
+            R_without=left.R_without,
+            R_all=left.R_all,
+            area=left.area,
+            cautions=(CAUTION,),
+        )
+    )
+
+
+def _heading(stored: Stored, building_id: str, zone: str, title: str, kind: str, moment: Condition) -> Heading:
+    project = stored.project
+    return Heading(
+        project=project.name,
+        building=find_building(project, building_id).name,
+        zone=zone,
+        title=title,
+        kind=kind,
+        units=project.basis.schools.units,
+        critical=critical_temperature(moment),
+        f_rsi_asked=project.basis.targets.f_rsi,
+        revision=stored.revision,
+        changed_at=stored.changed_at,
+        edition=EDITION,
+    )
 
 
 def project_file(stored: Stored) -> bytes:

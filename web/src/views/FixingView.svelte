@@ -127,6 +127,11 @@
       onchange={(event) => turn({ name: event.currentTarget.value.trim() || fixing.kind }, 'renamed')}
     /></label
   >
+  <a
+    class="sheet"
+    href="/api/v1/projects/{place.project}/assemblies/{draft.id}/fixings/{fixing.id}/sheet.pdf?building_id={building.id}"
+    download>Sheet, PDF</a
+  >
   <Button onclick={remove}>Remove this group</Button>
 </SheetHead>
 <p class="conditions">

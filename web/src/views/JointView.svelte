@@ -165,6 +165,11 @@
 {:else if draft && family && variant}
   <SheetHead zone="{place.station}3" title={draft.name} aside={family.name}>
     <label class="check"><input type="checkbox" bind:checked={flowLines} /> heat-flow lines</label>
+    <a
+      class="sheet"
+      href="/api/v1/projects/{place.project}/buildings/{building.id}/joints/{draft.id}/sheet.pdf"
+      download>Sheet, PDF</a
+    >
     <Button onclick={() => router.go({ view: 'standard' })}>Practice standard</Button>
     <Button onclick={remove}>Remove this joint</Button>
   </SheetHead>

@@ -6,12 +6,13 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from nimble_shell.core.assemblies.films import FilmSchool
-from nimble_shell.core.climate import MONTHS, MonthlyClimate, cold_continental
+from nimble_shell.core.climate import MONTHS, MonthlyClimate, cold_continental, p_sat
 from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.quantities import UNIT_SYSTEMS
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.shell.criteria import Criterion, Handling
 from nimble_shell.core.shell.practice import Economy, Rate
+from nimble_shell.core.working import value_of
 
 BridgedMethod = Literal["parallel", "isothermal", "combined"]
 VapourQuantities = Literal["sd", "perm"]
@@ -292,3 +293,21 @@ def condition(basis: Basis, key: str) -> Condition:
         phi_e=climate.phi_e[month],
         origin="Basis: monthly climate",
     )
+
+
+_MOULD = 0.8  #: relative humidity at a surface from which mould may grow, ISO 13788:2012, 5.1
+
+
+def critical_temperature(moment: Condition) -> float:
+    """Surface temperature at which the room's air has 80 % at the surface. [°C]
+
+    References
+    ----------
+    .. [1] ISO 13788:2012, 5.1 and 5.3.
+    """
+    p = moment.phi_i * value_of(p_sat(moment.theta_i)) / _MOULD
+    low, high = -60.0, 80.0
+    for _ in range(60):
+        middle = (low + high) / 2
+        low, high = (middle, high) if value_of(p_sat(middle)) < p else (low, middle)
+    return (low + high) / 2
