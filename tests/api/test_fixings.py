@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import time
+from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
 import pytest
@@ -150,3 +151,23 @@ def test_a_bad_group_is_refused_at_its_place(client: TestClient, campus: str, ch
     bad = {**here["assembly"], "fixings": [{**here["assembly"]["fixings"][0], **change}]}
     problem = ask(client, campus, "bench", {**here, "assembly": bad}, 422)
     assert all("fixings/0" in one["pointer"] for one in problem["errors"])
+
+
+def test_nothing_is_left_of_a_ticket_that_nobody_has(client: TestClient) -> None:
+    assert client.get(f"{V1}/solving/none").json() == {"waiting": 0, "grids": 0, "unknowns": 0}
+    assert client.delete(f"{V1}/solving/none").json() == {"stopped": 0}
+
+
+def test_who_waits_for_a_stopped_question_is_told_so(client: TestClient, campus: str) -> None:
+    # Without workers the question waits for ever; another window stops it.
+    with ThreadPoolExecutor() as pool:
+        body = {**at(client, campus), "fixing_id": "f1", "ticket": "mine"}
+        waiting = pool.submit(client.post, f"{V1}/projects/{campus}/fixing", json=body)
+        for _ in range(200):
+            if client.get(f"{V1}/solving/mine").json()["waiting"]:
+                break
+            time.sleep(0.02)
+        assert client.delete(f"{V1}/solving/mine").json() == {"stopped": 1}
+        reply = waiting.result(timeout=20)
+    assert reply.status_code == 409
+    assert reply.json()["errors"][0]["code"] == "stopped"

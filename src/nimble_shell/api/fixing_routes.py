@@ -12,6 +12,7 @@ from starlette.concurrency import run_in_threadpool
 from nimble_shell.api import fixing_schemas as f
 from nimble_shell.api import fixing_views as views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, attachment
+from nimble_shell.core.conduction.watch import Stopped
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.fixings.kinds import CAUTION, KINDS, started
 from nimble_shell.formats.project import FixingDoc
@@ -42,7 +43,7 @@ async def fixing(project_id: Id, asked: f.FixingIn, service: Projects, book: Fix
     project = (await run_in_threadpool(service.load, project_id)).project
     at = asked.place()
     looked = await run_in_threadpool(
-        fixings.look, book.desk, project, at.assembly, asked.fixing_id, asked.condition, asked.accuracy
+        fixings.look, book.desk, project, at.assembly, asked.fixing_id, asked.condition, asked.accuracy, asked.ticket
     )
     solved = await asyncio.wrap_future(looked.solved)
     owned = await run_in_threadpool(book.owned, project)
@@ -71,7 +72,7 @@ async def fixing_sweep(project_id: Id, asked: f.FixingSweepIn, service: Projects
     """χ and ΔU over spacings, at working accuracy."""
     project = (await run_in_threadpool(service.load, project_id)).project
     points = await run_in_threadpool(
-        fixings.swept, book.desk, project, asked.place().assembly, asked.fixing_id, asked.values
+        fixings.swept, book.desk, project, asked.place().assembly, asked.fixing_id, asked.values, asked.ticket
     )
     return f.FixingSweepOut(points=[await _point(one) for one in points])
 
@@ -81,7 +82,7 @@ async def _point(one: fixings.Swept) -> f.FixingSweepPoint:
         return views.nothing(one.value, one.why_not)
     try:
         solved = await asyncio.wrap_future(one.solved)
-    except (DomainError, NotConverged) as error:
+    except (DomainError, NotConverged, Stopped) as error:
         return views.nothing(one.value, str(error))
     return f.FixingSweepPoint(
         value=one.value,

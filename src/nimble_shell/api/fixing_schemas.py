@@ -33,6 +33,7 @@ class FixingIn(AtIn):
     fixing_id: Identifier
     condition: Said = "winter"
     accuracy: Accuracy = "working"
+    ticket: Said = ""
 
 
 class FixingOut(Model):
@@ -62,6 +63,7 @@ class FixingOut(Model):
 
 class FixingSweepIn(AtIn):
     fixing_id: Identifier
+    ticket: Said = ""
     values: Annotated[list[float], Field(min_length=1, max_length=41)]
 
 

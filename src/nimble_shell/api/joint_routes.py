@@ -13,6 +13,7 @@ from starlette.concurrency import run_in_threadpool
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api import joint_views as views
 from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, attachment
+from nimble_shell.core.conduction.watch import Stopped
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.shell.basis import Dimensions
@@ -35,7 +36,7 @@ async def joint(project_id: Id, asked: j.JointIn, service: Projects, book: Joint
     one = asked.joint.to_core()
     variant = asked.variant or one.variant
     found = await run_in_threadpool(joints.drawn, project, one, asked.condition, variant)
-    answer = await asyncio.wrap_future(joints.ask(book.desk, project, found, asked.accuracy))
+    answer = await asyncio.wrap_future(joints.ask(book.desk, project, found, asked.accuracy, ticket=asked.ticket))
     return await run_in_threadpool(
         lambda: j.JointOut(
             drawing=views.drawing(found, one, variant),
@@ -61,7 +62,7 @@ async def joint_sweep(project_id: Id, asked: j.SweepIn, service: Projects, book:
     """ψ and the surface factor over values of one parameter, at working accuracy."""
     project = (await run_in_threadpool(service.load, project_id)).project
     one = asked.joint.to_core()
-    questions = await run_in_threadpool(joints.swept, book.desk, project, one, asked.key, asked.values)
+    questions = await run_in_threadpool(joints.swept, book.desk, project, one, asked.key, asked.values, asked.ticket)
     system = project.basis.schools.dimensions
     return j.SweepOut(points=[await _point(value, question, system) for value, question in questions])
 
@@ -88,11 +89,23 @@ async def sheet(
     return attachment(pdf, "application/pdf", f"{one.name}.pdf")
 
 
+@router.get("/solving/{ticket}")
+def progress(ticket: Id, book: Joints) -> j.ProgressOut:
+    """How far the questions of a ticket are; nothing is left where they are answered."""
+    return j.ProgressOut.model_validate(book.desk.progress(ticket))
+
+
+@router.delete("/solving/{ticket}")
+def stop(ticket: Id, book: Joints) -> j.StoppedOut:
+    """Stop the questions of a ticket; who waits for them is told so."""
+    return j.StoppedOut(stopped=book.desk.cancel(ticket))
+
+
 async def _point(value: float, question: Future[SolvedJoint] | str, system: Dimensions) -> j.SweepPoint:
     if isinstance(question, str):
         return j.SweepPoint(value=value, psi=None, f_rsi=None, why_not=question)
     try:
         answer = await asyncio.wrap_future(question)
-    except (DomainError, NotConverged) as error:
+    except (DomainError, NotConverged, Stopped) as error:
         return j.SweepPoint(value=value, psi=None, f_rsi=None, why_not=str(error))
     return j.SweepPoint(value=value, psi=to_outside(answer, system), f_rsi=answer.f_rsi, why_not="")

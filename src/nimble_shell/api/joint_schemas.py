@@ -36,6 +36,7 @@ class JointIn(Model):
     variant: Said = ""
     condition: Said = "winter"
     accuracy: Accuracy = "working"
+    ticket: Said = ""
 
 
 class ShapeOut(Model):
@@ -168,7 +169,20 @@ class SweepIn(Model):
     joint: JointDoc
     condition: Said = "winter"
     key: Said
+    ticket: Said = ""
     values: Annotated[list[float], Field(min_length=1, max_length=41)]
+
+
+class ProgressOut(Model):
+    """How far the questions of a ticket are: those not begun, and the grid that is being solved."""
+
+    waiting: int
+    grids: int
+    unknowns: int
+
+
+class StoppedOut(Model):
+    stopped: int
 
 
 class SweepPoint(Model):

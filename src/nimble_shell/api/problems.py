@@ -10,6 +10,7 @@ from fastapi.responses import JSONResponse
 from pydantic import ValidationError
 from starlette.exceptions import HTTPException
 
+from nimble_shell.core.conduction.watch import Stopped
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.formats import problems
 from nimble_shell.formats.problems import Problem, ProblemError
@@ -52,6 +53,12 @@ def install(app: FastAPI) -> None:
         hint = "Two parts may touch in one point, or a sliver lie between them: change a dimension a little."
         item = ProblemError(pointer="#", code="no_answer", detail=str(error), hint=hint)
         return respond(Problem(title="No answer was found for this input", status=422, errors=[item]))
+
+    @app.exception_handler(Stopped)
+    def _stopped(_: Request, error: Stopped) -> JSONResponse:
+        hint = "The last answer stands. Ask again to have it solved."
+        item = ProblemError(pointer="#", code="stopped", detail=str(error), hint=hint)
+        return respond(Problem(title="This was stopped", status=409, hint=hint, errors=[item]))
 
     @app.exception_handler(NotFound)
     def _missing(_: Request, error: NotFound) -> JSONResponse:

@@ -13,10 +13,11 @@ import threading
 from collections import OrderedDict
 from collections.abc import Callable
 from concurrent.futures import BrokenExecutor, CancelledError, Future, ProcessPoolExecutor
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any, TypeVar
 
 from nimble_shell import __version__
+from nimble_shell.core.conduction.watch import Stopped, watched
 from nimble_shell.core.errors import DomainError, NotConverged
 
 T = TypeVar("T")
@@ -27,6 +28,39 @@ def key_of(solve: Callable[..., Any], *args: Any) -> str:
     """One string for one question, and for this version of the program."""
     asked = (__version__, solve.__qualname__, args)
     return hashlib.sha256(pickle.dumps(asked, protocol=5)).hexdigest()
+
+
+#: What a worker tells the server: grids and unknowns of each place at the desk; and what the server tells it.
+_told: Any = None
+_stop: Any = None
+
+
+def sit_down(told: Any, stop: Any) -> None:
+    """First of all a worker takes what it shares with the server, and ends with it."""
+    global _told, _stop
+    _told, _stop = told, stop
+    follow_parent()
+
+
+def work(place: int, solve: Callable[..., T], args: tuple[Any, ...]) -> T:
+    """A question solved in a worker, at one place of the desk."""
+
+    def watch(grids: int, unknowns: int) -> None:
+        _told[2 * place], _told[2 * place + 1] = grids, unknowns
+        if _stop[place]:
+            raise Stopped
+
+    with watched(watch):
+        return solve(*args)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Progress:
+    """How far the questions of a ticket are."""
+
+    waiting: int  #: not begun
+    grids: int  #: of the one that is being solved; 0 where none is
+    unknowns: int
 
 
 def warm() -> int:
@@ -61,8 +95,11 @@ class Desk:
         self._asked: dict[str, _Question] = {}
         self._queue: list[tuple[int, int, _Question]] = []
         self._number = itertools.count()
+        self._context = multiprocessing.get_context("spawn")
+        self._told = self._context.Array("i", 2 * max(workers, 1), lock=False)
+        self._stop = self._context.Array("b", max(workers, 1), lock=False)
+        self._free = list(range(workers))
         self._refused: OrderedDict[str, Exception] = OrderedDict()
-        self._busy = 0
         self._stopped = False
 
     def start(self) -> None:
@@ -79,7 +116,7 @@ class Desk:
         with self._lock:
             self._stopped = True
             pool, self._pool = self._pool, None
-            dropped, self._queue, self._busy = self._queue, [], 0
+            dropped, self._queue, self._free = self._queue, [], []
             self._asked.clear()
         for _, _, question in dropped:
             question.future.cancel()
@@ -94,7 +131,7 @@ class Desk:
                 self._kept.move_to_end(key)
             return found
 
-    def ask(self, solve: Callable[..., T], *args: Any, looked_at: bool = True) -> Future[T]:
+    def ask(self, solve: Callable[..., T], *args: Any, looked_at: bool = True, ticket: str = "") -> Future[T]:
         """An answer, at once or later. The future raises DomainError where it cannot be solved.
 
         Parameters
@@ -105,6 +142,8 @@ class Desk:
             What it is asked of; equal arguments have one answer.
         looked_at : bool
             Whether somebody waits for it on a screen; such questions are solved before the others.
+        ticket : str
+            By which its progress is asked, and by which it is stopped.
         """
         key = key_of(solve, *args)
         rank = 0 if looked_at else 1
@@ -121,7 +160,9 @@ class Desk:
             if question is None:
                 question = _Question(key, solve, args, Future())
                 self._asked[key] = question
-            elif question.rank <= rank or question.begun:
+            if ticket:
+                question.tickets.add(ticket)
+            if question.rank <= rank or question.begun:
                 return question.future
             question.rank = rank  # put again before where it was; the later entry is passed over
             heapq.heappush(self._queue, (rank, next(self._number), question))
@@ -133,6 +174,29 @@ class Desk:
         with self._lock:
             return key in self._refused
 
+    def progress(self, ticket: str) -> Progress:
+        """How far the questions of a ticket are."""
+        with self._lock:
+            own = [one for one in self._asked.values() if ticket in one.tickets]
+            at = next((one.place for one in own if one.begun), None)
+            grids, unknowns = (0, 0) if at is None else (self._told[2 * at], self._told[2 * at + 1])
+            return Progress(waiting=sum(not one.begun for one in own), grids=grids, unknowns=unknowns)
+
+    def cancel(self, ticket: str) -> int:
+        """Stop the questions of a ticket: those that wait at once, one that is solved before its next grid."""
+        with self._lock:
+            own = [one for one in self._asked.values() if ticket in one.tickets]
+            for one in own:
+                if one.begun:
+                    self._stop[one.place] = 1
+                else:
+                    one.begun = True  # passed over in the queue
+                    self._asked.pop(one.key)
+        for one in own:
+            if one.place < 0 and one.future.set_running_or_notify_cancel():
+                one.future.set_exception(Stopped())
+        return len(own)
+
     @property
     def waiting(self) -> int:
         """Questions that have no answer yet."""
@@ -143,27 +207,33 @@ class Desk:
         """Hand questions to workers that are free, the most wanted first."""
         while True:
             with self._lock:
-                if self._stopped or self._busy >= self._workers or not self._queue:
+                if self._stopped or not self._free or not self._queue:
                     return
                 _, _, question = heapq.heappop(self._queue)
                 if question.begun:
                     continue
                 question.begun = True
-                self._busy += 1
-                working = self._started().submit(question.solve, *question.args)
+                question.place = place = self._free.pop()
+                self._told[2 * place] = self._told[2 * place + 1] = self._stop[place] = 0
+                working = self._started().submit(work, place, question.solve, question.args)
             working.add_done_callback(lambda found, question=question: self._answered(question, found))  # type: ignore[misc]
 
     def _started(self) -> ProcessPoolExecutor:
         if self._pool is None:
             # A fresh interpreter: a fork would copy the server's threads and open database.
-            context = multiprocessing.get_context("spawn")
-            self._pool = ProcessPoolExecutor(max_workers=self._workers, mp_context=context, initializer=follow_parent)
+            self._pool = ProcessPoolExecutor(
+                max_workers=self._workers,
+                mp_context=self._context,
+                initializer=sit_down,
+                initargs=(self._told, self._stop),
+            )
         return self._pool
 
     def _answered(self, question: _Question, working: Future[Any]) -> None:
         error = CancelledError() if working.cancelled() else working.exception()
         with self._lock:
-            self._busy = max(self._busy - 1, 0)
+            if not self._stopped:
+                self._free.append(question.place)
             self._asked.pop(question.key, None)
             if error is None:
                 self._kept[question.key] = working.result()
@@ -193,3 +263,5 @@ class _Question:
     future: Future[Any]
     rank: int = 2
     begun: bool = False
+    place: int = -1  #: at the desk, while it is solved
+    tickets: set[str] = field(default_factory=set)

@@ -119,12 +119,12 @@ class Looked:
 
 
 def look(
-    desk: Desk, project: Project, assembly: Assembly, fixing_id: str, moment: str, accuracy: Accuracy
+    desk: Desk, project: Project, assembly: Assembly, fixing_id: str, moment: str, accuracy: Accuracy, ticket: str = ""
 ) -> Looked:  # fmt: skip
     """A fixing of a draft. Raises DomainError."""
     fixing = fixing_in(assembly, fixing_id)
     cell = cell_of(assembly, fixing, project.catalogue, project.basis, direction_of(project, assembly))
-    solved = desk.ask(solve_fixing, *_args(cell, project.basis, moment, accuracy))
+    solved = desk.ask(solve_fixing, *_args(cell, project.basis, moment, accuracy), ticket=ticket)
     return Looked(cell=cell, fixing=fixing, solved=solved)
 
 
@@ -158,7 +158,7 @@ class Swept:
 
 
 def swept(
-    desk: Desk, project: Project, assembly: Assembly, fixing_id: str, values: Sequence[float]
+    desk: Desk, project: Project, assembly: Assembly, fixing_id: str, values: Sequence[float], ticket: str = ""
 ) -> list[Swept]:  # fmt: skip
     """A group over spacings, at working accuracy.
 
@@ -176,7 +176,7 @@ def swept(
         try:
             cell = cell_of(assembly, spaced(fixing, value), project.catalogue, project.basis,
                            direction_of(project, assembly))  # fmt: skip
-            solved = desk.ask(solve_fixing, *_args(cell, project.basis, "winter", "working"))
+            solved = desk.ask(solve_fixing, *_args(cell, project.basis, "winter", "working"), ticket=ticket)
             found.append(Swept(value=value, cell=cell, solved=solved))
         except DomainError as error:
             found.append(Swept(value=value, why_not=error.issues[0].message))

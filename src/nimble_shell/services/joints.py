@@ -136,14 +136,14 @@ def question(
 
 
 def ask(
-    desk: Desk, project: Project, what: Drawn, accuracy: Accuracy, *, looked_at: bool = True
+    desk: Desk, project: Project, what: Drawn, accuracy: Accuracy, *, looked_at: bool = True, ticket: str = ""
 ) -> Future[SolvedJoint]:
     """A joint's answer, at once or later; first what somebody looks at."""
-    return desk.ask(solve_joint, *question(project, what, accuracy), looked_at=looked_at)
+    return desk.ask(solve_joint, *question(project, what, accuracy), looked_at=looked_at, ticket=ticket)
 
 
 def swept(
-    desk: Desk, project: Project, joint: ShellJoint, key: str, values: Sequence[float]
+    desk: Desk, project: Project, joint: ShellJoint, key: str, values: Sequence[float], ticket: str = ""
 ) -> list[tuple[float, Future[SolvedJoint] | str]]:
     """The joint over values of one parameter, at working accuracy; in words where it cannot be drawn.
 
@@ -160,7 +160,7 @@ def swept(
     for number in values:
         changed = replace(joint, values=(*rest, JointValue(key=key, number=float(number))))
         try:
-            found.append((number, ask(desk, project, drawn(project, changed), "working")))
+            found.append((number, ask(desk, project, drawn(project, changed), "working", ticket=ticket)))
         except DomainError as error:
             found.append((number, error.issues[0].message))
     return found

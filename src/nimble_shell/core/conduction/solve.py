@@ -24,6 +24,7 @@ from nimble_shell.core.conduction.mesh import Grid, Mesh, build, first_grid
 from nimble_shell.core.conduction.refinement import check_size, chosen, error_of
 from nimble_shell.core.conduction.result import Extremes, Result, flows_of
 from nimble_shell.core.conduction.section import Piece, Section
+from nimble_shell.core.conduction.watch import tell
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
 
 FloatArray = NDArray[np.float64]
@@ -130,6 +131,7 @@ def refined(
         finer = grid.refined(*_columns_and_rows(fields, grid))
         if (len(finer.x) - 1) * (len(finer.y) - 1) > most // _PER_CELL:
             break
+        tell(len(history) + 1, (len(finer.x) - 1) * (len(finer.y) - 1) * _PER_CELL)
         grid, fields = finer, solve_on(section, finer)
         history.append(_measures(fields, T, watched))
         error = error_of(history)
@@ -142,12 +144,14 @@ def begun(section: Section, most: int = MOST_UNKNOWNS) -> Solved:
     """The section on its first grid; the error is not known."""
     grid = first_grid(section)
     check_size([grid.x, grid.y], most // _PER_CELL, "regions")
+    tell(1, (len(grid.x) - 1) * (len(grid.y) - 1) * _PER_CELL)
     return Solved(fields=solve_on(section, grid), grid=grid, error=np.inf, steps=1)
 
 
 def once_more(section: Section, found: Solved) -> Solved:
     """The next finer grid; its error is at most what the couplings moved by."""
     grid = found.grid.refined(*_columns_and_rows(found.fields, found.grid))
+    tell(found.steps + 1, (len(grid.x) - 1) * (len(grid.y) - 1) * _PER_CELL)
     fields = solve_on(section, grid)
     before, now = np.diag(found.fields.G), np.diag(fields.G)
     moved = float(np.abs(now - before).max() / np.abs(now).max())

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from itertools import product
@@ -16,6 +17,7 @@ from scipy.sparse.csgraph import connected_components
 from nimble_shell.core.conduction.boxes import BoxModel, Cells, Surface, cut, first_lines
 from nimble_shell.core.conduction.refinement import check_size, chosen, error_of, extrapolated, halved
 from nimble_shell.core.conduction.result import Extremes, Result, flows_of
+from nimble_shell.core.conduction.watch import tell
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
 
 FloatArray = NDArray[np.float64]
@@ -96,17 +98,23 @@ def refined_boxes(model: BoxModel, good: Callable[[FloatArray, float], bool], *,
     envs = tuple(model.temperatures)
     lines = first_lines(model)
     check_size(lines, most, "boxes")
+    tell(1, _count(lines))
     fields = solve_cells(model, lines)
     history = [fields.G]
     error = float("inf")
     while not good(extrapolated(history), error):
         next_lines = _refined(fields, envs)
-        if np.prod([float(len(line) - 1) for line in next_lines]) > most:
+        if _count(next_lines) > most:
             break
+        tell(len(history) + 1, _count(next_lines))
         fields = solve_cells(model, next_lines)
         history.append(fields.G)
         error = float(error_of([np.diag(G) for G in history]) / 2)
     return SolvedCells(fields=fields, G=extrapolated(history), error=error, steps=len(history))
+
+
+def _count(lines: list[FloatArray]) -> int:
+    return math.prod(len(line) - 1 for line in lines)
 
 
 def solve_cells(model: BoxModel, lines: list[FloatArray]) -> CellFields:

@@ -944,6 +944,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/solving/{ticket}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Progress
+         * @description How far the questions of a ticket are; nothing is left where they are answered.
+         */
+        get: operations["progress_api_v1_solving__ticket__get"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop
+         * @description Stop the questions of a ticket; who waits for them is told so.
+         */
+        delete: operations["stop_api_v1_solving__ticket__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/standards": {
         parameters: {
             query?: never;
@@ -1828,6 +1852,11 @@ export interface components {
             condition: string;
             /** Fixing Id */
             fixing_id: string;
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
         };
         /** FixingKindOut */
         FixingKindOut: {
@@ -1895,6 +1924,11 @@ export interface components {
             building_id: string;
             /** Fixing Id */
             fixing_id: string;
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
             /** Values */
             values: number[];
         };
@@ -2073,6 +2107,11 @@ export interface components {
              */
             condition: string;
             joint: components["schemas"]["JointDoc"];
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
             /**
              * Variant
              * @default
@@ -2743,6 +2782,18 @@ export interface components {
             planes: components["schemas"]["PlaneOut"][];
         };
         /**
+         * ProgressOut
+         * @description How far the questions of a ticket are: those not begun, and the grid that is being solved.
+         */
+        ProgressOut: {
+            /** Grids */
+            grids: number;
+            /** Unknowns */
+            unknowns: number;
+            /** Waiting */
+            waiting: number;
+        };
+        /**
          * ProjectDoc
          * @description What a project file holds, besides its format and version.
          */
@@ -3266,6 +3317,11 @@ export interface components {
             /** Why */
             why: string[];
         };
+        /** StoppedOut */
+        StoppedOut: {
+            /** Stopped */
+            stopped: number;
+        };
         /** Stored */
         Stored: {
             /** Stored */
@@ -3356,6 +3412,11 @@ export interface components {
             joint: components["schemas"]["JointDoc"];
             /** Key */
             key: string;
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
             /** Values */
             values: number[];
         };
@@ -4551,13 +4612,14 @@ export interface operations {
     };
     sheet_api_v1_projects__project_id__assemblies__assembly_id__fixings__fixing_id__sheet_pdf_get: {
         parameters: {
-            query?: never;
+            query: {
+                building_id: string;
+            };
             header?: never;
             path: {
                 project_id: string;
                 assembly_id: string;
                 fixing_id: string;
-                building_id: string;
             };
             cookie?: never;
         };
@@ -8014,6 +8076,176 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    progress_api_v1_solving__ticket__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stop_api_v1_solving__ticket__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoppedOut"];
                 };
             };
             /** @description another site asked */
