@@ -124,3 +124,11 @@ def test_what_the_practice_trusts_stands_before_the_other_starts(page: Page, ser
     expect(page.locator(".ledger .last")).to_contain_text("SIP seam, block spline, three seals: ")
     page.get_by_role("button", name="Practice standard").click()
     expect(page.get_by_text("Taken from a standard, version 1")).to_be_visible()
+
+
+def test_what_b_changes_is_drawn_on_request(bench: Page) -> None:
+    settled(bench)
+    bench.get_by_label("B less A").check()
+    expect(bench.get_by_test_id("side-B")).to_contain_text("warmer than A", timeout=FINAL)
+    bench.get_by_label("B less A").uncheck()
+    expect(bench.get_by_test_id("side-B")).not_to_contain_text("warmer than A")

@@ -15,6 +15,7 @@ from nimble_shell.api import joint_views as views
 from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, attachment
 from nimble_shell.core.conduction.watch import Stopped
 from nimble_shell.core.errors import DomainError, NotConverged
+from nimble_shell.core.joints.compared import warmer
 from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.shell.basis import Dimensions
 from nimble_shell.services import joints, sheets
@@ -55,6 +56,22 @@ def joint_drawing(project_id: Id, asked: j.JointIn, service: Projects) -> j.Join
     found = joints.drawn(project, one, asked.condition, variant)
     sealing = joints.sealing(project, replace(one, variant=variant), found)
     return j.JointOut(drawing=views.drawing(found, one, variant), solved=None, sealing=views.sealing(sealing))
+
+
+@router.post("/projects/{project_id}/joint-difference")
+async def joint_difference(project_id: Id, asked: j.DifferenceIn, service: Projects, book: Joints) -> j.WarmerOut:
+    """How much warmer a joint is in the variant it is compared with, at final accuracy."""
+    project = (await run_in_threadpool(service.load, project_id)).project
+    one = asked.joint.to_core()
+    found = [
+        await run_in_threadpool(joints.drawn, project, one, asked.condition, variant)
+        for variant in (one.variant, joints.other_of(one))
+    ]
+    questions = [joints.ask(book.desk, project, each, "final", ticket=asked.ticket) for each in found]
+    answers = [await asyncio.wrap_future(question) for question in questions]
+    first, second = zip((each.drawing for each in found), answers, strict=True)
+    change = await run_in_threadpool(warmer, first, second)
+    return views.warmer(found[1].drawing, change)
 
 
 @router.post("/projects/{project_id}/joint-sweep")

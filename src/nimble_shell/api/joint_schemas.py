@@ -148,6 +148,22 @@ class JointOut(Model):
     sealing: SealingOut
 
 
+class DifferenceIn(Model):
+    """A joint as drafted, with the variant it is compared with."""
+
+    joint: JointDoc
+    condition: Said = "winter"
+    ticket: Said = ""
+
+
+class WarmerOut(Model):
+    """How much warmer the other variant is, in its own triangles; extremes of it where it is drawn. [K]"""
+
+    field: FieldOut
+    low: float
+    high: float
+
+
 class StopOut(Model):
     station: str
     kind: Literal["build-up", "joint", "not drawn"]

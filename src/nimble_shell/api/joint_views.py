@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import base64
+from dataclasses import replace
 from typing import Any, cast
 
 import numpy as np
@@ -10,6 +11,7 @@ import numpy as np
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api.views import parameter_out
 from nimble_shell.core.assemblies.systems.system import Value
+from nimble_shell.core.conduction.field import Field
 from nimble_shell.core.joints import FAMILIES, Family
 from nimble_shell.core.joints.drawing import SYSTEMS, Drawing, visible
 from nimble_shell.core.joints.seals import SEALANTS, TAPES, Sealing
@@ -98,11 +100,7 @@ def answered(drawing: Drawing, found: SolvedJoint, moment: Condition, accuracy: 
         coldest_at=list(answer.coldest.at),
         critical=critical_temperature(moment),
         temperatures=dict(answer.temperatures),
-        field=j.FieldOut(
-            xy=_packed(answer.field.xy, "<f4"),
-            theta=_packed(answer.field.theta, "<f4"),
-            triangles=_packed(answer.field.triangles, "<u4"),
-        ),
+        field=_field(answer.field),
         trace=answer.trace.reshape(-1, 3).tolist(),
         lines=[line.tolist() for line in answer.lines],
         pieces=[
@@ -149,6 +147,27 @@ def walk(found: Walk) -> j.WalkOut:
         ],
         breaks=len(found.breaks),
         undecided=len(found.undecided),
+    )
+
+
+def warmer(drawing: Drawing, field: Field) -> j.WarmerOut:
+    """A difference, as the second drawing is shown."""
+    x0, y0, x1, y1 = drawing.view
+    x, y = field.xy.T
+    seen = np.zeros(len(x), dtype=bool)
+    seen[field.triangles] = True
+    seen &= (x >= x0) & (x <= x1) & (y >= y0) & (y <= y1)
+    shown = field.theta[seen] if seen.any() else np.zeros(1)
+    if drawing.kind == "axisymmetric":
+        field = replace(field, xy=field.xy[:, ::-1])
+    return j.WarmerOut(field=_field(field), low=float(shown.min()), high=float(shown.max()))
+
+
+def _field(field: Field) -> j.FieldOut:
+    return j.FieldOut(
+        xy=_packed(field.xy, "<f4"),
+        theta=_packed(field.theta, "<f4"),
+        triangles=_packed(field.triangles, "<u4"),
     )
 
 

@@ -65,6 +65,14 @@ def joint_in(building: Building, joint_id: str) -> ShellJoint:
     raise NotFound("joint", joint_id)
 
 
+def other_of(joint: ShellJoint) -> str:
+    """The variant a joint is compared with. Raises DomainError."""
+    if not joint.other:
+        raise DomainError(Issue(path=("other",), code="nothing_to_compare", message="no other variant is chosen",
+                                hint="choose the one it is compared with"))  # fmt: skip
+    return joint.other
+
+
 def drawn(project: Project, joint: ShellJoint, moment_key: str = "winter", variant: str | None = None) -> Drawn:
     """A joint of a project, in a variant of its own or another one.
 

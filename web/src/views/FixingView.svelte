@@ -9,10 +9,12 @@
   import { Live } from '$lib/state/live.svelte';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
+  import { Solving } from '$lib/state/solving.svelte';
   import { working } from '$lib/state/working.svelte';
   import Button from '$lib/ui/Button.svelte';
   import Figure from '$lib/ui/Figure.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import SolvingBar from '$lib/ui/SolvingBar.svelte';
   import SheetHead from '$lib/ui/SheetHead.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
@@ -29,16 +31,17 @@
   const place = $derived(router.place);
   const revision = $derived(session.open?.revision ?? 0);
   const condition = $derived(place.condition === '0' ? 'winter' : place.condition);
+  const question = $derived({
+    project: place.project,
+    building: building.id,
+    assembly: draft,
+    fixing: fixing.id,
+    condition,
+    revision,
+  });
   $effect(() => {
-    const question = {
-      project: place.project,
-      building: building.id,
-      assembly: draft,
-      fixing: fixing.id,
-      condition,
-      revision,
-    };
-    untrack(() => fixings.ask(question));
+    const newest = question;
+    untrack(() => fixings.ask(newest));
   });
   const answer = $derived(fixings.live.answered?.fixing === fixing.id ? fixings.live.answer : undefined);
   const problem = $derived(fixings.live.error ? asProblem(fixings.live.error) : undefined);
@@ -82,15 +85,18 @@
     const runs = (fixing.h ?? 0) >= along * 0.999999;
     return { n: null, across: to, along: runs ? along : (along * to) / across };
   }
+  const sweeping = new Solving();
   const sweep = new Live<
     { project: string; building: string; assembly: Assembly; fixing: string; values: number[] },
     FixingSweepPoint[]
   >(async ({ project, building, assembly, fixing, values }) => {
-    const found = await take(
-      api.POST('/api/v1/projects/{project_id}/fixing-sweep', {
-        params: { path: { project_id: project } },
-        body: { building_id: building, assembly, fixing_id: fixing, values },
-      }),
+    const found = await sweeping.run((ticket) =>
+      take(
+        api.POST('/api/v1/projects/{project_id}/fixing-sweep', {
+          params: { path: { project_id: project } },
+          body: { building_id: building, assembly, fixing_id: fixing, values, ticket },
+        }),
+      ),
     );
     return found.points;
   });
@@ -144,7 +150,17 @@
     )}: room air at 80 % on a surface. {answer.solved.unknowns.toLocaleString('en').replaceAll(',', '\u2009')}
     unknowns, {stale ? 'solving' : answer.solved.accuracy === 'final' ? 'final' : 'working accuracy'}{/if}
 </p>
-{#if problem}<Notice title="This group cannot be solved." text={problem.sentence} live />{/if}
+<SolvingBar solving={fixings.solving} name={fixing.name} />
+{#if problem?.status === 409}<Notice
+    tone="note"
+    title={problem.body.title}
+    text={problem.sentence}
+    live
+  /><Button onclick={() => fixings.ask(question)}>Solve it</Button>{:else if problem}<Notice
+    title="This group cannot be solved."
+    text={problem.sentence}
+    live
+  />{/if}
 <div class="columns" bind:clientWidth={width} data-testid="fixing-bench">
   <div class="work">
     {#if answer}
@@ -229,6 +245,7 @@
       />
       <p class="soft">Solved in ink, the approximate formula dashed.</p>
     {:else if answer}<p role="status" class="soft">Solving nine spacings</p>{/if}
+    <SolvingBar solving={sweeping} name="the spacings" />
   </div>
   <aside style:width="{reading}px">
     {#if answer}

@@ -1,9 +1,13 @@
 <!-- One side of the joints bench: its variant, its drawing, its figures. -->
 <script lang="ts">
-  import type { Joint, JointFamily, JointOut, Problem } from '$lib/api/client';
+  import type { Joint, JointFamily, JointOut, JointWarmer, Problem } from '$lib/api/client';
   import JointField from '$lib/draw/JointField.svelte';
+  import { joints } from '$lib/state/joints.svelte';
+  import type { Solving } from '$lib/state/solving.svelte';
+  import Button from '$lib/ui/Button.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import SolvingBar from '$lib/ui/SolvingBar.svelte';
   import type { Units } from '$lib/units';
 
   interface Props {
@@ -22,6 +26,9 @@
     asked: number | null | undefined;
     flowLines: boolean;
     yours: boolean;
+    solving: Solving;
+    /** How much warmer it is than the other side. */
+    warmer?: JointWarmer | undefined;
     beside?: [number, number] | undefined;
     onvariant: (key: string) => void;
     onturn?: ((key: string, value: number) => void) | undefined;
@@ -42,6 +49,8 @@
     asked,
     flowLines,
     yours,
+    solving,
+    warmer,
     beside,
     onvariant,
     onturn,
@@ -68,8 +77,12 @@
     <small
       >{#if stale}solving{:else if solved?.accuracy === 'final'}final{:else if solved}working accuracy{/if}</small
     >
+    <SolvingBar {solving} name="side {letter}" />
   </header>
-  {#if problem}
+  {#if problem?.status === 409}
+    <Notice tone="note" title={problem.body.title} text={problem.sentence} live />
+    <Button onclick={() => joints.again()}>Solve it</Button>
+  {:else if problem}
     <Notice title="This joint cannot be solved." text={problem.sentence} live />
   {/if}
   {#if answer}
@@ -84,8 +97,13 @@
       {flowLines}
       {words}
       {beside}
+      {warmer}
       {onturn}
     />
+    {#if warmer}<p class="under">
+        B is {units.delta(warmer.low, 'difference')} to {units.delta(warmer.high, 'difference')}
+        {units.symbol('difference')} warmer than A: slate colder, clay warmer, bold where nothing changes.
+      </p>{/if}
     {#if solved && psi !== undefined}
       <dl data-stale={stale}>
         <div>

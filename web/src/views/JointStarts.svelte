@@ -69,7 +69,7 @@
       take(
         api.POST('/api/v1/projects/{project_id}/joint-drawing', {
           params: { path: { project_id: project } },
-          body: { joint, variant: '', condition: 'winter', accuracy: 'working' },
+          body: { joint, variant: '', condition: 'winter', accuracy: 'working', ticket: '' },
         }),
       )
         .then((found) => (drawings = { ...drawings, [key]: found.drawing }))

@@ -1,9 +1,10 @@
 <!-- Joints of one station: which, the bench of two variants, what the other one changes, a curve of ψ. -->
 <script lang="ts">
-  import type { Building, Joint, Ledger, SweepPoint } from '$lib/api/client';
+  import type { Building, Joint, JointWarmer, Ledger, SweepPoint } from '$lib/api/client';
   import { api, asProblem, take } from '$lib/api/client';
   import { joints } from '$lib/state/joints.svelte';
   import { Live } from '$lib/state/live.svelte';
+  import { Solving } from '$lib/state/solving.svelte';
   import PsiCurve from '$lib/draw/PsiCurve.svelte';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
@@ -11,6 +12,7 @@
   import Button from '$lib/ui/Button.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Entry from '$lib/ui/Entry.svelte';
+  import SolvingBar from '$lib/ui/SolvingBar.svelte';
   import SheetHead from '$lib/ui/SheetHead.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
@@ -109,15 +111,18 @@
       numbers.find((one) => one.key === 'position') ??
       numbers[0],
   );
+  const sweeping = new Solving();
   const sweep = new Live<
     { project: string; joint: Joint; condition: string; key: string; values: number[]; revision: number },
     SweepPoint[]
   >(async ({ project, joint, condition, key, values }) => {
-    const found = await take(
-      api.POST('/api/v1/projects/{project_id}/joint-sweep', {
-        params: { path: { project_id: project } },
-        body: { joint, condition, key, values },
-      }),
+    const found = await sweeping.run((ticket) =>
+      take(
+        api.POST('/api/v1/projects/{project_id}/joint-sweep', {
+          params: { path: { project_id: project } },
+          body: { joint, condition, key, values, ticket },
+        }),
+      ),
     );
     return found.points;
   });
@@ -131,6 +136,29 @@
     const values = Array.from({ length: 13 }, (_, n) => least + (n / 12) * (most - least));
     untrack(() => sweep.ask({ project, joint, condition: at, key: parameter.key, values, revision: now }));
   });
+  // --- how much warmer B is, point by point -----------------------------------------------------------------
+  let compared = $state(false);
+  const difference = new Live<
+    { project: string; joint: Joint; condition: string; revision: number },
+    JointWarmer
+  >(({ project, joint, condition }) =>
+    joints.solvingB.run((ticket) =>
+      take(
+        api.POST('/api/v1/projects/{project_id}/joint-difference', {
+          params: { path: { project_id: project } },
+          body: { joint, condition, ticket },
+        }),
+      ),
+    ),
+  );
+  $effect(() => {
+    const joint = stored;
+    const question = { project: place.project, condition, revision };
+    if (compared && joint?.other) untrack(() => difference.ask({ ...question, joint }));
+  });
+  const warmer = $derived(
+    compared && draft === stored && difference.answered?.joint === stored ? difference.answer : undefined,
+  );
   const change = $derived.by(() => {
     const [a, b] = [answerA?.solved?.psi_out[dimensions], answerB?.solved?.psi_out[dimensions]];
     return a === undefined || b === undefined ? undefined : b - a;
@@ -165,6 +193,8 @@
 {:else if draft && family && variant}
   <SheetHead zone="{place.station}3" title={draft.name} aside={family.name}>
     <label class="check"><input type="checkbox" bind:checked={flowLines} /> heat-flow lines</label>
+    {#if draft.other}<label class="check"><input type="checkbox" bind:checked={compared} /> B less A</label
+      >{/if}
     <a
       class="sheet"
       href="/api/v1/projects/{place.project}/buildings/{building.id}/joints/{draft.id}/sheet.pdf"
@@ -203,6 +233,7 @@
           asked={basis?.targets.f_rsi}
           {flowLines}
           {beside}
+          solving={joints.solvingA}
           yours={false}
           onvariant={choose}
           onturn={turn}
@@ -224,6 +255,8 @@
             asked={basis?.targets.f_rsi}
             {flowLines}
             {beside}
+            {warmer}
+            solving={joints.solvingB}
             yours
             onvariant={(other) =>
               void joints.commit(building, { other }, `${draft.name}: compared with ${other}`)}
@@ -309,6 +342,7 @@
             onrest={(to) => turn(swept.key, Number(to.toPrecision(6)))}
           />
         {:else}<p role="status" class="soft">Solving thirteen values</p>{/if}
+        <SolvingBar solving={sweeping} name="the curve" />
       {/if}
       <h2>Parameters</h2>
       <div class="stack">

@@ -38,6 +38,7 @@ export type JointOut = Schemas['JointOut'];
 export type JointDrawing = Schemas['DrawingOut'];
 export type JointSolved = Schemas['SolvedOut'];
 export type JointSealing = Schemas['SealingOut'];
+export type JointWarmer = Schemas['WarmerOut'];
 export type Walk = Schemas['WalkOut'];
 export type WalkStop = Schemas['StopOut'];
 export type SweepPoint = Schemas['SweepPoint'];

@@ -644,6 +644,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/joint-difference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Joint Difference
+         * @description How much warmer a joint is in the variant it is compared with, at final accuracy.
+         */
+        post: operations["joint_difference_api_v1_projects__project_id__joint_difference_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/joint-drawing": {
         parameters: {
             query?: never;
@@ -1598,6 +1618,23 @@ export interface components {
             source: string;
             /** Value */
             value: string;
+        };
+        /**
+         * DifferenceIn
+         * @description A joint as drafted, with the variant it is compared with.
+         */
+        DifferenceIn: {
+            /**
+             * Condition
+             * @default winter
+             */
+            condition: string;
+            joint: components["schemas"]["JointDoc"];
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
         };
         /** DifferenceOut */
         DifferenceOut: {
@@ -3615,6 +3652,17 @@ export interface components {
             stops: components["schemas"]["StopOut"][];
             /** Undecided */
             undecided: number;
+        };
+        /**
+         * WarmerOut
+         * @description How much warmer the other variant is, in its own triangles; extremes of it where it is drawn. [K]
+         */
+        WarmerOut: {
+            field: components["schemas"]["FieldOut"];
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
         };
         /** WeatherIn */
         WeatherIn: {
@@ -6757,6 +6805,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JointOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    joint_difference_api_v1_projects__project_id__joint_difference_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DifferenceIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WarmerOut"];
                 };
             };
             /** @description another site asked */

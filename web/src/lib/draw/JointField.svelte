@@ -1,6 +1,6 @@
 <!-- A joint drawn to scale: materials over the solved temperatures, lines of one temperature, seals, dimensions to type on. -->
 <script lang="ts">
-  import type { JointDrawing, JointSolved } from '$lib/api/client';
+  import type { JointDrawing, JointSolved, JointWarmer } from '$lib/api/client';
   import Entry from '$lib/ui/Entry.svelte';
   import type { Units } from '$lib/units';
   import { bands, colour, decode, isoLine } from './field';
@@ -20,11 +20,25 @@
     words: Map<string, string>;
     /** Width and height of the largest drawing it stands beside: both are drawn at one scale [m]. */
     beside?: [number, number] | undefined;
+    /** In place of the temperatures: how much warmer it is than another variant. */
+    warmer?: JointWarmer | undefined;
     /** A dimension was typed; none where the drawing is only looked at. */
     onturn?: ((key: string, value: number) => void) | undefined;
   }
-  let { drawing, solved, width, height, units, name, stale, flowLines, words, beside, onturn }: Props =
-    $props();
+  let {
+    drawing,
+    solved,
+    width,
+    height,
+    units,
+    name,
+    stale,
+    flowLines,
+    words,
+    beside,
+    warmer,
+    onturn,
+  }: Props = $props();
   const GAP = 26; // for the words outside and inside
   const [x0 = 0, y0 = 0, x1 = 1, y1 = 1] = $derived(drawing.view);
   const scale = $derived(
@@ -43,15 +57,18 @@
       .join(''),
   );
   let canvas = $state<HTMLCanvasElement>();
-  const field = $derived(solved && decode(solved.field));
+  const field = $derived(warmer ? decode(warmer.field) : solved && decode(solved.field));
+  const most = $derived(warmer ? Math.max(-warmer.low, warmer.high, 0.1) : 0);
   const range = $derived<Scale | undefined>(
-    solved && {
-      low: Math.min(...Object.values(solved.temperatures)),
-      paper: solved.critical,
-      high: Math.max(...Object.values(solved.temperatures)),
-    },
+    warmer
+      ? { low: -most, paper: 0, high: most }
+      : solved && {
+          low: Math.min(...Object.values(solved.temperatures)),
+          paper: solved.critical,
+          high: Math.max(...Object.values(solved.temperatures)),
+        },
   );
-  const unit = $derived(units.unit('temperature'));
+  const unit = $derived(units.unit(warmer ? 'difference' : 'temperature'));
   const levels = $derived.by(() => {
     if (!range) return [];
     const shown = niceTicks(
@@ -59,7 +76,8 @@
       range.high * unit.per_si + unit.offset,
       9,
     ).map((value) => ({ value, theta: (value - unit.offset) / unit.per_si }));
-    return shown.filter(({ theta }) => theta > range.low + 0.3 && theta < range.high - 0.3);
+    const margin = warmer ? 0.02 * most : 0.3;
+    return shown.filter(({ theta }) => theta > range.low + margin && theta < range.high - margin);
   });
   const inView = (x: number, y: number) => x > 20 && x < w - 20 && y > 10 && y < h - 10;
   const isoLines = $derived(
@@ -72,7 +90,9 @@
       : [],
   );
   const critical = $derived(
-    field && solved ? isoLine(field, solved.critical, (x, y) => [px(x), py(y)], inView) : undefined,
+    field && solved
+      ? isoLine(field, warmer ? 0 : solved.critical, (x, y) => [px(x), py(y)], inView)
+      : undefined,
   );
   $effect(() => {
     const context = canvas?.getContext('2d');
@@ -114,11 +134,12 @@
     drain: 'left open to drain',
   };
   const coldest = $derived(
-    solved && {
-      x: px(solved.coldest_at[0] ?? 0),
-      y: py(solved.coldest_at[1] ?? 0),
-      theta: solved.coldest,
-    },
+    !warmer &&
+      solved && {
+        x: px(solved.coldest_at[0] ?? 0),
+        y: py(solved.coldest_at[1] ?? 0),
+        theta: solved.coldest,
+      },
   );
   const names = $derived(
     drawing.shapes

@@ -2,6 +2,7 @@
 import { api, take } from '$lib/api/client';
 import type { Assembly, Fixing, FixingKinds, FixingOut } from '$lib/api/client';
 import { Live } from './live.svelte';
+import { Solving } from './solving.svelte';
 
 export interface FixingQuestion {
   project: string;
@@ -17,13 +18,16 @@ const REST = 350; // after the last change, before the final answer is asked [ms
 
 class Fixings {
   offered = $state.raw<FixingKinds>();
+  readonly solving = new Solving();
   readonly live = new Live<FixingQuestion, FixingOut>(
     ({ project, building, assembly, fixing, condition, accuracy }) =>
-      take(
-        api.POST('/api/v1/projects/{project_id}/fixing', {
-          params: { path: { project_id: project } },
-          body: { building_id: building, assembly, fixing_id: fixing, condition, accuracy },
-        }),
+      this.solving.run((ticket) =>
+        take(
+          api.POST('/api/v1/projects/{project_id}/fixing', {
+            params: { path: { project_id: project } },
+            body: { building_id: building, assembly, fixing_id: fixing, condition, accuracy, ticket },
+          }),
+        ),
       ),
   );
   #resting: ReturnType<typeof setTimeout> | undefined;

@@ -3,6 +3,7 @@ import { api, take } from '$lib/api/client';
 import type { Building, Joint, JointFamily, JointOut, JointStandard } from '$lib/api/client';
 import { Live } from './live.svelte';
 import { session } from './session.svelte';
+import { Solving } from './solving.svelte';
 
 interface Question {
   project: string;
@@ -15,21 +16,27 @@ interface Question {
 
 const REST = 350; // after the last change, before the final answer is asked [ms]
 
-const ask = ({ project, joint, variant, condition, accuracy }: Question) =>
-  take(
-    api.POST('/api/v1/projects/{project_id}/joint', {
-      params: { path: { project_id: project } },
-      body: { joint, variant, condition, accuracy },
-    }),
-  );
+const asked =
+  (solving: Solving) =>
+  ({ project, joint, variant, condition, accuracy }: Question) =>
+    solving.run((ticket) =>
+      take(
+        api.POST('/api/v1/projects/{project_id}/joint', {
+          params: { path: { project_id: project } },
+          body: { joint, variant, condition, accuracy, ticket },
+        }),
+      ),
+    );
 
 class Joints {
   families = $state.raw<JointFamily[]>([]);
   /** The practice's own, withdrawn ones included. */
   standards = $state.raw<JointStandard[]>([]);
   draft = $state.raw<Joint>();
-  readonly a = new Live<Question, JointOut>(ask);
-  readonly b = new Live<Question, JointOut>(ask);
+  readonly solvingA = new Solving();
+  readonly solvingB = new Solving();
+  readonly a = new Live<Question, JointOut>(asked(this.solvingA));
+  readonly b = new Live<Question, JointOut>(asked(this.solvingB));
   #saved: Joint | undefined;
   #where = { project: '', condition: 'winter', revision: 0 };
   #resting: ReturnType<typeof setTimeout> | undefined;
@@ -86,6 +93,11 @@ class Joints {
       this.draft = this.#saved;
       this.#ask();
     }
+  }
+
+  /** Ask again for the draft as it is: something was stopped. */
+  again(): void {
+    this.#ask();
   }
 
   #ask(): void {
