@@ -193,6 +193,9 @@
     font-size: var(--fs-small);
     color: var(--ink-2);
   }
+  a {
+    color: var(--verdigris);
+  }
   table {
     border-collapse: collapse;
     font-size: var(--fs-small);

@@ -204,7 +204,11 @@
     <Button onclick={remove}>Remove this joint</Button>
   </SheetHead>
   <p class="conditions">
-    {answerA?.drawing.plan ? 'Plan' : 'Upright section'}{#if answerA?.solved}, solved at {units.full(
+    {answerA?.drawing.kind === 'axisymmetric'
+      ? 'Body of revolution, its axis below'
+      : answerA?.drawing.plan
+        ? 'Plan'
+        : 'Upright section'}{#if answerA?.solved}, solved at {units.full(
         answerA.solved.temperatures['outside'] ?? 0,
         'temperature',
       )} / {units.full(answerA.solved.temperatures['inside'] ?? 0, 'temperature')}; bold line {units.full(
@@ -271,12 +275,17 @@
         {#if change !== undefined}
           <dl>
             <div>
-              <dt>ψ, solved</dt>
-              <dd>{units.delta(change, 'linear')} <small>{units.symbol('linear')}</small></dd>
+              <dt>{family.point ? 'χ' : 'ψ'}, solved</dt>
+              <dd>
+                {units.delta(change, family.point ? 'coupling' : 'linear')}
+                <small>{units.symbol(family.point ? 'coupling' : 'linear')}</small>
+              </dd>
             </div>
             <div>
-              <dt>length</dt>
-              <dd>× {(draft.length ?? 0).toFixed(1)} <small>m</small></dd>
+              <dt>{family.point ? 'pieces' : 'length'}</dt>
+              <dd>
+                × {(draft.length ?? 0).toFixed(family.point ? 0 : 1)} <small>{family.point ? '' : 'm'}</small>
+              </dd>
             </div>
             <div class="sum">
               <dt>heat loss</dt>
@@ -319,7 +328,7 @@
         <p class="soft">{units.full(line.H, 'coupling')} of the shell's heat loss, {dimensions} dimensions</p>
       {:else if ledger?.pending.includes(draft.name)}<p class="soft">being solved for the ledger</p>{/if}
       {#if swept}
-        <h2>ψ over one parameter</h2>
+        <h2>{family.point ? 'χ' : 'ψ'} over one parameter</h2>
         <Choice
           label="turn"
           value={swept.key}
@@ -330,6 +339,7 @@
           {@const now = value(swept.key)}
           <PsiCurve
             points={sweep.answer}
+            of={family.point ? 'coupling' : 'linear'}
             value={typeof now === 'number' ? now : Number(swept.start)}
             least={swept.least ?? 0}
             most={swept.most ?? 1}
@@ -387,10 +397,11 @@
           </tbody>
         </table>
         <p class="soft">
-          ψ internal {units.show(answerA.solved.psi_out['internal'] ?? 0, 'linear')}, overall {units.show(
-            answerA.solved.psi_out['overall'] ?? 0,
-            'linear',
-          )}, external {units.show(answerA.solved.psi_out['external'] ?? 0, 'linear')}.
+          {#if !family.point}ψ internal {units.show(answerA.solved.psi_out['internal'] ?? 0, 'linear')},
+            overall {units.show(answerA.solved.psi_out['overall'] ?? 0, 'linear')}, external {units.show(
+              answerA.solved.psi_out['external'] ?? 0,
+              'linear',
+            )}.{/if}
           {#each answerA.drawing.assumptions as one (one)}
             {one[0]?.toUpperCase()}{one.slice(1)}.{/each}
           {variant.note ?? ''}

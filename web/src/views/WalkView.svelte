@@ -6,6 +6,8 @@
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
   import { STATIONS } from '$lib/stations';
+  import { LINES, worstOf } from '$lib/walk';
+  import type { ControlLine, LineState } from '$lib/walk';
   import Button from '$lib/ui/Button.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import SheetHead from '$lib/ui/SheetHead.svelte';
@@ -31,24 +33,15 @@
   });
   const walk = $derived(live.answer);
   const problem = $derived(live.error ? asProblem(live.error) : undefined);
-  const LINES = ['rain', 'air', 'vapour', 'heat'] as const;
-  type Line = (typeof LINES)[number];
   // At the foot the joint and the floor are pieces of their own.
   const at = (station: string, joint: boolean) =>
     (walk?.stops ?? []).filter(
       (stop) => stop.station === station && (station !== 'H' || (stop.kind === 'build-up') !== joint),
     );
-  // The worst of a station: one broken line breaks it, one undecided leaves it open.
-  function worst(
-    station: string,
-    line: Line,
-    joint: boolean,
-  ): 'continuous' | 'broken' | 'undecided' | 'none' {
+  function worst(station: string, line: ControlLine, joint: boolean): LineState {
     // Where nothing of its own is drawn at a floor or sill, the wall goes past.
     if (!at(station, joint).length && 'EFG'.includes(station)) return worst('D', line, joint);
-    const states = at(station, joint).map((stop) => stop.lines[line]);
-    if (!states.length) return 'none';
-    return states.includes('broken') ? 'broken' : states.includes('undecided') ? 'undecided' : 'continuous';
+    return worstOf(at(station, joint), line);
   }
   // The section: from the ridge over the roof to the eave, down the wall, past opening and floor, to the foot.
   const W = 470;
@@ -65,7 +58,7 @@
     { station: 'H', from: [120, 426], to: [160, 456], joint: true },
     { station: 'H', from: [160, 456], to: [430, 456], joint: false },
   ]);
-  const OFFSET: Record<Line, number> = { rain: -18, air: 8, vapour: 17, heat: -5 };
+  const OFFSET: Record<ControlLine, number> = { rain: -18, air: 8, vapour: 17, heat: -5 };
   /** A piece moved inwards by an offset; inside is to the right of the way down. */
   function moved(from: number[], to: number[], by: number): string {
     const [ax = 0, ay = 0] = from;

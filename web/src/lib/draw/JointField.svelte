@@ -313,6 +313,7 @@
     position: absolute;
     top: 50%;
     writing-mode: vertical-rl;
+    white-space: nowrap;
     transform: translateY(-50%) rotate(180deg);
     font-size: var(--fs-small);
     color: var(--ink-2);

@@ -14,8 +14,8 @@
     units: Units;
     width: number;
     stale: boolean;
-    /** What is drawn: ψ, or ΔU in `transmittance`. */
-    of?: 'linear' | 'transmittance';
+    /** What is drawn: ψ, χ in `coupling`, or ΔU in `transmittance`. */
+    of?: 'linear' | 'coupling' | 'transmittance';
     /** The same by another method, dashed. */
     beside?: readonly (number | null)[];
     onmove: (value: number) => void;
@@ -55,15 +55,11 @@
     return (a.psi ?? 0) + t * ((b.psi ?? 0) - (a.psi ?? 0));
   });
   const unit = $derived(units.unit(of));
+  const symbol = $derived({ linear: 'ψ', coupling: 'χ', transmittance: 'ΔU' }[of]);
 </script>
 
 <div class="curve" data-stale={stale} data-testid="psi-curve">
-  <svg
-    {width}
-    height={H + 26}
-    role="img"
-    aria-label="{of === 'linear' ? 'ψ' : 'ΔU'} over {name}, {known.length} values"
-  >
+  <svg {width} height={H + 26} role="img" aria-label="{symbol} over {name}, {known.length} values">
     {#each niceTicks(low * unit.per_si, high * unit.per_si, 4) as tick (tick)}
       {@const at = y(tick / unit.per_si)}
       <line class="grid" x1={LEFT} x2={width - 8} y1={at} y2={at} />
@@ -106,8 +102,12 @@
     oninput={(event) => onmove(Number(event.currentTarget.value))}
     onchange={(event) => onrest(Number(event.currentTarget.value))}
   />
-  {#if best && of === 'linear'}<p>
-      least ψ {units.full(best.psi ?? 0, 'linear')} at {shown(best.value)}{dimension === 'share' ? ' %' : ''}
+  {#if best && of !== 'transmittance'}<p>
+      least {symbol}
+      {units.full(best.psi ?? 0, of, of === 'coupling' ? 4 : undefined)} at {shown(best.value)}{dimension ===
+      'share'
+        ? ' %'
+        : ''}
     </p>{/if}
 </div>
 

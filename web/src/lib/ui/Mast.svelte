@@ -1,10 +1,14 @@
 <!-- The mast of one building: pick the building, climb its stations. -->
 <script lang="ts">
   import MastDrawing from '$lib/draw/MastDrawing.svelte';
-  import type { Ledger } from '$lib/api/client';
+  import { api, take } from '$lib/api/client';
+  import type { Ledger, Walk } from '$lib/api/client';
+  import { Live } from '$lib/state/live.svelte';
   import { href, router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
   import { STATIONS } from '$lib/stations';
+  import { untrack } from 'svelte';
+  import LineMarks from './LineMarks.svelte';
 
   interface Props {
     ledger: Ledger | undefined;
@@ -46,6 +50,27 @@
         missing: elements.length > known.length,
       };
     }),
+  );
+  // In Joints each station shows its lines of control, as the walk round the building finds them.
+  const walk = new Live<{ project: string; building: string; revision: number; pending: number }, Walk>(
+    ({ project, building }) =>
+      take(
+        api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/walk', {
+          params: { path: { project_id: project, building_id: building } },
+        }),
+      ),
+  );
+  $effect(() => {
+    if (place.step !== 3 || !building) return;
+    const revision = session.open?.revision ?? 0;
+    const pending = ledger?.pending.length ?? 0;
+    const question = { project: place.project, building: building.id, revision, pending };
+    untrack(() => walk.ask(question));
+  });
+  const stopsAt = $derived((station: string) =>
+    walk.answered?.building === place.building
+      ? (walk.answer?.stops ?? []).filter((stop) => stop.station === station)
+      : [],
   );
   const wall = $derived.by(() => {
     const element = building?.elements?.find((one) => one.station === 'D' && one.assembly_id);
@@ -128,6 +153,7 @@
                 {:else}
                   U {units.show(row.shown.U ?? 0, 'transmittance')}
                 {/if}
+                {#if step === 3}<LineMarks stops={stopsAt(row.letter)} />{/if}
                 {#if row.decision && step === 2}<i><span class="visually-hidden">needs a decision</span></i
                   >{/if}
               </span>
