@@ -132,3 +132,19 @@ def test_what_b_changes_is_drawn_on_request(bench: Page) -> None:
     expect(bench.get_by_test_id("side-B")).to_contain_text("warmer than A", timeout=FINAL)
     bench.get_by_label("B less A").uncheck()
     expect(bench.get_by_test_id("side-B")).not_to_contain_text("warmer than A")
+
+
+def test_a_sill_that_falls_inwards_is_a_decision(page: Page, server: Server, jointed: str) -> None:
+    page.goto(f"{server.address}/{jointed}/main-laboratory/E3")
+    seals = page.get_by_test_id("seals")
+    expect(seals).to_contain_text("Nobody has said yet how", timeout=FINAL)
+    field = seals.get_by_label("falls outwards by")
+    field.fill("-2")
+    field.press("Enter")
+    expect(seals).to_contain_text("does not fall outwards")
+    expect(page.get_by_test_id("line-rain")).to_contain_text("broken")
+    field.fill("8")
+    field.press("Enter")
+    seals.get_by_label("drained path ends").select_option("outside")
+    expect(seals).not_to_contain_text("Nobody has said yet how")
+    expect(page.get_by_test_id("line-rain")).not_to_contain_text("broken")

@@ -137,6 +137,7 @@ class SealingOut(Model):
     lines: dict[str, str]
     grade: str
     leakage: list[float]
+    falls: bool
     findings: list[FindingOut]
     sealants: list[str]
     tapes: list[str]

@@ -126,6 +126,7 @@ def sealing(found: Sealing) -> j.SealingOut:
         lines=dict(found.lines),
         grade=found.grade,
         leakage=list(found.leakage),
+        falls=found.falls,
         findings=[j.FindingOut(weight=one.weight, text=one.text) for one in found.findings],
         sealants=list(SEALANTS),
         tapes=list(TAPES),

@@ -321,6 +321,8 @@ class JointDoc(Document):
     sealed: bool = False
     sealant: Text = "polyurethane"
     tape: Text = "acrylic tape"
+    fall: float | None = None
+    drains_to: Literal["", "outside", "inside"] = ""
     standard: StandardRefDoc | None = None
 
 

@@ -133,6 +133,8 @@ def sealing(project: Project, joint: ShellJoint, what: Drawn, f_rsi: float | Non
         sealant=joint.sealant,
         tape=joint.tape,
         surfaces=surfaces,
+        fall=joint.fall,
+        drains_to=joint.drains_to,
     )
 
 

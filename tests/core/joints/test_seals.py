@@ -93,3 +93,28 @@ def test_sealant_tape_and_surface_have_to_agree(sealant: str, tape: str, surface
 def test_what_will_be_hidden_is_named_before_it_is() -> None:
     found = judged(schedule("base", "edge foam", system="sip")).findings
     assert any(one.weight == "caution" and "sill gasket under the plate" in one.text for one in found)
+
+
+def test_a_sill_that_does_not_fall_outwards_or_drains_inside_breaks_the_rain_line() -> None:
+    steps = schedule("opening", "framed", system="sip", fin=True)
+
+    def said(**change: Any) -> tuple[str, set[str]]:
+        found = judged(steps, **change)
+        assert found.falls
+        return dict(found.lines)["rain"], {one.weight for one in found.findings if one.weight != "caution"}
+
+    assert said() == ("continuous", {"note"})
+    assert said(fall=0.08, drains_to="outside") == ("continuous", set())
+    assert said(fall=0.0, drains_to="outside") == ("broken", {"decision"})
+    assert said(fall=-0.02, drains_to="outside") == ("broken", {"decision"})
+    assert said(fall=0.08, drains_to="inside") == ("broken", {"decision"})
+    little = judged(steps, fall=0.02, drains_to="outside")
+    assert any("2.0 %" in one.text for one in little.findings if one.weight == "caution")
+    without = judged(steps, omitted=["pan"], fall=-1.0, drains_to="inside")
+    assert not any("does not fall" in one.text for one in without.findings)
+
+
+def test_where_no_water_runs_off_nobody_asks_for_a_fall() -> None:
+    found = judged(schedule("seam", "block", system="sip"), fall=None)
+    assert not found.falls
+    assert not any("falls" in one.text for one in found.findings)

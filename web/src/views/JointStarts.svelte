@@ -58,6 +58,8 @@
     sealed: false,
     sealant: 'polyurethane',
     tape: 'acrylic tape',
+    fall: null,
+    drains_to: '',
   });
   let drawings = $state.raw<Record<string, JointDrawing>>({});
   $effect(() => {
@@ -93,10 +95,10 @@
 
   async function start(family: JointFamily, variant: JointVariant, standard?: JointStandard): Promise<void> {
     const id = `j${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
-    const { values, omitted, sealant, tape } = standard?.joint ?? draftOf(family, variant);
+    const { values, omitted, sealant, tape, fall, drains_to } = standard?.joint ?? draftOf(family, variant);
     const joint: Joint = {
       ...draftOf(family, variant),
-      ...{ values, omitted, sealant, tape },
+      ...{ values, omitted, sealant, tape, fall: fall ?? null, drains_to },
       id,
       name: standard?.joint.name ?? family.name,
       standard: standard ? { id: standard.id, version: standard.version } : null,

@@ -3,6 +3,7 @@
   import type { Building, Joint, JointSealing } from '$lib/api/client';
   import { joints } from '$lib/state/joints.svelte';
   import Choice from '$lib/ui/Choice.svelte';
+  import Entry from '$lib/ui/Entry.svelte';
 
   interface Props {
     building: Building;
@@ -75,6 +76,27 @@
       options={sealing.tapes.map((value) => ({ value, text: value }))}
       onsave={(tape) => save({ tape }, tape)}
     />
+    {#if sealing.falls}
+      <Entry
+        label="falls outwards by"
+        dimension="share"
+        value={joint.fall}
+        optional
+        width="tiny"
+        onsave={(fall) => save({ fall }, fall === null ? 'fall open' : `fall ${(100 * fall).toFixed(1)} %`)}
+      />
+      <Choice
+        label="drained path ends"
+        value={joint.drains_to ?? ''}
+        options={[
+          { value: '', text: 'not said' },
+          { value: 'outside', text: 'outside' },
+          { value: 'inside', text: 'inside of the rain line' },
+        ]}
+        onsave={(where) =>
+          save({ drains_to: where as 'outside' }, `drained path ends ${where || 'not said'}`)}
+      />
+    {/if}
     <label class="said"
       ><input
         type="checkbox"

@@ -88,7 +88,7 @@ _BASE_PLATE = (
     Step(key="beads", kind="bead", text="two beads on the plate, panel set into them", carries=("air",)),
     Step(key="panel", kind="work", text="panel set and screwed", covers=("beads",)),
     Step(key="tape-in", kind="tape", text="tape from the inner skin to the slab", carries=("air", "vapour")),
-    Step(key="flashing", kind="lap", text="base flashing, its head under the membrane", carries=("rain",)),
+    Step(key="flashing", kind="lap", text="base flashing, its head under the membrane", carries=("rain",), falls=True),
     Step(key="wrap", kind="lap", text="wall membrane lapped over the flashing", carries=("rain",), over="flashing"),
     Step(key="drain", kind="drain", text="gap under the cladding left open", needed=True),
     Step(key="line", kind="work", text="floor finish and lining", covers=("tape-in",)),
@@ -100,7 +100,8 @@ _BASE_WALL = (
     Step(key="cover", kind="work", text="parge or board over foam above ground", covers=("waterproof",)),
 )
 _OPENING_FIN = (
-    Step(key="pan", kind="lap", text="sill pan, sloped out, its ends turned up", carries=("rain",), needed=True),
+    Step(key="pan", kind="lap", text="sill pan, sloped out, its ends turned up", carries=("rain",), needed=True,
+         falls=True),
     Step(key="wrap-sill", kind="lap", text="membrane below the sill, the pan laps over it"),
     Step(key="jamb-bead", kind="bead", text="bead behind the fin at jambs and head only", carries=("air",)),
     Step(key="set", kind="work", text="unit set, plumbed and fastened through its fin", covers=("jamb-bead",)),
@@ -115,7 +116,7 @@ _OPENING_FIN = (
 )  # fmt: skip
 _OPENING_BUCK = (
     Step(key="pan", kind="lap", text="sill pan over the buck, sloped out, ends turned up", carries=("rain",),
-         needed=True),
+         needed=True, falls=True),
     Step(key="jamb-membrane", kind="lap", text="membrane from the wall's face into the buck at the jambs",
          carries=("rain",), over="pan"),
     Step(key="head-membrane", kind="lap", text="the same at the head, over the jambs", carries=("rain",),
@@ -141,7 +142,7 @@ _EAVE = (
     Step(key="set", kind="work", text="roof panel set and screwed", covers=("bead-plate",)),
     Step(key="tape-in", kind="tape", text="tape in the inner corner, skin to skin", carries=("air", "vapour")),
     Step(key="wrap", kind="lap", text="wall membrane up to the roof's underside, taped", carries=("rain",)),
-    Step(key="drip", kind="lap", text="eave flashing"),
+    Step(key="drip", kind="lap", text="eave flashing", falls=True),
     Step(key="membrane", kind="lap", text="roof membrane over the eave flashing", carries=("rain",), over="drip"),
     Step(key="vent", kind="drain", text="inlet of the ventilated gap left open", needed=True),
     Step(key="line", kind="work", text="lining", covers=("tape-in",)),
@@ -156,7 +157,8 @@ _FLOOR = (
 _SILL = (
     Step(key="gasket", kind="gasket", text="sill gasket on the core", carries=("air",)),
     Step(key="plate", kind="work", text="plate bolted to the core", covers=("gasket",)),
-    Step(key="lower", kind="lap", text="flashing from the plate out over the foam below", carries=("rain",)),
+    Step(key="lower", kind="lap", text="flashing from the plate out over the foam below", carries=("rain",),
+         falls=True),
     Step(key="tape-in", kind="tape", text="tape from plate to core, and to the upper air line",
          carries=("air", "vapour")),
     Step(key="wrap", kind="lap", text="upper membrane lapped over the flashing", over="lower", carries=("rain",)),
@@ -166,7 +168,7 @@ _PIPE = (
     Step(key="grommet", kind="gasket", text="grommet on the air line", carries=("air", "vapour")),
     Step(key="lag", kind="foam", text="lagging through the wall and into the room, its joints taped"),
     Step(key="collar", kind="tape", text="collar to the outer membrane, lapped from above", carries=("rain",)),
-    Step(key="fall", kind="drain", text="pipe falls outwards", needed=True),
+    Step(key="fall", kind="drain", text="pipe falls outwards", needed=True, falls=True),
 )
 _PARTY = (
     Step(key="bead", kind="bead", text="beads where the party wall meets the inner skin", carries=("air", "vapour")),

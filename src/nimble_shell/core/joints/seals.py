@@ -35,6 +35,8 @@ _ON: dict[tuple[str, str], str] = {
     ("acrylic tape", "render"): "needs a primer on plaster and mortar",
     ("butyl tape", "wood"): "needs a primer on rough OSB",
 }
+DrainsTo = Literal["", "outside", "inside"]
+LEAST_FALL = 0.05  #: from which a sill or flashing drains by itself; a starting value [-]
 _STOPS = ("dissolves", "does not hold")
 
 
@@ -49,6 +51,7 @@ class Step:
     covers: tuple[str, ...] = ()  #: steps that can no longer be seen after it
     over: str = ""  #: of a lap: the step whose sheet this one lies over
     needed: bool = False  #: a seal that must not be left out, or a gap that must stay open
+    falls: bool = False  #: water runs off on it: it has to fall outwards, and to end outside
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -68,6 +71,7 @@ class Sealing:
     lines: tuple[tuple[Line, State], ...]
     grade: str
     leakage: tuple[float, float]  #: at 50 Pa [m³/(h·m)]
+    falls: bool  #: whether water runs off on anything of it
     findings: tuple[Finding, ...]
 
 
@@ -80,6 +84,8 @@ def judge(
     sealant: str,
     tape: str,
     surfaces: Sequence[str],
+    fall: float | None = None,
+    drains_to: DrainsTo = "",
 ) -> Sealing:
     """What the chosen seals come to.
 
@@ -97,14 +103,20 @@ def judge(
         Of SEALANTS and TAPES.
     surfaces : sequence of str
         Kinds of surface they meet: "foam", "wood", "concrete", "metal", "membrane", "render".
+    fall : float, optional
+        Of what water runs off on, outwards; rise over run. [-]
+    drains_to : {"", "outside", "inside"}
+        Where the drained path ends; empty while nobody has said.
 
     Notes
     -----
     A line is continuous where at least one chosen step carries it. Undecided lines stay undecided until somebody says.
-    A lap is wrong where the sheet that lies over is fitted before the one under it.
+    A lap is wrong where the sheet that lies over is fitted before the one under it, where it does not fall outwards, or
+    where what runs off on it ends inside of the rain line; then that line is broken.
     """
     done = [step for step in steps if step.key not in omitted]
     order = {step.key: at for at, step in enumerate(done)}
+    falling = [step for step in done if step.falls]
     lines: list[tuple[Line, State]] = []
     for line in LINES:
         carried = heat if line == "heat" else any(line in step.carries for step in done)
@@ -112,12 +124,15 @@ def judge(
         state: State = "continuous" if carried and (decided or line == "heat") else "undecided" if carried else "broken"
         if not offered:
             state = "undecided"
+        if line == "rain" and falling and (drains_to == "inside" or (fall is not None and fall <= 0)):
+            state = "broken"
         lines.append((line, state))
     count = min(sum("air" in step.carries for step in done), len(GRADES) - 1)
     grade, low, high = GRADES[count]
     findings = [
         *_left_out(steps, omitted),
         *_laps(done, order),
+        *_falls(falling, fall, drains_to),
         *_hidden(done, order),
         *_materials(done, sealant, tape, surfaces),
     ]
@@ -132,6 +147,7 @@ def judge(
         lines=tuple(lines),
         grade=grade,
         leakage=(low, high),
+        falls=any(step.falls for step in steps),
         findings=tuple(findings),
     )
 
@@ -154,6 +170,27 @@ def _laps(done: Sequence[Step], order: dict[str, int]) -> list[Finding]:
             under = next(one for one in done if one.key == step.over)
             found.append(Finding(weight="decision", text=f"Reversed lap: “{step.text}” lies over “{under.text}”, "
                                                          "which is fitted later. Upper over lower."))  # fmt: skip
+    return found
+
+
+def _falls(falling: Sequence[Step], fall: float | None, drains_to: DrainsTo) -> list[Finding]:
+    """Whether what water runs off on is sloped, and where its path ends."""
+    if not falling:
+        return []
+    words = " and ".join(f"“{step.text}”" for step in falling)
+    found = []
+    if fall is None:
+        found.append(Finding(weight="note", text=f"Nobody has said yet how {words} falls."))
+    elif fall <= 0:
+        found.append(Finding(weight="decision", text=f"Water stands or runs in: {words} does not fall outwards."))
+    elif fall < LEAST_FALL:
+        found.append(Finding(weight="caution", text=f"{words} falls by {100 * fall:.1f} %; it drains by itself "
+                                                    f"from {100 * LEAST_FALL:.0f} %."))  # fmt: skip
+    if not drains_to:
+        found.append(Finding(weight="note", text="Nobody has said yet where the drained path ends."))
+    elif drains_to == "inside":
+        found.append(Finding(weight="decision", text="The drained path ends inside of the rain line. Lead it out over "
+                                                     "the membrane or flashing below."))  # fmt: skip
     return found
 
 

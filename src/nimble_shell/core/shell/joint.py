@@ -45,6 +45,8 @@ class ShellJoint:
     sealed: bool = False  #: somebody has said that it is built as scheduled
     sealant: str = "polyurethane"
     tape: str = "acrylic tape"
+    fall: float | None = None  #: outwards, of what water runs off on; None while nobody has said [-]
+    drains_to: Literal["", "outside", "inside"] = ""  #: where the drained path ends
     standard: StandardRef | None = None  #: the practice standard it was taken from
 
     def __post_init__(self) -> None:
@@ -53,6 +55,8 @@ class ShellJoint:
                     f"the name has {len(self.name)} letters", "a name has 1 to 80")  # fmt: skip
         check.check(0 <= self.length <= 1e5, ("length",), "length_out_of_range", f"length is {self.length:g} m",
                     "from 0 to 100 000 m")  # fmt: skip
+        check.check(self.fall is None or -1 <= self.fall <= 1, ("fall",), "fall_out_of_range",
+                    f"fall is {100 * (self.fall or 0):g} %", "from −100 to 100 %")  # fmt: skip
         roles = [role.role for role in self.roles]
         check.check(len(set(roles)) == len(roles), ("roles",), "role_twice", "a role is taken twice", "give each once")
         for at, value in enumerate(self.values):

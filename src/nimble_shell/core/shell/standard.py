@@ -64,8 +64,15 @@ class JointStandard:
 
 
 #: What a standard says of a joint.
-_BUILT = ("family", "variant", "values", "omitted", "sealant", "tape")
-_WORDS = {"family": "family", "variant": "variant", "omitted": "seals left out", "sealant": "sealant", "tape": "tape"}
+_BUILT = ("family", "variant", "values", "omitted", "sealant", "tape", "fall", "drains_to")
+_WORDS = {
+    "family": "family",
+    "variant": "variant",
+    "omitted": "seals left out",
+    "sealant": "sealant",
+    "tape": "tape",
+    "drains_to": "drained path ends",
+}
 
 
 def stripped(joint: ShellJoint) -> ShellJoint:
@@ -81,6 +88,8 @@ def joint_differences(before: ShellJoint, after: ShellJoint) -> list[Difference]
         old, new = (_said(getattr(joint, key)) for joint in (before, after))
         if old != new:
             found.append(Difference(what=words, before=old, after=new))
+    if before.fall != after.fall:
+        found.append(Difference(what="fall", before=before.fall, after=after.fall, dimension="share"))
     values = [{value.key: value for value in joint.values} for joint in (before, after)]
     for key in sorted({*values[0], *values[1]}):
         a, b = (each.get(key) for each in values)

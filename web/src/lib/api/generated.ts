@@ -2075,6 +2075,14 @@ export interface components {
          * @description A joint of a building's shell.
          */
         JointDoc: {
+            /**
+             * Drains To
+             * @default
+             * @enum {string}
+             */
+            drains_to: "" | "outside" | "inside";
+            /** Fall */
+            fall?: number | null;
             /** Family */
             family: string;
             /** Id */
@@ -3052,6 +3060,8 @@ export interface components {
          * @description Seals in the order of work; leakage at 50 Pa in m³/(h·m), low and high.
          */
         SealingOut: {
+            /** Falls */
+            falls: boolean;
             /** Findings */
             findings: components["schemas"]["FindingOut"][];
             /** Grade */
