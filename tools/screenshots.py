@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 import tempfile
 from collections.abc import Callable
 from pathlib import Path
@@ -22,13 +21,6 @@ def working(page: Page) -> None:
     bench(page)
     page.get_by_test_id("R-combined").click()
     page.wait_for_selector("[data-testid=working] ol")
-
-
-def typing(page: Page) -> None:
-    bench(page)
-    page.get_by_role("button", name=re.compile("EPS with graphite: .*type a thickness")).click()
-    page.get_by_role("textbox", name="Thickness of EPS with graphite").fill("7 1/4")
-    page.wait_for_timeout(300)
 
 
 def palette(page: Page) -> None:
@@ -52,6 +44,13 @@ def joint(page: Page) -> None:
     page.wait_for_timeout(2000)
 
 
+def fixing(page: Page) -> None:
+    page.locator(".conditions", has_text="unknowns, final").wait_for(timeout=90_000)
+    page.wait_for_selector("[data-testid=psi-curve]", timeout=90_000)
+    page.locator("[data-testid=share_joints]", has_text="being solved").wait_for(state="detached", timeout=90_000)
+    page.wait_for_timeout(1500)
+
+
 def starts(page: Page) -> None:
     page.wait_for_timeout(2500)
 
@@ -66,7 +65,6 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "register": ("/heron-flats/main-laboratory/1", register),
     "materials": ("/heron-flats/main-laboratory/1?view=materials", still),
     "bench": ("/heron-flats/main-laboratory/D2", bench),
-    "bench-typing": ("/heron-flats/main-laboratory/D2", typing),
     "roof": ("/heron-flats/main-laboratory/B2", bench),
     "study": ("/heron-flats/main-laboratory/D2?view=study", still),
     "compare": ("/heron-flats/main-laboratory/D2?view=compare", still),
@@ -76,6 +74,8 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "joint": ("/heron-flats/main-laboratory/D3", joint),
     "joint-foot": ("/heron-flats/main-laboratory/H3", joint),
     "joint-starts": ("/heron-flats/boat-workshop/F3?view=add", starts),
+    "fixing": ("/heron-flats/main-laboratory/B4", fixing),
+    "fixing-starts": ("/heron-flats/boat-workshop/D4?view=add", still),
     "walk": ("/heron-flats/main-laboratory/A3?view=walk", starts),
     "starts": ("/heron-flats/pump-house/D2?element=e3", still),
     "palette": ("/heron-flats/boat-workshop/D2", palette),

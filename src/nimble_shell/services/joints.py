@@ -118,8 +118,10 @@ def values_of(joint: ShellJoint, family: Family, variant: str) -> dict[str, Valu
 def sealing(project: Project, joint: ShellJoint, what: Drawn, f_rsi: float | None = None) -> Sealing:
     """The seals of a joint, judged; the insulation goes through where its surface keeps what is asked."""
     system = what.stacks[what.family.roles[0]].system
-    fin = values_of(joint, what.family, joint.variant).get("fin") == "fin"
-    steps = schedule(joint.family, joint.variant, system=system, fin=fin)
+    values = {parameter.key: parameter.start for parameter in what.family.turned(joint.variant)}
+    values |= values_of(joint, what.family, joint.variant)
+    steps = schedule(joint.family, joint.variant, system=system, fin=values.get("fin") == "fin",
+                     order=str(values.get("order", "")))  # fmt: skip
     asked = project.basis.targets.f_rsi
     surfaces = [
         _SURFACES[shape.fill.hatch] for shape in what.drawing.shapes

@@ -118,3 +118,19 @@ def test_where_no_water_runs_off_nobody_asks_for_a_fall() -> None:
     found = judged(schedule("seam", "block", system="sip"), fall=None)
     assert not found.falls
     assert not any("falls" in one.text for one in found.findings)
+
+
+@pytest.mark.parametrize("fin", [True, False])
+@pytest.mark.parametrize("order", ["buck first", "membrane first"])
+def test_a_form_s_opening_is_built_in_either_order_with_either_unit(order: str, fin: bool) -> None:
+    steps = schedule("opening", "timber buck", system="icf", fin=fin, order=order)
+    keys = [step.key for step in steps]
+    assert len(set(keys)) == len(keys)
+    assert (keys.index("buck") < keys.index("wall-membrane")) == (order == "buck first")
+    assert ("head-tape" in keys) == fin
+    assert [step.key for step in steps if step.kind == "drain"] == ["drain"]
+    found = judged(steps, fall=0.08, drains_to="outside")
+    assert dict(found.lines)["rain"] == dict(found.lines)["air"] == "continuous"
+    assert not [one for one in found.findings if one.weight == "decision"]
+    if order == "membrane first":
+        assert any("hides" in one.text and "bead on the membrane" in one.text for one in found.findings)

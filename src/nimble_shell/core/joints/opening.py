@@ -165,6 +165,7 @@ _DRAW = {
 }
 _LUMBER = length("lumber", "edge lumber", 0.038, 0.030, 0.100)
 _BUCK = length("buck", "buck", 0.038, 0.018, 0.100)
+_ORDER = Choice(key="order", text="order of work", start="buck first", options=("buck first", "membrane first"))
 _RETURN = length("return", "depth of the return", 0.030, 0.010, 0.080)
 _FORMS = ("icf", "icf-one-sided", "masonry")
 FAMILY = Family(
@@ -186,12 +187,13 @@ FAMILY = Family(
         Variant(key="framed", text="lumber edge, header over it", suits=("sip", *CASSETTES, "site-framing"),
                 parameters=(_LUMBER, length("header", "header height", 0.235, 0.090, 0.400),
                             length("header_foam", "foam outside of the header", 0.040, 0.0, 0.080))),
-        Variant(key="timber buck", text="timber buck", suits=_FORMS, parameters=(_BUCK,)),
-        Variant(key="insulated buck", text="timber board on a foam buck", suits=_FORMS, parameters=(_BUCK,)),
-        Variant(key="foam buck", text="foam buck with screw strips", suits=_FORMS, parameters=(_BUCK,)),
-        Variant(key="flush buck", text="buck flush with the concrete", suits=("icf-one-sided",), parameters=(_BUCK,)),
+        Variant(key="timber buck", text="timber buck", suits=_FORMS, parameters=(_BUCK, _ORDER)),
+        Variant(key="insulated buck", text="timber board on a foam buck", suits=_FORMS, parameters=(_BUCK, _ORDER)),
+        Variant(key="foam buck", text="foam buck with screw strips", suits=_FORMS, parameters=(_BUCK, _ORDER)),
+        Variant(key="flush buck", text="buck flush with the concrete", suits=("icf-one-sided",),
+                parameters=(_BUCK, _ORDER)),
         Variant(key="buck behind a return", text="buck behind a concrete return", suits=("icf-one-sided",),
-                parameters=(_BUCK, _RETURN)),
+                parameters=(_BUCK, _RETURN, _ORDER)),
         Variant(key="folded trim", text="folded trim at the panel's edge", suits=METAL,
                 parameters=(length("trim", "trim", 0.001, 0.0005, 0.003),
                             length("thermal_break", "break in the trim", 0.0, 0.0, 0.030))),

@@ -128,6 +128,23 @@ _OPENING_BUCK = (
     Step(key="inner", kind="bead", text="inner bead all round, joined to the pan's upstand", carries=("air", "vapour")),
     Step(key="trim", kind="work", text="trim and lining", covers=("inner", "foam")),
 )  # fmt: skip
+#: Of a form: the buck is cast in and the membrane brought over it, or the membrane goes in first and the buck onto it.
+_FORM_ORDER: dict[str, tuple[Step, ...]] = {
+    "buck first": (
+        Step(key="buck", kind="work", text="buck set in the form and braced before the pour"),
+        Step(key="wall-membrane", kind="lap", text="membrane over the foam and onto the buck's face",
+             carries=("rain",)),
+    ),
+    "membrane first": (
+        Step(key="wall-membrane", kind="lap", text="membrane over the foam and into the bare opening",
+             carries=("rain",)),
+        Step(key="buck-bead", kind="bead", text="bead on the membrane, all round", carries=("air",)),
+        Step(key="buck", kind="work", text="buck set into the bead and anchored",
+             covers=("wall-membrane", "buck-bead")),
+        Step(key="buck-strip", kind="lap", text="strip from the buck's face onto the membrane", over="wall-membrane",
+             carries=("rain",)),
+    ),
+}  # fmt: skip
 _RIDGE = (
     Step(key="bead-in", kind="bead", text="bead between the inner skins, or on the beam", carries=("air", "vapour")),
     Step(key="foam", kind="foam", text="wedge between the cores foamed in passes", carries=("air",)),
@@ -177,7 +194,7 @@ _PARTY = (
 )
 
 
-def schedule(family: str, variant: str, *, system: str, fin: bool = False) -> tuple[Step, ...]:
+def schedule(family: str, variant: str, *, system: str, fin: bool = False, order: str = "") -> tuple[Step, ...]:
     """The seals of a joint in the order of work; the ordinary beads and tapes of panels where nothing else is known.
 
     Parameters
@@ -187,6 +204,8 @@ def schedule(family: str, variant: str, *, system: str, fin: bool = False) -> tu
         Of the first build-up.
     fin : bool
         Whether an opening's unit is fastened by a fin.
+    order : {"", "buck first", "membrane first"}
+        Of buck and membrane at an opening in a form.
     """
     mortar, concrete = system.startswith("mesh"), system.startswith("icf") or system == "masonry"
     match family:
@@ -196,7 +215,7 @@ def schedule(family: str, variant: str, *, system: str, fin: bool = False) -> tu
         case "base":
             return _BASE_WALL if variant.endswith("footing") else _BASE_PLATE
         case "opening":
-            return _OPENING_FIN if fin else _OPENING_BUCK
+            return (*_FORM_ORDER.get(order, ()), *(_OPENING_FIN if fin else _OPENING_BUCK))
         case "floor line":
             return _CONCRETE if variant in ("deck on core", "foam broken") else _FLOOR
     return {"ridge": _RIDGE, "eave": _EAVE, "sill": _SILL, "pipe": _PIPE, "party": _PARTY}.get(family, _ORDINARY)
