@@ -104,7 +104,7 @@ def test_flows_by_piece_add_up_and_lines_of_heat_flow_run_from_warm_to_cold() ->
     assert pieces.sum() == pytest.approx(0, abs=1e-6)
     assert pieces[2] == pytest.approx(pieces[3], rel=1e-6)
     assert pieces[2] + pieces[3] == pytest.approx(float(found.fields.G[1] @ (T - T.mean())), rel=1e-8)
-    lines = heat_flow_lines(found.fields, 1, theta, count=8)
+    lines = heat_flow_lines(found.fields, found.grid, 1, theta, count=8)
     assert len(lines) == 8
     for line in lines:
         assert min(line[0]) >= 1 - 0.02

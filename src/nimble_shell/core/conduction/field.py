@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -16,6 +17,7 @@ from nimble_shell.core.conduction.elements import (
     edge_nodes,
     shape_slopes,
 )
+from nimble_shell.core.conduction.mesh import Grid
 from nimble_shell.core.conduction.section import Section
 from nimble_shell.core.conduction.solve import Fields, pieces_of_edges
 
@@ -73,12 +75,14 @@ def surface_trace(fields: Fields, env: int, theta: FloatArray) -> FloatArray:
     return np.concatenate([fields.space.places[nodes], theta[nodes][..., None]], axis=-1)
 
 
-def heat_flow_lines(fields: Fields, warm: int, theta: FloatArray, count: int = 16) -> list[FloatArray]:
+def heat_flow_lines(fields: Fields, grid: Grid, warm: int, theta: FloatArray, count: int = 16) -> list[FloatArray]:
     """Lines along which heat flows, each between two of which flows the same heat where they start.
 
     Parameters
     ----------
     fields : Fields
+    grid : Grid
+        That they were solved on.
     warm : int
         The environment they start from.
     theta : ndarray
@@ -97,28 +101,54 @@ def heat_flow_lines(fields: Fields, warm: int, theta: FloatArray, count: int = 1
     steepness = np.linalg.norm(gradients, axis=2)
     centre = mesh.xy[mesh.triangles].mean(axis=1)
     values = theta[fields.space.nodes]
+    in_cell = _by_cell(grid, centre)
     step = _STRIDE * float(np.ptp(mesh.xy, axis=0).max())
     lines = [[start] for start in starts]
-    here, going = starts.copy(), np.ones(len(starts), dtype=bool)
+    here, going = starts.copy(), np.arange(len(starts))
     for _ in range(_STEPS):
-        for at in np.nonzero(going)[0]:
-            L = 1 / 3 + np.einsum("mad,md->ma", gradients, here[at] - centre)
-            distance = (L / steepness).min(axis=1)
-            best = int(np.argmax(distance))
-            if distance[best] < -1e-6:
-                going[at] = False
-                continue
-            slope = values[best] @ (shape_slopes(L[best]) @ gradients[best])
-            size = float(np.linalg.norm(slope))
-            if size < 1e-9:
-                going[at] = False
-                continue
-            stride = float(np.clip(0.7 / steepness[best].max(), 0.25 * step, step))
-            here[at] = here[at] - slope / size * stride
-            lines[at].append(here[at].copy())
-        if not going.any():
+        near = in_cell(here[going])  # shape (lines, candidates), −1 where there are fewer
+        L = 1 / 3 + np.einsum("ncad,ncd->nca", gradients[near], here[going][:, None] - centre[near])
+        distance = np.where(near >= 0, (L / steepness[near]).min(axis=2), -np.inf)
+        best = distance.argmax(axis=1)
+        rows = np.arange(len(going))
+        within = distance[rows, best] >= -1e-6
+        going, triangle, L = going[within], near[rows, best][within], L[rows, best][within]
+        if not len(going):
             break
+        slopes = np.stack([shape_slopes(one) for one in L])
+        slope = np.einsum("na,nab,nbd->nd", values[triangle], slopes, gradients[triangle])
+        size = np.linalg.norm(slope, axis=1)
+        falls = size >= 1e-9
+        going, triangle, slope, size = going[falls], triangle[falls], slope[falls], size[falls]
+        stride = np.clip(0.7 / steepness[triangle].max(axis=1), 0.25 * step, step)
+        here[going] -= slope / size[:, None] * stride[:, None]
+        for at in going:
+            lines[at].append(here[at].copy())
     return [np.array(line) for line in lines if len(line) > 1]
+
+
+def _by_cell(grid: Grid, centre: FloatArray) -> Callable[[FloatArray], IntArray]:
+    """Finds the triangles in the cells of the grid that hold points, by the middles of the triangles."""
+
+    def cell(places: FloatArray) -> IntArray:
+        column = np.clip(np.searchsorted(grid.x, places[:, 0]) - 1, 0, len(grid.x) - 2)
+        row = np.clip(np.searchsorted(grid.y, places[:, 1]) - 1, 0, len(grid.y) - 2)
+        found: IntArray = column * (len(grid.y) - 1) + row
+        return found
+
+    cells = cell(centre)
+    order = np.argsort(cells, kind="stable")
+    first = np.searchsorted(cells[order], np.arange((len(grid.x) - 1) * (len(grid.y) - 1) + 1))
+    most = np.arange(int(np.diff(first).max()))
+
+    def find(points: FloatArray) -> IntArray:
+        at = cell(points)
+        place = first[at][:, None] + most
+        inside = place < first[at + 1][:, None]
+        found: IntArray = np.where(inside, order[np.minimum(place, len(order) - 1)], -1)
+        return found
+
+    return find
 
 
 def _starts(fields: Fields, warm: int, theta: FloatArray, count: int) -> FloatArray:

@@ -44,7 +44,7 @@ def extrapolated(section: Section, *, target: float, absolute: float, most: int)
         if low is not None:
             gap = float(found.fields.G[0, 0]) - low
             error = max(error, _OF_THE_GAP * gap / float(np.abs(limit).max()))
-        found = replace(found, limit=limit, error=error)
+        found = replace(found, limit=limit, error=error, low=low)
         good = error <= target and error * float(np.abs(limit).max()) <= absolute
         if good or found.fields.space.size * 2 > most:
             return found

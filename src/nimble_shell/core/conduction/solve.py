@@ -57,6 +57,7 @@ class Solved:
     error: float  #: relative, of the couplings; inf if not known
     steps: int  #: grids solved
     limit: FloatArray | None = None  #: couplings that the grids go to, as `Fields.G`; the error is then theirs
+    low: float | None = None  #: what the coupling is certainly not below, where that is known [W/(m·K)]
 
 
 def solve(section: Section, points: FloatArray, *, target: float = 0.002, most: int = MOST_UNKNOWNS) -> Result:

@@ -92,7 +92,7 @@ def solve_joint(
         found, certain = quickly(section)
     else:
         found = extrapolated(section, target=L2D_ERROR["final"], absolute=PSI_ERROR, most=_MOST["final"])
-        certain = _bounds(section, found)
+        certain = None if found.low is None else (found.low, float(found.fields.G[0, 0]))
     return told(drawing, section, found, certain, school, lines=accuracy == "final")
 
 
@@ -135,7 +135,7 @@ def told(
         field=drawn(fields.space, theta),
         trace=surface_trace(fields, inside, theta),
         pieces=pieces,
-        lines=heat_flow_lines(fields, inside, theta) if lines else [],
+        lines=heat_flow_lines(fields, found.grid, inside, theta) if lines else [],
         unknowns=fields.space.size,
     )
 
@@ -155,12 +155,6 @@ def quickly(section: Section) -> tuple[Solved, tuple[float, float] | None]:
             found = refined(section, _NOWHERE, target=target, most=most)
             return found, (max(low, lower_bound(section, found.fields) or low), float(found.fields.G[0, 0]))
         found = once_more(section, found)
-
-
-def _bounds(section: Section, found: Solved) -> tuple[float, float] | None:
-    """Between what the coupling certainly lies; None where the bound does not apply."""
-    low = lower_bound(section, found.fields)
-    return None if low is None else (low, float(found.fields.G[0, 0]))
 
 
 def _psi(drawing: Drawing, pair: Pair, L2D: float) -> dict[System, float]:
