@@ -193,7 +193,7 @@ def test_standards_over_the_api(client: TestClient, campus: str) -> None:
     kept = client.post(f"{V1}/projects/{campus}/assemblies/wall-w-a/standard", json={"place": "wall", "reason": "good"})
     assert kept.status_code == 201
     (standard,) = client.get(f"{V1}/standards").json()
-    assert standard["uses"][0]["assembly"] == "Wall W-A"
+    assert standard["uses"][0]["name"] == "Wall W-A"
     use = {"building_id": "pump-house", "element_id": "e3", "standard_id": standard["id"], "text": "used"}
     assert client.post(f"{V1}/projects/{campus}/standards", json=use).status_code == 201
     assert client.get(f"{V1}/projects/{campus}/assemblies/wall-w-a/offer").json() is None

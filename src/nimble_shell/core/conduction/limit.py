@@ -40,13 +40,15 @@ def extrapolated(section: Section, *, target: float, absolute: float, most: int)
     history = [found.fields.G]
     while True:
         limit, error = limit_of(history)
-        low = lower_bound(section, found.fields)
-        if low is not None:
-            gap = float(found.fields.G[0, 0]) - low
-            error = max(error, _OF_THE_GAP * gap / float(np.abs(limit).max()))
+        size = float(np.abs(limit).max())
+        last = found.fields.space.size * 2 > most
+        low = None
+        if last or (error <= target and error * size <= absolute):  # else the bound cannot make it good
+            low = lower_bound(section, found.fields)
+            if low is not None:
+                error = max(error, _OF_THE_GAP * (float(found.fields.G[0, 0]) - low) / size)
         found = replace(found, limit=limit, error=error, low=low)
-        good = error <= target and error * float(np.abs(limit).max()) <= absolute
-        if good or found.fields.space.size * 2 > most:
+        if last or (error <= target and error * size <= absolute):
             return found
         found = once_more(section, found)
         history.append(found.fields.G)

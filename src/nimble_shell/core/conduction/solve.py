@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
 from scipy.sparse.csgraph import connected_components
-from scipy.sparse.linalg import splu
+from scipy.sparse.linalg import LinearOperator, cg, splu
 
 from nimble_shell.core.conduction.elements import (
     NEAR,
@@ -29,11 +30,14 @@ from nimble_shell.core.errors import DomainError, Issue, NotConverged
 
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
+#: Gives temperatures for what flows into the unknowns that are not prescribed.
+Solver = Callable[[FloatArray], FloatArray]
 
 MOST_UNKNOWNS = 400_000
 _PER_CELL = 4  #: unknowns of a cell of two triangles, in a large grid
 _MOST_ROUNDS = 40  #: of λ(θ); each gains a digit or two
 _STILL = 1e-6  #: change of any temperature at which they end [K]
+_LED, _MOST_LED = 1e-10, 200  #: residual, relative, and steps of a solution led by another one
 _MOST_LOST = 1e-5  #: heat that may be missing from the balance of a direct solution, relative
 
 
@@ -46,6 +50,7 @@ class Fields:
     theta: FloatArray  #: shape (unknowns, environments)
     G: FloatArray  #: heat into the section through i per kelvin of j, shape (environments, environments)
     touching: frozenset[tuple[int, int]]  #: pairs of prescribed temperatures that meet in a point
+    solver: Solver  #: of the same mesh, for films that differ a little
 
 
 @dataclass(frozen=True, slots=True, eq=False, kw_only=True)
@@ -191,8 +196,14 @@ def solve_on(section: Section, grid: Grid) -> Fields:
     return solve_mesh(section, build(section, grid))
 
 
-def solve_mesh(section: Section, mesh: Mesh) -> Fields:
-    """Solve on a mesh, whose λ count; the section gives pieces, films and environments."""
+def solve_mesh(section: Section, mesh: Mesh, near: Solver | None = None) -> Fields:
+    """Solve on a mesh, whose λ count; the section gives pieces, films and environments.
+
+    Parameters
+    ----------
+    near : Solver, optional
+        Of the same mesh with other films: its factors then lead to the answer in a few steps.
+    """
     space = Space(mesh=mesh, axisymmetric=section.kind == "axisymmetric")
     envs = tuple(section.temperatures)
     piece_of = pieces_of_edges(mesh, section.pieces)
@@ -213,24 +224,46 @@ def solve_mesh(section: Section, mesh: Mesh) -> Fields:
         np.add.at(own, env, films.sum(axis=(1, 2)))
 
     share, touching = _prescribed(space, mesh.outer[bound][~filmed], env_of[piece_of[bound][~filmed]], len(envs))
-    theta = _solved(A, b, share)
+    theta, solver = _solved(A, b, share, near)
     G = np.diag(own) - b.T @ theta + share.T @ (A @ theta - b)  # films, and what prescribed unknowns take up
     lost = float(np.abs(G.sum(axis=1)).max() / np.abs(G).max())
     if not lost < _MOST_LOST:
         raise NotConverged(1, lost)
-    return Fields(space=space, edges=edges, theta=theta, G=G, touching=touching)
+    return Fields(space=space, edges=edges, theta=theta, G=G, touching=touching, solver=solver)
 
 
-def _solved(A: sparse.csc_matrix, b: FloatArray, share: FloatArray) -> FloatArray:
+def _solved(
+    A: sparse.csc_matrix, b: FloatArray, share: FloatArray, near: Solver | None
+) -> tuple[FloatArray, Solver]:  # fmt: skip
     theta = share.copy()
     free = np.nonzero(~share.any(axis=1))[0]
     right = (b - A @ theta)[free]
     inner = A[free][:, free].tocsc()
+    if near is not None:
+        theta[free] = _led(inner, right, near)
+        return theta, near
     factors = splu(inner, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.0, options={"SymmetricMode": True})
     found = factors.solve(right)
     # Slivers and contrasts cost digits; a second step earns them back.
     theta[free] = found + factors.solve(right - inner @ found)
-    return theta
+    return theta, factors.solve
+
+
+def _led(A: sparse.csc_matrix, b: FloatArray, near: Solver) -> FloatArray:
+    """Conjugate gradients, led by the inverse of a matrix that differs by its films only.
+
+    Raises
+    ------
+    NotConverged
+        If the residual does not fall.
+    """
+    found = np.zeros_like(b)
+    lead = LinearOperator(A.shape, matvec=near)
+    for at, right in enumerate(b.T):
+        found[:, at], unfinished = cg(A, right, rtol=_LED, maxiter=_MOST_LED, M=lead)
+        if unfinished:
+            raise NotConverged(_MOST_LED, float(np.linalg.norm(A @ found[:, at] - right)))
+    return found
 
 
 def _prescribed(

@@ -116,7 +116,7 @@ def told(
         G = G * float(np.clip(-G[0, 1], *certain) / -G[0, 1])
     coupling = {(envs[i], envs[j]): float(-G[i, j]) for i in range(len(envs)) for j in range(i + 1, len(envs))}
     inside = envs.index("inside")
-    cold = solve_mesh(section_of(drawing, temperatures, school, mould=True), fields.space.mesh)
+    cold = solve_mesh(section_of(drawing, temperatures, school, mould=True), fields.space.mesh, near=fields.solver)
     coldest = extremes(cold, inside, cold.theta @ T)
     by_piece = flows_by_piece(section, fields, theta)
     pieces = tuple(
