@@ -47,7 +47,6 @@ def joint(page: Page) -> None:
 def fixing(page: Page) -> None:
     page.locator(".conditions", has_text="unknowns, final").wait_for(timeout=90_000)
     page.wait_for_selector("[data-testid=psi-curve]", timeout=90_000)
-    page.locator("[data-testid=share_joints]", has_text="being solved").wait_for(state="detached", timeout=90_000)
     page.wait_for_timeout(1500)
 
 
@@ -92,6 +91,9 @@ def main() -> None:
             page = window.new_page()
             page.goto(server.address + place)
             page.wait_for_load_state("networkidle")
+            page.locator("[data-testid=share_joints]", has_text="being solved").wait_for(
+                state="detached", timeout=90_000
+            )
             act(page)
             page.screenshot(path=TARGET / f"{name}.png")
             print(f"docs/screenshots/{name}.png")

@@ -21,6 +21,7 @@ from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.working import value_of
 
 _LONGEST = 0.5  #: that may stand free of the build-up [m]
+_READABLE = 0.02  #: a shorter length is not dimensioned on the drawing [m]
 _SEEN = 0.08  #: half width of what is drawn, or more for a thick build-up [m]
 
 
@@ -252,9 +253,9 @@ def _clear(parts: list[_Part]) -> float:
 def _dims(fixing: Fixing, parts: list[_Part]) -> Iterator[tuple[str, float, float]]:
     """Lengths that can be typed on the drawing, as depths."""
     shank = parts[-1]
-    if fixing.inner > 0.01:
+    if fixing.inner > _READABLE:
         yield "inner", shank.a, shank.a + fixing.inner
-    if fixing.outer > 0.01:
+    if fixing.outer > _READABLE:
         yield "outer", shank.b - fixing.outer, shank.b
     if fixing.depth is not None:
         yield "depth", shank.a + fixing.inner, shank.b
