@@ -8,6 +8,7 @@
   import { STATIONS } from '$lib/stations';
   import Button from '$lib/ui/Button.svelte';
   import SheetHead from '$lib/ui/SheetHead.svelte';
+  import Which from '$lib/ui/Which.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
   import FixingStarts from './FixingStarts.svelte';
@@ -44,29 +45,20 @@
 </script>
 
 {#if elements.length > 1}
-  <nav class="which" aria-label="Elements of this station">
-    {#each elements as one (one.id)}
-      <button
-        class:on={one.id === element?.id}
-        aria-pressed={one.id === element?.id}
-        onclick={() => router.go({ element: one.id, view: '' })}>{one.name}</button
-      >
-    {/each}
-  </nav>
+  <Which
+    label="Elements of this station"
+    options={elements}
+    chosen={element?.id}
+    onchoose={(id) => router.go({ element: id, view: '' })}
+  />
 {/if}
 {#if draft && groups.length}
-  <nav class="which" aria-label="Fixings of this build-up">
-    {#each groups as one (one.id)}
-      <button
-        class:on={!adding && one.id === group?.id}
-        aria-pressed={!adding && one.id === group?.id}
-        onclick={() => router.go({ view: one.id })}>{one.name}</button
-      >
-    {/each}
-    <button class:on={adding} aria-pressed={adding} onclick={() => router.go({ view: 'add' })}
-      >Add a group</button
-    >
-  </nav>
+  <Which
+    label="Fixings of this build-up"
+    options={[...groups, { id: 'add', name: 'Add a group' }]}
+    chosen={adding ? 'add' : group?.id}
+    onchoose={(id) => router.go({ view: id })}
+  />
 {/if}
 {#if draft && adding}
   <FixingStarts {draft} {zone} onbegun={(id) => router.go({ view: id })} />
@@ -83,25 +75,6 @@
 {/if}
 
 <style>
-  .which {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 2px;
-    margin-bottom: 6px;
-  }
-  .which button {
-    border: 0;
-    border-bottom: 2px solid transparent;
-    background: none;
-    padding: 2px 10px;
-    min-height: 24px;
-    color: var(--ink-2);
-  }
-  .which .on {
-    border-bottom-color: var(--verdigris);
-    color: var(--verdigris);
-    font-weight: 600;
-  }
   .none {
     color: var(--ink-2);
     margin: 8px 0;

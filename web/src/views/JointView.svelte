@@ -1,21 +1,20 @@
 <!-- Joints of one station: which, the bench of two variants, what the other one changes, a curve of ψ. -->
 <script lang="ts">
-  import type { Building, Joint, JointWarmer, Ledger, SweepPoint } from '$lib/api/client';
+  import type { Building, Joint, JointWarmer, Ledger } from '$lib/api/client';
   import { api, asProblem, take } from '$lib/api/client';
   import { joints } from '$lib/state/joints.svelte';
   import { Live } from '$lib/state/live.svelte';
-  import { Solving } from '$lib/state/solving.svelte';
-  import PsiCurve from '$lib/draw/PsiCurve.svelte';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
   import { STATIONS } from '$lib/stations';
   import Button from '$lib/ui/Button.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Entry from '$lib/ui/Entry.svelte';
-  import SolvingBar from '$lib/ui/SolvingBar.svelte';
   import SheetHead from '$lib/ui/SheetHead.svelte';
+  import Which from '$lib/ui/Which.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
+  import JointCurve from './JointCurve.svelte';
   import JointStandardView from './JointStandardView.svelte';
   import JointSide from './JointSide.svelte';
   import JointStarts from './JointStarts.svelte';
@@ -103,39 +102,6 @@
   }
   const value = $derived((key: string) => answerA?.drawing.values[key]);
 
-  // --- ψ over a parameter -----------------------------------------------------------------------------------
-  const numbers = $derived((variant?.parameters ?? []).filter((one) => one.kind === 'number'));
-  let sweepKey = $state('');
-  const swept = $derived(
-    numbers.find((one) => one.key === sweepKey) ??
-      numbers.find((one) => one.key === 'position') ??
-      numbers[0],
-  );
-  const sweeping = new Solving();
-  const sweep = new Live<
-    { project: string; joint: Joint; condition: string; key: string; values: number[]; revision: number },
-    SweepPoint[]
-  >(async ({ project, joint, condition, key, values }) => {
-    const found = await sweeping.run((ticket) =>
-      take(
-        api.POST('/api/v1/projects/{project_id}/joint-sweep', {
-          params: { path: { project_id: project } },
-          body: { joint, condition, key, values, ticket },
-        }),
-      ),
-    );
-    return found.points;
-  });
-  $effect(() => {
-    const parameter = swept;
-    const joint = stored;
-    const [project, at, now] = [place.project, condition, revision];
-    if (!parameter || !joint || typeof parameter.least !== 'number' || typeof parameter.most !== 'number')
-      return;
-    const [least, most] = [parameter.least, parameter.most];
-    const values = Array.from({ length: 13 }, (_, n) => least + (n / 12) * (most - least));
-    untrack(() => sweep.ask({ project, joint, condition: at, key: parameter.key, values, revision: now }));
-  });
   // --- how much warmer B is, point by point -----------------------------------------------------------------
   let compared = $state(false);
   const difference = new Live<
@@ -172,19 +138,12 @@
 
 <svelte:window onkeydown={key} />
 {#if here.length}
-  <nav class="which" aria-label="Joints of this station">
-    {#each here as one (one.id)}
-      <button
-        class:on={!adding && one.id === stored?.id}
-        aria-pressed={!adding && one.id === stored?.id}
-        onclick={() => router.go({ element: one.id, view: '' })}>{one.name}</button
-      >
-    {/each}
-    <button onclick={() => router.go({ view: 'walk' })}>Round the building</button>
-    <button class:on={adding} aria-pressed={adding} onclick={() => router.go({ view: 'add' })}
-      >Add a joint</button
-    >
-  </nav>
+  <Which
+    label="Joints of this station"
+    options={[...here, { id: 'walk', name: 'Round the building' }, { id: 'add', name: 'Add a joint' }]}
+    chosen={adding ? 'add' : stored?.id}
+    onchoose={(id) => router.go(id === 'walk' || id === 'add' ? { view: id } : { element: id, view: '' })}
+  />
 {/if}
 {#if adding}
   <JointStarts {building} {units} />
@@ -327,33 +286,17 @@
       {#if line?.H !== null && line?.H !== undefined}
         <p class="soft">{units.full(line.H, 'coupling')} of the shell's heat loss, {dimensions} dimensions</p>
       {:else if ledger?.pending.includes(draft.name)}<p class="soft">being solved for the ledger</p>{/if}
-      {#if swept}
-        <h2>{family.point ? 'χ' : 'ψ'} over one parameter</h2>
-        <Choice
-          label="turn"
-          value={swept.key}
-          options={numbers.map((one) => ({ value: one.key, text: one.text }))}
-          onsave={(key) => (sweepKey = key)}
-        />
-        {#if sweep.answer && sweep.answered?.key === swept.key}
-          {@const now = value(swept.key)}
-          <PsiCurve
-            points={sweep.answer}
-            of={family.point ? 'coupling' : 'linear'}
-            value={typeof now === 'number' ? now : Number(swept.start)}
-            least={swept.least ?? 0}
-            most={swept.most ?? 1}
-            dimension={swept.dimension ?? 'length'}
-            name={swept.text}
-            {units}
-            width={reading - 20}
-            stale={sweep.stale}
-            onmove={(to) => joints.move(joints.turned(swept.key, to))}
-            onrest={(to) => turn(swept.key, Number(to.toPrecision(6)))}
-          />
-        {:else}<p role="status" class="soft">Solving thirteen values</p>{/if}
-        <SolvingBar solving={sweeping} name="the curve" />
-      {/if}
+      {#if stored}<JointCurve
+          joint={stored}
+          {family}
+          {variant}
+          {condition}
+          {revision}
+          values={answerA?.drawing.values ?? {}}
+          {units}
+          width={reading - 20}
+          onturn={turn}
+        />{/if}
       <h2>Parameters</h2>
       <div class="stack">
         {#each variant.parameters as one (one.key)}
@@ -415,25 +358,6 @@
 {/if}
 
 <style>
-  .which {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 2px;
-    margin-bottom: 6px;
-  }
-  .which button {
-    border: 0;
-    border-bottom: 2px solid transparent;
-    background: none;
-    padding: 2px 10px;
-    min-height: 24px;
-    color: var(--ink-2);
-  }
-  .which .on {
-    border-bottom-color: var(--verdigris);
-    color: var(--verdigris);
-    font-weight: 600;
-  }
   .conditions,
   .soft {
     color: var(--ink-3);

@@ -6,6 +6,7 @@
   import { session } from '$lib/state/session.svelte';
   import { PLACES, STATIONS } from '$lib/stations';
   import SheetHead from '$lib/ui/SheetHead.svelte';
+  import Which from '$lib/ui/Which.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
   import BenchHead from './BenchHead.svelte';
@@ -45,15 +46,12 @@
 </script>
 
 {#if elements.length > 1 && drawable}
-  <nav class="which" aria-label="Elements of this station">
-    {#each elements as one (one.id)}
-      <button
-        class:on={one.id === element?.id}
-        aria-pressed={one.id === element?.id}
-        onclick={() => router.go({ element: one.id })}>{one.name}</button
-      >
-    {/each}
-  </nav>
+  <Which
+    label="Elements of this station"
+    options={elements}
+    chosen={element?.id}
+    onchoose={(id) => router.go({ element: id })}
+  />
 {/if}
 {#if element && stored && draft}
   {#key stored.id}
@@ -82,25 +80,6 @@
 {/if}
 
 <style>
-  .which {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 2px;
-    margin-bottom: 6px;
-  }
-  .which button {
-    border: 0;
-    border-bottom: 2px solid transparent;
-    background: none;
-    padding: 2px 10px;
-    min-height: 24px;
-    color: var(--ink-2);
-  }
-  .which .on {
-    border-bottom-color: var(--verdigris);
-    color: var(--verdigris);
-    font-weight: 600;
-  }
   .conditions {
     color: var(--ink-2);
     margin: 6px 0 10px;
