@@ -222,6 +222,8 @@ def test_the_keys_are_listed(board: Board) -> None:
         "main-laboratory/1?view=materials",
         "pump-house/D2?element=e3",
         "main-laboratory/E2",
+        "main-laboratory/B4",
+        "boat-workshop/H4?view=add",
         "",
     ],
 )

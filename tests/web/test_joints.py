@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import Page, expect
 from web.board import leading
+from web.test_frame import AXE
 
 from tools.window import Server
 
@@ -148,3 +150,15 @@ def test_a_sill_that_falls_inwards_is_a_decision(page: Page, server: Server, joi
     seals.get_by_label("drained path ends").select_option("outside")
     expect(seals).not_to_contain_text("Nobody has said yet how")
     expect(page.get_by_test_id("line-rain")).not_to_contain_text("broken")
+
+
+@pytest.mark.parametrize("view", ["", "?view=standard", "?view=walk", "?view=add"])
+def test_axe_finds_nothing_at_joints(page: Page, server: Server, jointed: str, view: str) -> None:
+    page.goto(f"{server.address}/{jointed}/main-laboratory/D3{view}")
+    page.wait_for_load_state("networkidle")
+    if not view:
+        expect(page.get_by_test_id("psi-A")).to_be_visible(timeout=FINAL)
+    page.evaluate(Path(AXE).read_text())
+    found = page.evaluate("axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']})")
+    said = [(one["id"], [node["html"][:120] for node in one["nodes"]]) for one in found["violations"]]
+    assert said == []
