@@ -25,7 +25,7 @@ IntArray = NDArray[np.int64]
 
 MOST_CELLS = 600_000
 _NEAR = 1e-9  #: a point nearer to a cell than this lies in it [m]
-_TOLERANCE = 1e-10  #: of the linear solution, relative
+_TOLERANCE = 1e-8  #: of the linear solution, relative; couplings are wrong by its square
 
 
 @dataclass(frozen=True, slots=True, eq=False, kw_only=True)
