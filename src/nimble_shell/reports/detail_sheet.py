@@ -22,7 +22,6 @@ from nimble_shell.reports.detail_section import detail_section, seals_drawn
 from nimble_shell.reports.specification import cleaned
 
 _HERE = Path(__file__).parent
-_LINES = {"rain": "rain", "air": "air", "vapour": "vapour", "heat": "heat"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -113,7 +112,7 @@ def joint_pdf(page: JointPage) -> bytes:
             for step in sealing.steps
         ], numbered=True),
         _items("Lines of control", [
-            *(f"{_LINES.get(line, line)}: {state}" for line, state in sealing.lines),
+            *(f"{line}: {state}" for line, state in sealing.lines),
             f"air leak grade {sealing.grade}: {least:g} to {most:g} m³/(h·m) at 50 Pa",
             *([f"marks on the drawing: {', '.join(seals_drawn(page.drawing))}"] if page.drawing.marks else []),
         ]),
