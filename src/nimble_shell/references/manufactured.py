@@ -11,6 +11,7 @@ from scipy.sparse.linalg import spsolve
 
 from nimble_shell.core.conduction.elements import (
     Space,
+    assembled,
     barycentric_gradients,
     conductances,
     shape_functions,
@@ -62,7 +63,7 @@ def _errors(cells: int) -> tuple[float, float]:
     places = space.places
     free = np.nonzero(((places > 1e-9) & (places < 1 - 1e-9)).all(axis=1))[0]
     theta = np.zeros(space.size)
-    theta[free] = spsolve(conductances(space)[free][:, free], b[free])
+    theta[free] = spsolve(assembled(space, (space.nodes, conductances(space)))[free][:, free], b[free])
     values = theta[space.nodes]
     squares = np.zeros(2)
     for L, weight in zip(_POINTS, _WEIGHTS, strict=True):

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from nimble_shell.core.conduction.elements import (
     Space,
+    assembled,
     conductances,
     edge_masses,
     edge_nodes,
@@ -53,7 +54,7 @@ def test_shape_functions_sum_to_one_and_are_one_at_their_own_node(a: float, b: f
 def test_a_straight_field_has_the_energy_of_its_slope(slope: tuple[float, float]) -> None:
     space = Space(mesh=mesh_of(), axisymmetric=False)
     theta = space.places @ np.array(slope)
-    energy = theta @ (conductances(space) @ theta)
+    energy = theta @ (assembled(space, (space.nodes, conductances(space))) @ theta)
     assert energy == pytest.approx(2.0 * (slope[0] ** 2 + slope[1] ** 2) * area_of(space.mesh), rel=1e-10)
     along_x, along_y = indicators(space, theta)
     assert along_x.sum() + along_y.sum() == pytest.approx(0, abs=1e-12)
@@ -69,9 +70,9 @@ def test_a_quadratic_field_is_met_exactly() -> None:
     u, v = p[:, 1] - p[:, 0], p[:, 2] - p[:, 0]
     areas = (u[:, 0] * v[:, 1] - u[:, 1] * v[:, 0]) / 2
     exact = (4 * (middles**2).sum(axis=2).mean(axis=1) * areas).sum()
-    assert theta @ (conductances(space) @ theta) == pytest.approx(exact, rel=1e-10)
+    assert theta @ (assembled(space, (space.nodes, conductances(space))) @ theta) == pytest.approx(exact, rel=1e-10)
     # inside a section, a harmonic field is in balance at every unknown that is not on its edge
-    residual = conductances(space) @ theta
+    residual = assembled(space, (space.nodes, conductances(space))) @ theta
     edge = np.unique(edge_nodes(space, space.mesh.outer))
     inner = np.setdiff1d(np.arange(space.size), edge)
     assert np.abs(residual[inner]).max() < 1e-10

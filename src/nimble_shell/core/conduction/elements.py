@@ -82,8 +82,8 @@ def barycentric_gradients(mesh: Mesh) -> tuple[FloatArray, FloatArray]:
     return gradients, double / 2
 
 
-def conductances(space: Space) -> sparse.csc_matrix:
-    """The matrix of ∫ λ ∇u·∇v, per metre of length or for the whole circle. [W/(m·K)] or [W/K]"""
+def conductances(space: Space) -> FloatArray:
+    """Blocks of ∫ λ ∇u·∇v per metre of length or for the whole circle, shape (m, 6, 6). [W/(m·K)] or [W/K]"""
     mesh = space.mesh
     gradients, area = barycentric_gradients(mesh)
     size = np.ones((len(area), 3))  # of the integrand at each corner
@@ -91,14 +91,15 @@ def conductances(space: Space) -> sparse.csc_matrix:
         size = 2 * np.pi * mesh.xy[mesh.triangles][:, :, 0]
     products = (area * mesh.lambda_)[:, None, None] * (gradients @ gradients.transpose(0, 2, 1))
     weighted = (size[:, :, None] * products.reshape(-1, 1, 9)).reshape(-1, 27)
-    return assembled(space, space.nodes, (weighted @ _MOMENTS).reshape(-1, 6, 6))
+    return (weighted @ _MOMENTS).reshape(-1, 6, 6)
 
 
-def assembled(space: Space, nodes: IntArray, blocks: FloatArray) -> sparse.csc_matrix:
-    """Element blocks added into one matrix."""
-    k = nodes.shape[1]
-    rows, columns = np.repeat(nodes, k, axis=1).ravel(), np.tile(nodes, (1, k)).ravel()
-    return sparse.coo_matrix((blocks.ravel(), (rows, columns)), shape=(space.size, space.size)).tocsc()
+def assembled(space: Space, *parts: tuple[IntArray, FloatArray]) -> sparse.csc_matrix:
+    """Blocks added into one matrix, each part with the unknowns of its blocks."""
+    rows = np.concatenate([np.repeat(nodes, nodes.shape[1], axis=1).ravel() for nodes, _ in parts])
+    columns = np.concatenate([np.tile(nodes, (1, nodes.shape[1])).ravel() for nodes, _ in parts])
+    values = np.concatenate([blocks.ravel() for _, blocks in parts])
+    return sparse.coo_matrix((values, (rows, columns)), shape=(space.size, space.size)).tocsc()
 
 
 def edge_nodes(space: Space, edges: IntArray) -> IntArray:

@@ -8,7 +8,6 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 from scipy import sparse
-from scipy.sparse.linalg import splu
 
 from nimble_shell.core.conduction.elements import (
     Space,
@@ -19,7 +18,7 @@ from nimble_shell.core.conduction.elements import (
 )
 from nimble_shell.core.conduction.mesh import Grid
 from nimble_shell.core.conduction.section import Section
-from nimble_shell.core.conduction.solve import Fields, pieces_of_edges
+from nimble_shell.core.conduction.solve import Fields, factored
 
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
@@ -57,7 +56,7 @@ def flows_by_piece(section: Section, fields: Fields, theta: FloatArray) -> Float
     """
     space = fields.space
     mesh = space.mesh
-    piece = pieces_of_edges(mesh, section.pieces)
+    piece = fields.piece_of
     found = np.full(len(section.pieces), np.nan)
     for at, one in enumerate(section.pieces):
         if one.R_s <= 0:
@@ -200,7 +199,7 @@ def lower_bound(section: Section, fields: Fields) -> float | None:
     count = len(mesh.edges)
     rows, columns = np.repeat(mesh.edge_of, 3, axis=1).ravel(), np.tile(mesh.edge_of, (1, 3)).ravel()
     A = sparse.coo_matrix((blocks.ravel(), (rows, columns)), shape=(count, count)).tocsc()
-    piece = pieces_of_edges(mesh, section.pieces)
+    piece = fields.piece_of
     bound = piece >= 0
     edges = mesh.outer[bound]
     R = np.array([one.R_s for one in section.pieces])[piece[bound]]
@@ -218,7 +217,8 @@ def lower_bound(section: Section, fields: Fields) -> float | None:
     fixed[edges[~filmed]] = True
     u[edges[~filmed]] = warm[~filmed]
     free = ~fixed
-    u[free] = splu(A[free][:, free].tocsc()).solve((right - A @ u)[free])
+    inner = A if free.all() else A[free][:, free].tocsc()
+    u[free] = factored(inner)((right - A @ u)[free])
     # The heat that the environment at 1 gives: through films, and into prescribed edges.
     through = float((film[edges] * (warm - u[edges]) * warm).sum())
     prescribed = edges[~filmed][warm[~filmed] > 0]

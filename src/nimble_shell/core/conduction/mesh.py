@@ -53,24 +53,30 @@ class Grid:
         return Grid(x=halved(self.x, columns), y=halved(self.y, rows))
 
 
-def first_grid(section: Section) -> Grid:
-    """Grid lines through every corner, and between them intervals that grow by at most a factor. [m]"""
+def first_grid(section: Section, growth: float = GROWTH) -> Grid:
+    """Grid lines through every corner, and between them intervals that grow by at most a factor. [m]
+
+    Parameters
+    ----------
+    growth
+        That factor.
+    """
     corners = np.array(
         [point for region in section.regions for point in region.ring]
         + [point for piece in section.pieces for point in (piece.a, piece.b)]
     )
     nearest = float(np.ptp(corners, axis=0).min()) / NEAREST
-    return Grid(x=graded(corners[:, 0], nearest), y=graded(corners[:, 1], nearest))
+    return Grid(x=graded(corners[:, 0], nearest, growth), y=graded(corners[:, 1], nearest, growth))
 
 
-def graded(values: FloatArray, nearest: float) -> FloatArray:
+def graded(values: FloatArray, nearest: float, growth: float = GROWTH) -> FloatArray:
     """Grid lines through the values: no interval beside one is wider than `nearest`, and neighbours grow gently. [m]"""
     lines = np.unique(np.round(values / _SNAP)) * _SNAP
     lines = np.unique(np.concatenate([_beside(a, b, nearest) for a, b in pairwise(lines)]))
     while True:
         d = np.diff(lines)
         least = np.minimum(np.r_[np.inf, d[:-1]], np.r_[d[1:], np.inf])
-        wide = d > GROWTH * least * 1.000001
+        wide = d > growth * least * 1.000001
         if not wide.any():
             break
         lines = halved(lines, wide)

@@ -21,7 +21,7 @@ from nimble_shell.core.conduction.elements import (
     indicators,
     value_at,
 )
-from nimble_shell.core.conduction.mesh import Grid, Mesh, build, first_grid
+from nimble_shell.core.conduction.mesh import GROWTH, Grid, Mesh, build, first_grid
 from nimble_shell.core.conduction.refinement import check_size, chosen, error_of
 from nimble_shell.core.conduction.result import Extremes, Result, flows_of
 from nimble_shell.core.conduction.section import Piece, Section
@@ -47,6 +47,7 @@ class Fields:
 
     space: Space
     edges: tuple[IntArray, ...]  #: of each environment
+    piece_of: IntArray  #: which piece each outer edge lies on, −1 for none
     theta: FloatArray  #: shape (unknowns, environments)
     G: FloatArray  #: heat into the section through i per kelvin of j, shape (environments, environments)
     touching: frozenset[tuple[int, int]]  #: pairs of prescribed temperatures that meet in a point
@@ -146,9 +147,9 @@ def refined(
     return Solved(fields=fields, grid=grid, error=float(error), steps=len(history))
 
 
-def begun(section: Section, most: int = MOST_UNKNOWNS) -> Solved:
+def begun(section: Section, most: int = MOST_UNKNOWNS, growth: float = GROWTH) -> Solved:
     """The section on its first grid; the error is not known."""
-    grid = first_grid(section)
+    grid = first_grid(section, growth)
     check_size([grid.x, grid.y], most // _PER_CELL, "regions")
     tell(1, (len(grid.x) - 1) * (len(grid.y) - 1) * _PER_CELL)
     return Solved(fields=solve_on(section, grid), grid=grid, error=np.inf, steps=1)
@@ -213,15 +214,14 @@ def solve_mesh(section: Section, mesh: Mesh, near: Solver | None = None) -> Fiel
     _check_bound(section, mesh, edges)
 
     R = np.array([piece.R_s for piece in section.pieces])[piece_of[bound]]
-    A, b, own = conductances(space), np.zeros((space.size, len(envs))), np.zeros(len(envs))
+    b, own = np.zeros((space.size, len(envs))), np.zeros(len(envs))
     filmed = R > 0
-    if filmed.any():
-        on = mesh.outer[bound][filmed]
-        films = edge_masses(space, on) / R[filmed][:, None, None]
-        A = A + assembled(space, edge_nodes(space, on), films)
-        env = env_of[piece_of[bound][filmed]]
-        np.add.at(b, (edge_nodes(space, on), env[:, None]), films.sum(axis=2))
-        np.add.at(own, env, films.sum(axis=(1, 2)))
+    on = mesh.outer[bound][filmed]
+    films = edge_masses(space, on) / R[filmed][:, None, None]
+    A = assembled(space, (space.nodes, conductances(space)), (edge_nodes(space, on), films))
+    env = env_of[piece_of[bound][filmed]]
+    np.add.at(b, (edge_nodes(space, on), env[:, None]), films.sum(axis=2))
+    np.add.at(own, env, films.sum(axis=(1, 2)))
 
     share, touching = _prescribed(space, mesh.outer[bound][~filmed], env_of[piece_of[bound][~filmed]], len(envs))
     theta, solver = _solved(A, b, share, near)
@@ -229,7 +229,7 @@ def solve_mesh(section: Section, mesh: Mesh, near: Solver | None = None) -> Fiel
     lost = float(np.abs(G.sum(axis=1)).max() / np.abs(G).max())
     if not lost < _MOST_LOST:
         raise NotConverged(1, lost)
-    return Fields(space=space, edges=edges, theta=theta, G=G, touching=touching, solver=solver)
+    return Fields(space=space, edges=edges, piece_of=piece_of, theta=theta, G=G, touching=touching, solver=solver)
 
 
 def _solved(
@@ -238,15 +238,23 @@ def _solved(
     theta = share.copy()
     free = np.nonzero(~share.any(axis=1))[0]
     right = (b - A @ theta)[free]
-    inner = A[free][:, free].tocsc()
+    inner = A if len(free) == len(theta) else A[free][:, free].tocsc()
     if near is not None:
         theta[free] = _led(inner, right, near)
         return theta, near
-    factors = splu(inner, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.0, options={"SymmetricMode": True})
-    found = factors.solve(right)
+    solver = factored(inner)
+    found = solver(right)
     # Slivers and contrasts cost digits; a second step earns them back.
-    theta[free] = found + factors.solve(right - inner @ found)
-    return theta, factors.solve
+    theta[free] = found + solver(right - inner @ found)
+    return theta, solver
+
+
+def factored(A: sparse.csc_matrix) -> Solver:
+    """The factors of a symmetric positive definite matrix."""
+    found: Solver = splu(
+        A, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.0, relax=1, panel_size=1, options={"SymmetricMode": True}
+    ).solve
+    return found
 
 
 def _led(A: sparse.csc_matrix, b: FloatArray, near: Solver) -> FloatArray:
@@ -282,16 +290,15 @@ def _prescribed(
 
 def pieces_of_edges(mesh: Mesh, pieces: tuple[Piece, ...]) -> IntArray:
     """Which piece each outer edge lies on, −1 for none; a later piece takes the place of an earlier one."""
-    ends = mesh.xy[mesh.edges[mesh.outer]]
-    found = np.full(len(ends), -1)
-    for at, piece in enumerate(pieces):
-        a, b = np.array(piece.a), np.array(piece.b)
-        length = float(np.linalg.norm(b - a))
-        along = (ends - a) @ (b - a) / length
-        across = np.abs((ends - a) @ np.array([a[1] - b[1], b[0] - a[0]])) / length
-        on = (across < NEAR) & (along > -NEAR) & (along < length + NEAR)
-        found[on.all(axis=1)] = at
-    return found
+    a, b = (np.array([getattr(piece, end) for piece in pieces]) for end in "ab")
+    length = np.hypot(*(b - a).T)
+    along = (b - a) / length[:, None]
+    across = np.column_stack([-along[:, 1], along[:, 0]])
+    from_a = mesh.xy[mesh.edges[mesh.outer]][:, :, None, :] - a  # edge, end, piece, direction
+    u, v = (from_a * along).sum(axis=-1), (from_a * across).sum(axis=-1)
+    on = ((np.abs(v) < NEAR) & (u > -NEAR) & (u < length + NEAR)).all(axis=1)
+    last = len(pieces) - 1 - np.argmax(on[:, ::-1], axis=1)
+    return np.where(on.any(axis=1), last, -1)
 
 
 def _check_bound(section: Section, mesh: Mesh, edges: tuple[IntArray, ...]) -> None:

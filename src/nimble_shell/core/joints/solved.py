@@ -32,6 +32,7 @@ PSI_ERROR = 0.0003  #: of ψ at final accuracy [W/(m·K)]
 L2D_ERROR: dict[Accuracy, float] = {"working": 0.005, "final": 0.002}
 _MOST: dict[Accuracy, int] = {"working": 120_000, "final": 160_000}
 _MOST_CERTAIN = 12_000  #: unknowns at which the search for a narrower interval ends
+COARSE = 8.0  #: of intervals, where the bounds tell whether the grid is good enough
 _NOWHERE = np.zeros((0, 2))
 Pair = tuple[str, str]
 
@@ -143,7 +144,7 @@ def told(
 def quickly(section: Section) -> tuple[Solved, tuple[float, float] | None]:
     """The coarsest grid whose bounds say that it is good enough; by estimate where there are no bounds."""
     target, most = L2D_ERROR["working"], _MOST["working"]
-    found = begun(section, most)
+    found = begun(section, most, COARSE)
     while True:
         low = lower_bound(section, found.fields)
         if low is None:
