@@ -21,8 +21,8 @@ def opened(page: Page, server: Server, project: str, place: str) -> Page:
 
 
 @pytest.fixture
-def bench(page: Page, server: Server, campus: str) -> Page:
-    opened(page, server, campus, ROOF)
+def bench(page: Page, server: Server, jointed: str) -> Page:
+    opened(page, server, jointed, ROOF)
     settled(page)
     return page
 
@@ -74,8 +74,8 @@ def test_the_build_up_counts_the_solved_group(bench: Page) -> None:
     assert number(bench.get_by_test_id("R-combined").inner_text()) == pytest.approx(R, abs=0.006)
 
 
-def test_a_start_is_chosen_from_what_is_drawn(page: Page, server: Server, campus: str) -> None:
-    opened(page, server, campus, "bunkhouse/D4")
+def test_a_start_is_chosen_from_what_is_drawn(page: Page, server: Server, jointed: str) -> None:
+    opened(page, server, jointed, "bunkhouse/D4")
     page.get_by_role("button", name=re.compile("^plate dowel, sunk")).click()
     expect(page.locator(".ledger .last")).to_contain_text("Plate dowel, sunk added")
     settled(page)
@@ -107,6 +107,6 @@ def test_what_cannot_be_is_said_and_nothing_is_lost(bench: Page) -> None:
     assert chi(bench) == before
 
 
-def test_a_station_without_a_build_up_says_so(page: Page, server: Server, campus: str) -> None:
-    opened(page, server, campus, "main-laboratory/E4")
+def test_a_station_without_a_build_up_says_so(page: Page, server: Server, jointed: str) -> None:
+    opened(page, server, jointed, "main-laboratory/E4")
     expect(page.locator("main")).to_contain_text("no build-up is drawn at this station")

@@ -290,7 +290,7 @@ def test_own_materials_are_added_changed_and_come_from_csv(board: Board, server:
     expect(page.get_by_role("alert").first).to_contain_text("“osb” is a shipped material")
     file.write_text("key,name,family,lambda,rho,c\nown-b,Own B,foam,0.04,15,1450\n")
     page.get_by_label("Materials file to import").set_input_files(file)
-    expect(page.get_by_label("Name of own-b")).to_have_value("Own B")
+    expect(page.get_by_label("Name of own-b", exact=True)).to_have_value("Own B")
     page.get_by_label("Find a material").fill("graphite")
     cost = page.get_by_label("Cost of EPS with graphite", exact=True)
     cost.fill("200")

@@ -85,8 +85,8 @@ def test_refinement_comes_from_below() -> None:
     found = []
     for n in (1, 2, 4):
         lines = [
-            np.unique(np.r_[np.linspace(0, 0.4, 40 * n + 1)]),
-            np.linspace(0, 0.3, 30 * n + 1),
+            np.unique(np.r_[np.linspace(0, 0.4, 20 * n + 1), 0.11]),
+            np.unique(np.r_[np.linspace(0, 0.3, 15 * n + 1), 0.11]),
             np.linspace(0, 0.2, 4 * n + 1),
         ]
         found.append(-solve_cells(wall(bar), lines).G[0, 1])

@@ -79,7 +79,7 @@ def test_a_fixing_of_the_core_s_own_material_loses_nothing(shape: str) -> None:
 def test_a_plate_all_but_as_high_as_its_spacing_is_the_plan() -> None:
     plan = replace(SHANKS["through"], material="steel", t=0.001)
     boxes = replace(plan, h=0.5 * (1 - 1e-5))
-    in_plan, in_space = (solve_fixing(cell(sandwich("osb"), one), T) for one in (plan, boxes))
+    in_plan, in_space = (solve_fixing(cell(sandwich("osb"), one), T, accuracy="working") for one in (plan, boxes))
     assert cell(sandwich("osb"), boxes).boxes is not None
     assert cell(sandwich("osb"), plan).boxes is None
     assert in_space.chi == pytest.approx(in_plan.chi, rel=0.01)
@@ -126,7 +126,7 @@ def test_a_mesh_spreads_heat_to_the_wire() -> None:
     assert meshed > bare
 
 
-@pytest.mark.parametrize("key", ["washer", "dowel", "wire", "veneer", "web", "bracket"])
+@pytest.mark.parametrize("key", ["washer", "wire", "web", "bracket"])
 def test_the_stated_error_holds(key: str, monkeypatch: pytest.MonkeyPatch) -> None:
     wall = SYSTEMS["masonry"].assembly("m", "M", {})
     drawn = cell_of(wall, started(key, wall, wall.layers[wall.core_index or 0].id, "f"), CATALOGUE, BASIS)
