@@ -18,6 +18,7 @@ HELP = """\
 ./nimble screenshots     take the pictures in docs/screenshots again
 ./nimble wall FILE       compute a wall given in the neutral format, print JSON
 ./nimble section FILE    solve heat conduction in a section or boxes, print JSON
+./nimble moisture FILE   moisture in an element by month or by hour, print JSON
 ./nimble compute FILE    compute every build-up of a project file, print JSON
 ./nimble export | import a project as documented JSON
 ./nimble types           write the web's API types again

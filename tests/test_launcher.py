@@ -64,7 +64,7 @@ def test_a_node_that_is_too_old_is_not_taken(tmp_path: Path) -> None:
 def test_help_lists_the_commands(capsys: pytest.CaptureFixture[str]) -> None:
     assert commands.main([]) == 0
     said = capsys.readouterr().out
-    for command in ("demo", "serve", "test", "verify", "bench", "screenshots", "wall", "section"):
+    for command in ("demo", "serve", "test", "verify", "bench", "screenshots", "wall", "section", "moisture"):
         assert f"./nimble {command}" in said
 
 

@@ -13,7 +13,7 @@ from pydantic import ValidationError
 from nimble_shell import references
 from nimble_shell import serve as serving
 from nimble_shell.core.errors import DomainError, NotConverged
-from nimble_shell.formats import neutral_section, neutral_wall, problems
+from nimble_shell.formats import neutral_moisture, neutral_section, neutral_wall, problems
 from nimble_shell.formats.problems import Problem, ProblemError
 from nimble_shell.services import sheets
 from nimble_shell.services.compute import compute_project
@@ -57,6 +57,21 @@ def section(
     except NotConverged as error:
         _refuse(_whole_file("not_converged", str(error), "look for slivers between regions of extreme contrast"))
     print(json.dumps(result, indent=1))
+
+
+@app.command()
+def moisture(
+    file: Annotated[str, typer.Argument(help="Moisture by month or by hour, neutral format; - reads standard input.")],
+) -> None:
+    """Compute moisture in an element given in the neutral format and print JSON."""
+    case = _read_case(file, "moisture_monthly", "moisture_hourly")
+    try:
+        result = neutral_moisture.compute(neutral_moisture.read(case))
+    except (DomainError, ValidationError) as error:
+        _refuse(problems.of(error))
+    except NotConverged as error:
+        _refuse(_whole_file("not_converged", str(error), "look for values that jump out of all proportion"))
+    print(json.dumps(result, indent=1, allow_nan=False))
 
 
 @app.command()
@@ -155,15 +170,16 @@ def _read_json(file: str) -> Any:
         _refuse(_whole_file("not_json", f"the file is not readable as JSON: {error}", "check the place named"))
 
 
-def _read_case(file: str, kind: str) -> Any:
+def _read_case(file: str, *kinds: str) -> Any:
     case = _read_json(file)
     if not isinstance(case, dict):
         _refuse(_whole_file("not_an_object", "the file does not hold a JSON object", "write { … }"))
     # Reference files wrap the case together with its expected results.
     if set(case) == {"case", "reference"} and isinstance(case["case"], dict):
         case = case["case"]
-    if case.get("kind", kind) != kind:
-        _refuse(_whole_file("wrong_kind", f"the case is of kind “{case['kind']}”", f"this command computes “{kind}”"))
+    if case.get("kind", kinds[0]) not in kinds:
+        able = " and ".join(f"“{kind}”" for kind in kinds)
+        _refuse(_whole_file("wrong_kind", f"the case is of kind “{case['kind']}”", f"this command computes {able}"))
     return case
 
 

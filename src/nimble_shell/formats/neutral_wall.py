@@ -88,7 +88,7 @@ class WallCase(Strict):
         layers: list[ElementLayer] = []
         for index, layer in enumerate(self.layers):
             try:
-                layers.append(_layer(layer, index))
+                layers.append(layer_of(layer, index))
             except DomainError as error:
                 check.add(error.under("layers", index).issues)
         seen: set[str] = set()
@@ -157,7 +157,8 @@ def compute(case: WallCase) -> dict[str, Any]:
     return result
 
 
-def _layer(case: LayerCase, index: int) -> ElementLayer:
+def layer_of(case: LayerCase, index: int) -> ElementLayer:
+    """One layer of the case; `index` tags it. Raises DomainError with the path inside the layer."""
     given = [name for name in ("lambda_", "lambda_T", "R", "parts") if getattr(case, name) is not None]
     if len(given) != 1 or (case.R is None and case.d is None):
         have = ", ".join(name.rstrip("_") for name in given) or "nothing"

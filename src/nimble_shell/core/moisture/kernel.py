@@ -1,0 +1,448 @@
+"""The compiled heart of the hourly calculation: coupled heat and moisture on a row of cells (EN 15026).
+
+Every cell has a temperature θ and a relative humidity φ in its middle. A step is two implicit stages of the second
+order (γ = 1 − 1/√2, L-stable), each solved by Newton's method on 2 × 2 blocks; what is stored is w(φ) itself, so that
+mass is kept to the rounding of the solution. The step's error is the difference of the stages, seen through the
+matrix of the last one, so that what follows the boundary at once does not count as error.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from numba import njit
+
+#: Sums may be reordered; what is not a number stays one.
+compiled = njit(cache=True, fastmath={"contract", "arcp", "nsz", "reassoc"}, error_model="numpy")
+
+RV = 461.5  #: gas constant of water vapour [J/(kg·K)]
+LATENT = 2.5e6  #: of vaporisation [J/kg]
+CW = 4180.0  #: heat capacity of water [J/(kg·K)]
+RHO_W = 1000.0  #: [kg/m³]
+RHO_C_AIR = 1.2 * 1006.0  #: of air [J/(m³·K)]
+OVER = 2e4  #: water a cell takes up per unit of φ above 1 [kg/m³]
+LEAST_PHI = 1e-4
+TABLE, BENCHMARK = 0, 1  #: kinds of material
+GAMMA = 1 - 1 / math.sqrt(2)
+MOST_NEWTON = 14
+NEAR = 1e-5  #: last change of φ, and of θ in tens of kelvin, at which a stage is solved
+
+#: Columns of a material's constants.
+RHO_C, LAMBDA, LAMBDA_W, LAMBDA_THETA, KIND, STORES, FLOWS = range(7)
+COLUMNS = 15  #: of a cell's properties: `state` and `transport`
+#: Columns of the boundaries of an hour.
+TH_E, P_E, TH_I, P_I, TH_AIR, SOURCE, RAIN = range(7)
+#: Columns of films: heat [W/(m²·K)], vapour [kg/(m²·s·Pa)]; 0 where values of the surface are prescribed.
+H_I, B_I, H_E, B_E = range(4)
+
+
+@compiled
+def saturation(theta):
+    """p_sat and its slope."""
+    if theta >= 0:
+        a, b = 17.269, 237.3
+    else:
+        a, b = 21.875, 265.5
+    p = 610.5 * math.exp(a * theta / (b + theta))
+    return p, p * a * b / (b + theta) ** 2
+
+
+@compiled
+def air_permeability(theta):
+    """δ of still air after Schirmer. [kg/(m·s·Pa)]"""
+    warmth = theta / 273.15 + 1
+    return 2.306e-5 / (RV * 273.15) * math.exp(0.81 * math.log(warmth))
+
+
+@compiled
+def lookup(xs, ys, count, x):
+    """Linear between, held at the ends; value and slope."""
+    if x <= xs[0]:
+        return ys[0], 0.0
+    if x >= xs[count - 1]:
+        return ys[count - 1], 0.0
+    low, high = 0, count - 1
+    while high - low > 1:
+        middle = (low + high) // 2
+        if xs[middle] <= x:
+            low = middle
+        else:
+            high = middle
+    slope = (ys[high] - ys[low]) / (xs[high] - xs[low])
+    return ys[low] + slope * (x - xs[low]), slope
+
+
+@compiled
+def state(theta, phi, m, stuff, P, j):
+    """Of cell j into P: p, ∂p/∂θ, ∂p/∂φ, w, ∂w/∂θ, ∂w/∂φ, s, ∂s/∂θ, ∂s/∂φ, ρc + c_w·w, φ, θ in the first columns.
+
+    s is what liquid follows inside of a material: w, or for the benchmark's the suction.
+    """
+    consts, tables, counts = stuff
+    ps, slope = saturation(theta)
+    P[j, 0], P[j, 1], P[j, 2] = phi * ps, phi * slope, ps
+    if consts[m, KIND] == BENCHMARK:
+        T = theta + 273.15
+        f = min(phi, 0.9999999)
+        s = -RHO_W * RV * T * math.log(f)
+        s_phi = -RHO_W * RV * T / f
+        s_theta = s / T
+        base = 1 + (8e-8 * s) ** 1.6
+        w = 146 * base**-0.375
+        w_s = -146 * 0.375 * base**-1.375 * 1.6 * 8e-8 * (8e-8 * s) ** 0.6
+        w_theta, w_phi = w_s * s_theta, w_s * s_phi
+        if phi > f:
+            w, w_phi, w_theta = w + OVER * (phi - f), OVER, 0.0
+        P[j, 6], P[j, 7], P[j, 8] = s, s_theta, s_phi
+    else:
+        w, w_phi, w_theta = 0.0, 0.0, 0.0
+        if consts[m, STORES] > 0:
+            w, w_phi = lookup(tables[m, 0], tables[m, 1], counts[m, 0], phi)
+        if phi > 1:
+            w, w_phi = w + OVER * (phi - 1), OVER
+        P[j, 6], P[j, 7], P[j, 8] = w, w_theta, w_phi
+    P[j, 3], P[j, 4], P[j, 5] = w, w_theta, w_phi
+    P[j, 9], P[j, 10], P[j, 11] = consts[m, RHO_C] + CW * w, phi, theta
+
+
+@compiled
+def transport(m, stuff, P, j):
+    """Of cell j, whose state is known, into P: λ, δ, and K of liquid (D_w, or with suction the conductivity)."""
+    consts, tables, counts = stuff
+    w, phi, theta = P[j, 3], P[j, 10], P[j, 11]
+    if consts[m, KIND] == BENCHMARK:
+        u = min(w, 146.0) - 73
+        K = -39.2619 + u * (0.0704 + u * (-1.7420e-4 + u * (-2.7953e-6 + u * (-1.1566e-7 + u * 2.5969e-9))))
+        dry = 1 - min(w, 146.0) / 146
+        P[j, 13] = 26.1e-6 / (200 * RV * (theta + 273.15)) * dry / (0.503 * dry**2 + 0.497)
+        P[j, 14] = math.exp(K)
+    else:
+        mu, _ = lookup(tables[m, 2], tables[m, 3], counts[m, 1], phi)
+        P[j, 13] = air_permeability(theta) / mu
+        P[j, 14] = 0.0
+        if consts[m, FLOWS] > 0:
+            log_D, _ = lookup(tables[m, 4], tables[m, 5], counts[m, 2], w)
+            P[j, 14] = math.exp(log_D)
+    P[j, 12] = max(consts[m, LAMBDA] + consts[m, LAMBDA_W] * w + consts[m, LAMBDA_THETA] * (theta - 10), 1e-4)
+
+
+@compiled
+def waters(theta, phi, mat, stuff):
+    """w of states, shape (states, n). [kg/m³]"""
+    found = np.zeros(theta.shape)
+    P = np.zeros((1, COLUMNS))
+    for at in range(theta.shape[0]):
+        for j in range(theta.shape[1]):
+            state(theta[at, j], phi[at, j], mat[j], stuff, P, 0)
+            found[at, j] = P[0, 3]
+    return found
+
+
+@compiled
+def conduct(row, stuff, P, C):
+    """Conductances of faces into C, shape (n + 1, 4): vapour, heat, liquid by s, liquid by φ.
+
+    Face j lies before cell j. Liquid follows s in one material and φ from one to the next.
+    """
+    dx, mat, _, films, _ = row
+    n = len(dx)
+    for j in range(n):
+        transport(mat[j], stuff, P, j)
+    for j in range(1, n):
+        i, da, db = j - 1, dx[j - 1], dx[j]
+        C[j, 0] = 2 * P[i, 13] * P[j, 13] / (da * P[j, 13] + db * P[i, 13])
+        C[j, 1] = 2 * P[i, 12] * P[j, 12] / (da * P[j, 12] + db * P[i, 12])
+        C[j, 2], C[j, 3] = 0.0, 0.0
+        if P[i, 14] > 0 and P[j, 14] > 0:
+            if mat[i] == mat[j]:
+                C[j, 2] = (P[i, 14] + P[j, 14]) / (da + db)
+                if stuff[0][mat[j], KIND] == BENCHMARK:
+                    C[j, 2] *= -1.0  # suction draws towards where it is higher
+            elif stuff[0][mat[i], KIND] == TABLE and stuff[0][mat[j], KIND] == TABLE:
+                Ka, Kb = P[i, 14] * P[i, 8], P[j, 14] * P[j, 8]
+                if Ka > 0 and Kb > 0:
+                    C[j, 3] = 2 * Ka * Kb / (da * Kb + db * Ka)
+    for edge in range(2):
+        j = 0 if edge == 0 else n - 1
+        h, beta = (films[H_I], films[B_I]) if edge == 0 else (films[H_E], films[B_E])
+        Gv, Gh = 2 * P[j, 13] / dx[j], 2 * P[j, 12] / dx[j]
+        face = 0 if edge == 0 else n
+        C[face, 0] = Gv if h == 0 else Gv * beta / (Gv + beta)
+        C[face, 1] = Gh if h == 0 else Gh * h / (Gh + h)
+        C[face, 2], C[face, 3] = 0.0, 0.0
+
+
+@compiled
+def fluxes(phi, row, stuff, bounds, work):
+    """What flows into every cell, and the blocks of its slopes, into `work`.
+
+    Parameters
+    ----------
+    row : tuple
+        Of the cells: dx [m], material, air exchanged with outside [m³/(m²·s)]; films; cell of the source, or −1.
+    stuff : tuple
+        Constants, tables and their lengths.
+    bounds : array
+        Boundaries of the hour.
+    work : tuple
+        Properties P (n, 15); conductances C; flows F (n, 2), moisture and heat; blocks L, D, U (n, 2, 2) by θ and φ.
+
+    Returns
+    -------
+    array
+        Moisture and heat from inside, from outside, and by exchange, source and rain together.
+    """
+    dx, mat, vent, films, source_cell = row
+    P, C, F, L, D, U = work
+    n = len(dx)
+    entered = np.zeros(6)
+    D[:], F[:] = 0.0, 0.0
+    for j in range(1, n):
+        i = j - 1
+        Gv, Gh, Ks, Kf = C[j, 0], C[j, 1], C[j, 2], C[j, 3]
+        gv = Gv * (P[i, 0] - P[j, 0])
+        g = gv + Ks * (P[i, 6] - P[j, 6]) + Kf * (P[i, 10] - P[j, 10])
+        q = LATENT * gv + Gh * (P[i, 11] - P[j, 11])
+        F[i, 0] -= g
+        F[j, 0] += g
+        F[i, 1] -= q
+        F[j, 1] += q
+        by_theta, by_phi = Gv * P[i, 1], Gv * P[i, 2]
+        L[j, 0, 0], L[j, 0, 1] = by_theta + Ks * P[i, 7], by_phi + Ks * P[i, 8] + Kf
+        L[j, 1, 0], L[j, 1, 1] = LATENT * by_theta + Gh, LATENT * by_phi
+        by_theta, by_phi = Gv * P[j, 1], Gv * P[j, 2]
+        U[i, 0, 0], U[i, 0, 1] = by_theta + Ks * P[j, 7], by_phi + Ks * P[j, 8] + Kf
+        U[i, 1, 0], U[i, 1, 1] = LATENT * by_theta + Gh, LATENT * by_phi
+        for m in range(2):
+            for k in range(2):
+                D[i, m, k] -= L[j, m, k]
+                D[j, m, k] -= U[i, m, k]
+    for edge in range(2):
+        j, face = (0, 0) if edge == 0 else (n - 1, n)
+        theta_a, p_a = (bounds[TH_I], bounds[P_I]) if edge == 0 else (bounds[TH_E], bounds[P_E])
+        Gv, Gh = C[face, 0], C[face, 1]
+        g = Gv * (p_a - P[j, 0])
+        q = LATENT * g + Gh * (theta_a - P[j, 11])
+        for k in range(2):
+            D[j, 0, k] -= Gv * P[j, 1 + k]
+            D[j, 1, k] -= LATENT * Gv * P[j, 1 + k]
+        D[j, 1, 0] -= Gh
+        if (films[H_I] if edge == 0 else films[H_E]) == 0:
+            g += liquid_from_surface(P[j], dx[j], theta_a, p_a, mat[j], stuff, D[j])
+        F[j, 0] += g
+        F[j, 1] += q
+        entered[2 * edge], entered[2 * edge + 1] = g, q
+    for j in range(n):
+        if vent[j] > 0:
+            Gv = vent[j] / (RV * (bounds[TH_AIR] + 273.15))
+            Gh = vent[j] * RHO_C_AIR
+            g = Gv * (bounds[P_E] - P[j, 0])
+            q = Gh * (bounds[TH_AIR] - P[j, 11]) + LATENT * g
+            F[j, 0] += g
+            F[j, 1] += q
+            entered[4] += g
+            entered[5] += q
+            for k in range(2):
+                D[j, 0, k] -= Gv * P[j, 1 + k]
+                D[j, 1, k] -= LATENT * Gv * P[j, 1 + k]
+            D[j, 1, 0] -= Gh
+    if source_cell >= 0:
+        F[source_cell, 0] += bounds[SOURCE]
+        F[source_cell, 1] += LATENT * bounds[SOURCE]
+        entered[4] += bounds[SOURCE]
+        entered[5] += LATENT * bounds[SOURCE]
+    if bounds[RAIN] > 0 and phi[n - 1] < 1:  # a wet surface lets it run off
+        F[n - 1, 0] += bounds[RAIN]
+        entered[4] += bounds[RAIN]
+    return entered
+
+
+@compiled
+def liquid_from_surface(cell, d, theta_a, p_a, m, stuff, D):
+    """Liquid from a surface of prescribed state into its cell; what it changes by the cell is added to D."""
+    if cell[14] <= 0:
+        return 0.0
+    S = np.zeros((1, COLUMNS))
+    ps, _ = saturation(theta_a)
+    state(theta_a, min(p_a / ps, 1.0), m, stuff, S, 0)
+    transport(m, stuff, S, 0)
+    K = (S[0, 14] + cell[14]) / d
+    if stuff[0][m, KIND] == BENCHMARK:
+        K = -K
+    D[0, 0] -= K * cell[7]
+    D[0, 1] -= K * cell[8]
+    return K * (S[0, 6] - cell[6])
+
+
+@compiled
+def solve_blocks(L, D, U, r, x, solved):
+    """Block tridiagonal system with blocks of two; `solved` has room for D⁻¹U and D⁻¹r of every row."""
+    DU, Dr = solved
+    n = len(r)
+    for j in range(n):
+        d00, d01, d10, d11 = D[j, 0, 0], D[j, 0, 1], D[j, 1, 0], D[j, 1, 1]
+        r0, r1 = r[j, 0], r[j, 1]
+        if j > 0:
+            l00, l01, l10, l11 = L[j, 0, 0], L[j, 0, 1], L[j, 1, 0], L[j, 1, 1]
+            d00 -= l00 * DU[j - 1, 0, 0] + l01 * DU[j - 1, 1, 0]
+            d01 -= l00 * DU[j - 1, 0, 1] + l01 * DU[j - 1, 1, 1]
+            d10 -= l10 * DU[j - 1, 0, 0] + l11 * DU[j - 1, 1, 0]
+            d11 -= l10 * DU[j - 1, 0, 1] + l11 * DU[j - 1, 1, 1]
+            r0 -= l00 * Dr[j - 1, 0] + l01 * Dr[j - 1, 1]
+            r1 -= l10 * Dr[j - 1, 0] + l11 * Dr[j - 1, 1]
+        det = d00 * d11 - d01 * d10
+        for b in range(2):
+            u0, u1 = U[j, 0, b], U[j, 1, b]
+            DU[j, 0, b] = (d11 * u0 - d01 * u1) / det
+            DU[j, 1, b] = (d00 * u1 - d10 * u0) / det
+        Dr[j, 0] = (d11 * r0 - d01 * r1) / det
+        Dr[j, 1] = (d00 * r1 - d10 * r0) / det
+    x[n - 1, 0], x[n - 1, 1] = Dr[n - 1, 0], Dr[n - 1, 1]
+    for j in range(n - 2, -1, -1):
+        for a in range(2):
+            x[j, a] = Dr[j, a] - DU[j, a, 0] * x[j + 1, 0] - DU[j, a, 1] * x[j + 1, 1]
+
+
+@compiled
+def stage(theta, phi, theta_0, stock, gone, gain, row, stuff, bounds, work, used, A, r, x, solved):
+    """Solve one implicit stage in place: w·dx = stock·dx + gone + gain·F(θ, φ), the same for heat.
+
+    `gone` are shares of the flows of the stage before, shape (n, 2); A, shape (n, 2, 2), is left as the last matrix.
+    `used` tells whether `work` has conductances from a stage before. Returns whether it converged, and what enters.
+    """
+    dx, mat = row[0], row[1]
+    P, C, F, L, D, U = work
+    entered = np.zeros(6)
+    before = 1e300
+    for step in range(MOST_NEWTON):
+        for j in range(len(dx)):
+            state(theta[j], phi[j], mat[j], stuff, P, j)
+        if step == 1 or not used:  # else those of the stage before, and from the second iteration on they stand still
+            conduct(row, stuff, P, C)
+            used = True
+        entered = fluxes(phi, row, stuff, bounds, work)
+        for j in range(len(dx)):
+            r[j, 0] = -((P[j, 3] - stock[j]) * dx[j] - gone[j, 0] - gain * F[j, 0])
+            r[j, 1] = -(P[j, 9] * (theta[j] - theta_0[j]) * dx[j] - gone[j, 1] - gain * F[j, 1])
+            for a in range(2):
+                for b in range(2):
+                    A[j, a, b] = -gain * D[j, a, b]
+                    L[j, a, b] *= -gain
+                    U[j, a, b] *= -gain
+            A[j, 0, 0] += P[j, 4] * dx[j]
+            A[j, 0, 1] += P[j, 5] * dx[j]
+            A[j, 1, 0] += P[j, 9] * dx[j]
+            A[j, 1, 1] += CW * P[j, 5] * (theta[j] - theta_0[j]) * dx[j]
+        solve_blocks(L, A, U, r, x, solved)
+        largest = 0.0
+        for j in range(len(dx)):
+            dt, df = x[j, 0], x[j, 1]
+            if not (math.isfinite(dt) and math.isfinite(df)):
+                return False, entered
+            largest = max(largest, abs(dt) / 10, abs(df))
+            now = phi[j] + df
+            if (phi[j] < 1 and now > 1) or (phi[j] > 1 and now < 1):
+                now = 1.0 + (1e-9 if phi[j] < 1 else -1e-9)  # the kink is not jumped over
+                largest = max(largest, 2 * NEAR)
+            theta[j] += min(max(dt, -20.0), 20.0)
+            phi[j] = min(max(now, LEAST_PHI, phi[j] * 0.2), 1.5)
+        if largest < NEAR and step > 0:
+            return True, entered
+        if step > 8 and largest > before:
+            return False, entered
+        before = largest
+    return False, entered
+
+
+@compiled
+def error_of(phi, L, A, U, F, F_1, gain, r, x, solved):
+    """Error of a step by the difference of its stages, in kelvin and in 0.05 of φ."""
+    for j in range(len(phi)):
+        for a in range(2):
+            r[j, a] = gain * (F[j, a] - F_1[j, a])
+    solve_blocks(L, A, U, r, x, solved)
+    error = 0.0
+    for j in range(len(phi)):
+        wet = 0.02 if phi[j] > 0.999 else 1.0  # at saturation the stock moves, not φ
+        error = max(error, abs(x[j, 0]), wet * abs(x[j, 1]) / 0.05)
+    return error
+
+
+@compiled
+def advance(theta, phi, stock, row, stuff, hours, first, tolerance, dt, layer, totals, sums, keep, kept):
+    """Go through hours from `first` in place, one for each row of `totals`; `hours` are repeated as they end.
+
+    Parameters
+    ----------
+    stock : array, shape (n,)
+        Water by the sum of flows, from which every step begins; φ follows it to the accuracy of a stage. [kg/m³]
+    row, stuff : tuple
+        As in `fluxes`.
+    hours : array, shape (hours, 7)
+        Boundaries.
+    dt : float
+        Step to begin with. [s]
+    layer : array of int, shape (n,)
+        Layer of each cell.
+    totals : array, shape (count, layers)
+        Filled with the moisture of each layer at the end of each hour. [kg/m²]
+    sums : array, shape (6,)
+        What came in is added here: from inside, outside, and otherwise; moisture [kg/m²], heat [J/m²].
+    keep : array of bool, shape (count,)
+        Hours at whose end the state is kept.
+    kept : array, shape (kept hours, 2, n)
+
+    Returns
+    -------
+    dt, steps, hours done
+        Fewer hours than asked for if a step of a second fails.
+    """
+    dx = row[0]
+    n = len(dx)
+    L, D, U, A = np.zeros((n, 2, 2)), np.zeros((n, 2, 2)), np.zeros((n, 2, 2)), np.zeros((n, 2, 2))
+    F, F_1, r, x, gone = np.zeros((n, 2)), np.zeros((n, 2)), np.zeros((n, 2)), np.zeros((n, 2)), np.zeros((n, 2))
+    work = (np.zeros((n, COLUMNS)), np.zeros((n + 1, 4)), F, L, D, U)
+    solved = (np.zeros((n, 2, 2)), np.zeros((n, 2)))
+    theta_0, phi_0 = theta.copy(), phi.copy()
+    steps, place, used = 0, 0, False
+    for done in range(len(totals)):
+        bounds = hours[(first + done) % len(hours)]
+        left = 3600.0
+        while left > 1e-9:
+            step = min(dt, left)
+            if left - step < 0.1 * step:
+                step = left
+            theta_0[:], phi_0[:], gone[:] = theta, phi, 0.0
+            gain = GAMMA * step
+            good, in_1 = stage(theta, phi, theta_0, stock, gone, gain, row, stuff, bounds, work, used, A, r, x, solved)
+            error, in_2 = 0.0, in_1
+            used = good
+            if good:
+                F_1[:] = F
+                gone[:] = (1 - GAMMA) * step * F
+                good, in_2 = stage(
+                    theta, phi, theta_0, stock, gone, gain, row, stuff, bounds, work, used, A, r, x, solved
+                )
+            if good:
+                error = error_of(phi, L, A, U, F, F_1, gain, r, x, solved) / tolerance
+            if not good or (error > 1 and step > 60):
+                theta[:], phi[:] = theta_0, phi_0
+                dt = step * (0.25 if not good else max(0.2, 0.9 / math.sqrt(error)))
+                if not good and dt < 1:
+                    return dt, steps, done
+                continue
+            for j in range(n):
+                stock[j] += (gone[j, 0] + gain * F[j, 0]) / dx[j]
+            for a in range(6):
+                sums[a] += step * ((1 - GAMMA) * in_1[a] + GAMMA * in_2[a])
+            steps += 1
+            left -= step
+            grown = step * min(5.0, 0.9 / math.sqrt(max(error, 1e-6)))
+            dt = max(grown, dt) if step < dt and error <= 1 else grown
+        for j in range(n):
+            totals[done, layer[j]] += stock[j] * dx[j]
+        if keep[done]:
+            kept[place, 0], kept[place, 1] = theta, phi
+            place += 1
+    return dt, steps, len(totals)

@@ -1,0 +1,31 @@
+"""The inner surface: which temperature factor the months ask for (ISO 13788, 5)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from nimble_shell.core.climate.saturation import theta_at_saturation
+from nimble_shell.core.moisture.monthly import Month
+
+R_SI_MOULD = 0.25  #: at surfaces where mould is judged, ISO 13788:2012, 4.4.1 [m²·K/W]
+LEAST_SPAN = 0.5  #: inside less outside; months nearer than that say nothing of the surface [K]
+MOULD = 0.8  #: relative humidity of the surface above which mould may grow
+
+
+def f_rsi_required(month: Month, phi_surface: float = MOULD) -> float | None:
+    """Temperature factor at which the surface has just the relative humidity `phi_surface`; None if θ_i ≈ θ_e.
+
+    References
+    ----------
+    .. [1] ISO 13788:2012, 5.3.
+    """
+    span = month.theta_i - month.theta_e
+    if span < LEAST_SPAN:
+        return None
+    return (theta_at_saturation(month.p_i / phi_surface) - month.theta_e) / span
+
+
+def critical_month(required: Sequence[float | None]) -> int | None:
+    """The month that asks for the largest factor, 0 for January; None if none asks for any."""
+    asked = [(value, -at) for at, value in enumerate(required) if value is not None]
+    return -max(asked)[1] if asked else None
