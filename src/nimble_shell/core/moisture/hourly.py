@@ -116,6 +116,7 @@ class Run:
         FloatArray  #: moisture of each layer at the start and the end of every hour, shape (1 + hours, layers) [kg/m²]
     )
     entered: FloatArray  #: from inside, from outside, otherwise: moisture [kg/m²] and heat [J/m²], shape (3, 2)
+    heat_gained: float  #: by the cells [J/m²]
     steps: int
     done: int  #: hours
 
@@ -124,6 +125,11 @@ class Run:
         """Moisture that the layers gained less what came in. [kg/m²]"""
         gained = float((self.totals[-1] - self.totals[0]).sum())
         return gained - float(self.entered[:, 0].sum())
+
+    @property
+    def heat_balance_error(self) -> float:
+        """Heat that the cells gained less what came in. [J/m²]"""
+        return self.heat_gained - float(self.entered[:, 1].sum())
 
 
 def cells(slabs: Sequence[Slab], finest: float = _FINEST, growth: float = _GROWTH, coarsest: float = _COARSEST) -> Grid:
@@ -215,14 +221,29 @@ def run(
     np.add.at(totals[0][0], grid.layer, stock * grid.dx)
     kept: list[FloatArray] = []
     row = (grid.dx, of_cell, vent, films.array(), source)
-    sums, dt, steps, done = np.zeros(6), 60.0, 0, 0
+    warm = theta.copy()
+    sums, dt, steps, done = np.zeros(7), 60.0, 0, 0
     while done < hours:
         tell(done, hours)
         count = min(_PIECE, hours - done)
         wanted = np.isin(np.arange(done + 1, done + count + 1), kept_hours)
         own_totals, own_kept = np.zeros((count, len(slabs))), np.zeros((int(wanted.sum()), 2, n))
         dt, more, went = kernel.advance(
-            theta, phi, stock, row, stuff, climate, done, tolerance, dt, grid.layer, own_totals, sums, wanted, own_kept
+            theta,
+            phi,
+            warm,
+            stock,
+            row,
+            stuff,
+            climate,
+            done,
+            tolerance,
+            dt,
+            grid.layer,
+            own_totals,
+            sums,
+            wanted,
+            own_kept,
         )
         if went < count:
             raise NotConverged(steps + more, float(done + went))
@@ -237,7 +258,7 @@ def run(
         slabs=tuple(slabs), grid=grid, films=films, boundaries=climate, hours=kept_hours[kept_hours <= done],
         theta=theta, phi=np.minimum(phi, 1.0), w=kernel.waters(theta, phi, of_cell, stuff),
         totals=np.concatenate(totals),
-        entered=np.stack([sums[0::2], sums[1::2]], axis=1), steps=steps, done=done,
+        entered=sums[:6].reshape(3, 2), heat_gained=float(sums[6]), steps=steps, done=done,
     )  # fmt: skip
 
 

@@ -22,6 +22,7 @@ CW = 4180.0  #: heat capacity of water [J/(kg·K)]
 RHO_W = 1000.0  #: [kg/m³]
 RHO_C_AIR = 1.2 * 1006.0  #: of air [J/(m³·K)]
 OVER = 2e4  #: water a cell takes up per unit of φ above 1 [kg/m³]
+ROOM = 0.01  #: below φ = 1, over which the uptake of rain ends
 LEAST_PHI = 1e-4
 TABLE, BENCHMARK = 0, 1  #: kinds of material
 GAMMA = 1 - 1 / math.sqrt(2)
@@ -252,9 +253,13 @@ def fluxes(phi, row, stuff, bounds, work):
         F[source_cell, 1] += LATENT * bounds[SOURCE]
         entered[4] += bounds[SOURCE]
         entered[5] += LATENT * bounds[SOURCE]
-    if bounds[RAIN] > 0 and phi[n - 1] < 1:  # a wet surface lets it run off
-        F[n - 1, 0] += bounds[RAIN]
-        entered[4] += bounds[RAIN]
+    if bounds[RAIN] > 0:  # a surface takes up less as it fills, and lets the rest run off
+        room = (1 - phi[n - 1]) / ROOM
+        g = bounds[RAIN] * min(max(room, 0.0), 1.0)
+        F[n - 1, 0] += g
+        entered[4] += g
+        if 0 < room < 1:
+            D[n - 1, 0, 1] -= bounds[RAIN] / ROOM
     return entered
 
 
@@ -305,7 +310,7 @@ def solve_blocks(L, D, U, r, x, solved):
 
 
 @compiled
-def stage(theta, phi, theta_0, stock, gone, gain, row, stuff, bounds, work, used, A, r, x, solved):
+def stage(theta, phi, warm, stock, gone, gain, row, stuff, bounds, work, used, A, r, x, solved):
     """Solve one implicit stage in place: w·dx = stock·dx + gone + gain·F(θ, φ), the same for heat.
 
     `gone` are shares of the flows of the stage before, shape (n, 2); A, shape (n, 2, 2), is left as the last matrix.
@@ -324,7 +329,7 @@ def stage(theta, phi, theta_0, stock, gone, gain, row, stuff, bounds, work, used
         entered = fluxes(phi, row, stuff, bounds, work)
         for j in range(len(dx)):
             r[j, 0] = -((P[j, 3] - stock[j]) * dx[j] - gone[j, 0] - gain * F[j, 0])
-            r[j, 1] = -(P[j, 9] * (theta[j] - theta_0[j]) * dx[j] - gone[j, 1] - gain * F[j, 1])
+            r[j, 1] = -(P[j, 9] * (theta[j] - warm[j]) * dx[j] - gone[j, 1] - gain * F[j, 1])
             for a in range(2):
                 for b in range(2):
                     A[j, a, b] = -gain * D[j, a, b]
@@ -333,7 +338,7 @@ def stage(theta, phi, theta_0, stock, gone, gain, row, stuff, bounds, work, used
             A[j, 0, 0] += P[j, 4] * dx[j]
             A[j, 0, 1] += P[j, 5] * dx[j]
             A[j, 1, 0] += P[j, 9] * dx[j]
-            A[j, 1, 1] += CW * P[j, 5] * (theta[j] - theta_0[j]) * dx[j]
+            A[j, 1, 1] += CW * P[j, 5] * (theta[j] - warm[j]) * dx[j]
         solve_blocks(L, A, U, r, x, solved)
         largest = 0.0
         for j in range(len(dx)):
@@ -370,13 +375,14 @@ def error_of(phi, L, A, U, F, F_1, gain, r, x, solved):
 
 
 @compiled
-def advance(theta, phi, stock, row, stuff, hours, first, tolerance, dt, layer, totals, sums, keep, kept):
+def advance(theta, phi, warm, stock, row, stuff, hours, first, tolerance, dt, layer, totals, sums, keep, kept):
     """Go through hours from `first` in place, one for each row of `totals`; `hours` are repeated as they end.
 
     Parameters
     ----------
-    stock : array, shape (n,)
-        Water by the sum of flows, from which every step begins; φ follows it to the accuracy of a stage. [kg/m³]
+    warm, stock : array, shape (n,)
+        Temperature [°C] and water [kg/m³] by the sums of flows, from which every step begins; θ and φ follow them to
+        the accuracy of a stage.
     row, stuff : tuple
         As in `fluxes`.
     hours : array, shape (hours, 7)
@@ -387,8 +393,9 @@ def advance(theta, phi, stock, row, stuff, hours, first, tolerance, dt, layer, t
         Layer of each cell.
     totals : array, shape (count, layers)
         Filled with the moisture of each layer at the end of each hour. [kg/m²]
-    sums : array, shape (6,)
-        What came in is added here: from inside, outside, and otherwise; moisture [kg/m²], heat [J/m²].
+    sums : array, shape (7,)
+        What came in is added here: from inside, outside, and otherwise, moisture [kg/m²] and heat [J/m²] each; and
+        what the cells gained in heat [J/m²].
     keep : array of bool, shape (count,)
         Hours at whose end the state is kept.
     kept : array, shape (kept hours, 2, n)
@@ -415,7 +422,7 @@ def advance(theta, phi, stock, row, stuff, hours, first, tolerance, dt, layer, t
                 step = left
             theta_0[:], phi_0[:], gone[:] = theta, phi, 0.0
             gain = GAMMA * step
-            good, in_1 = stage(theta, phi, theta_0, stock, gone, gain, row, stuff, bounds, work, used, A, r, x, solved)
+            good, in_1 = stage(theta, phi, warm, stock, gone, gain, row, stuff, bounds, work, used, A, r, x, solved)
             error, in_2 = 0.0, in_1
             used = good
             if good:
@@ -434,6 +441,9 @@ def advance(theta, phi, stock, row, stuff, hours, first, tolerance, dt, layer, t
                 continue
             for j in range(n):
                 stock[j] += (gone[j, 0] + gain * F[j, 0]) / dx[j]
+                rise = (gone[j, 1] + gain * F[j, 1]) / (work[0][j, 9] * dx[j])
+                warm[j] += rise
+                sums[6] += work[0][j, 9] * rise * dx[j]
             for a in range(6):
                 sums[a] += step * ((1 - GAMMA) * in_1[a] + GAMMA * in_2[a])
             steps += 1
