@@ -17,6 +17,7 @@ from nimble_shell.formats.neutral_wall import FilmsCase, LayerCase, layer_of
 from nimble_shell.formats.strict import Number, Strict
 
 _R_SE = 0.04  #: at the outer surface of the factor [m²·K/W]
+TOLERANCE = 0.3  #: of a step: finer than on the bench, where a year has to be there in a second
 MOST_VALUES = 4_000_000  #: hours times cells that are kept for probes
 
 
@@ -208,7 +209,8 @@ def _hourly(case: HourlyCase) -> dict[str, Any]:
                                 message=f"{len(keep)} hours of {len(grid.dx)} cells are asked for",
                                 hint="name fewer output_hours"))  # fmt: skip
     began = time.perf_counter()
-    run = hourly.run(slabs, films, boundaries, case.initial.theta, case.initial.phi, total, keep=keep, grid=grid)
+    run = hourly.run(slabs, films, boundaries, case.initial.theta, case.initial.phi, total, keep=keep, grid=grid,
+                     tolerance=TOLERANCE)  # fmt: skip
     seconds = time.perf_counter() - began
     probes = {}
     for at, one in enumerate(case.probes):
@@ -230,9 +232,9 @@ def _hourly(case: HourlyCase) -> dict[str, Any]:
 
 
 def _fine(slabs: list[hourly.Slab]) -> dict[str, float]:
-    """Very thick layers, as half-spaces are drawn, with cells that grow gently but without limit."""
+    """Fine cells; in very thick layers, as half-spaces are given, they grow gently but without limit."""
     if max((slab.d for slab in slabs), default=0.0) <= 1.5:
-        return {}
+        return {"finest": 0.0005, "growth": 1.2}
     return {"finest": 0.0005, "growth": 1.06, "coarsest": 1.0}
 
 
