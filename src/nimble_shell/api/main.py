@@ -16,7 +16,15 @@ from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
 
 from nimble_shell import __version__
-from nimble_shell.api import bench_routes, fixing_routes, joint_routes, problems, routes, standard_routes
+from nimble_shell.api import (
+    bench_routes,
+    fixing_routes,
+    joint_routes,
+    moisture_routes,
+    problems,
+    routes,
+    standard_routes,
+)
 from nimble_shell.api.guard import Guard
 from nimble_shell.services.desk import Desk
 from nimble_shell.services.fixings import FixingBook
@@ -56,7 +64,7 @@ def create_app(database: Database, web: Path | None = None, desk: Desk | None = 
     app.state.joints = JointBook(desk)
     app.state.fixings = FixingBook(desk)
     problems.install(app)
-    for part in (routes, bench_routes, joint_routes, fixing_routes, standard_routes):
+    for part in (routes, bench_routes, joint_routes, fixing_routes, moisture_routes, standard_routes):
         app.include_router(part.router)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=problems.LARGEST_BODY)
     app.add_middleware(GZipMiddleware, minimum_size=1024)

@@ -8,10 +8,11 @@ from typing import Any, Literal
 import numpy as np
 from pydantic import Field
 
+from nimble_shell.core.assemblies.films import R_SI_SURFACE
 from nimble_shell.core.assemblies.vapour import DELTA_0
 from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.moisture import hourly, monthly, probe
-from nimble_shell.core.moisture.surface import R_SI_MOULD, critical_month, f_rsi_required
+from nimble_shell.core.moisture.surface import critical_month, f_rsi_required
 from nimble_shell.core.working import value_of
 from nimble_shell.formats.neutral_wall import FilmsCase, LayerCase, layer_of
 from nimble_shell.formats.strict import Number, Strict
@@ -173,7 +174,7 @@ def _monthly(case: MonthlyCase) -> dict[str, Any]:
         ],
         "peak_Ma": found.peak,
         "dries": found.dries,
-        "f_rsi": 1 - R_SI_MOULD / (R_SI_MOULD + R + _R_SE),
+        "f_rsi": 1 - R_SI_SURFACE / (R_SI_SURFACE + R + _R_SE),
         "f_rsi_required": required,
         "critical_month": None if critical is None else critical + 1,
     }

@@ -54,6 +54,7 @@ DIMENSIONS: dict[str, Dimension] = {
     "difference": Dimension(Unit("K", 1.0, 1), Unit("°F", 1.8, 1)),
     "pressure": Dimension(Unit("Pa", 1.0, 0), Unit("inHg", 1 / 3386.389, 4)),
     "surface_mass": Dimension(Unit("kg/m²", 1.0, 1), Unit("lb/ft²", _FOOT**2 / _POUND, 2)),
+    "condensate": Dimension(Unit("g/m²", 1000.0, 0), Unit("oz/ft²", 16 * _FOOT**2 / _POUND, 3)),
     "density": Dimension(Unit("kg/m³", 1.0, 0), Unit("lb/ft³", _FOOT**3 / _POUND, 1)),
     "air_layer": Dimension(Unit("m", 1.0, 2), Unit("ft", 1 / _FOOT, 2)),
     "permeance": Dimension(Unit("ng/(s·m²·Pa)", 1e12, 1), Unit("perm", 1 / _PERM, 2)),

@@ -444,6 +444,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/surfaces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Surfaces
+         * @description Inner surfaces of a building's elements and joints, the worst first.
+         */
+        get: operations["surfaces_api_v1_projects__project_id__buildings__building_id__surfaces_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/walk": {
         parameters: {
             query?: never;
@@ -758,6 +778,26 @@ export interface paths {
          * @description Add the materials of a CSV file, or change those of the same key; all lines or none.
          */
         post: operations["import_materials_api_v1_projects__project_id__materials_csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/moisture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Through The Year
+         * @description A build-up as drafted, month by month: its surface, and what condenses and dries inside.
+         */
+        post: operations["through_the_year_api_v1_projects__project_id__moisture_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1186,6 +1226,15 @@ export interface components {
              * @default
              */
             system: string;
+        };
+        /**
+         * AtIn
+         * @description A build-up as drafted, where a building uses it.
+         */
+        AtIn: {
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Building Id */
+            building_id: string;
         };
         /** BasisDoc */
         BasisDoc: {
@@ -2323,6 +2372,18 @@ export interface components {
             studied: boolean;
             substitution?: components["schemas"]["SubstitutionDoc"] | null;
         };
+        /**
+         * LeagueOut
+         * @description Every surface of a building, the worst first.
+         */
+        LeagueOut: {
+            /** Critical */
+            critical: number | null;
+            /** Required */
+            required: number | null;
+            /** Surfaces */
+            surfaces: components["schemas"]["SurfaceOut"][];
+        };
         /** LedgerLineOut */
         LedgerLineOut: {
             /** H */
@@ -2588,6 +2649,63 @@ export interface components {
             share?: number | null;
             /** Width */
             width?: number | null;
+        };
+        /**
+         * MoistureOut
+         * @description A build-up through the year by month.
+         */
+        MoistureOut: {
+            /** Closest Month */
+            closest_month: number;
+            /** Closest Plane */
+            closest_plane: number;
+            /** Counted */
+            counted: number;
+            /** Critical */
+            critical: number | null;
+            /** Dries */
+            dries: boolean;
+            /** F Rsi */
+            f_rsi: number;
+            /** Left */
+            left: number;
+            /** Months */
+            months: components["schemas"]["MonthOut"][];
+            /** Peak */
+            peak: number;
+            /** Share */
+            share: number[][];
+            /** Start */
+            start: number | null;
+            /** Surface Passes */
+            surface_passes: boolean;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "dry" | "dries" | "too wet" | "gathers";
+            /** Wet */
+            wet: components["schemas"]["WetOut"][];
+            /** X */
+            x: number[];
+        };
+        /**
+         * MonthOut
+         * @description One month of the Basis with its room, and what it asks of the surface.
+         */
+        MonthOut: {
+            /** Phi E */
+            phi_e: number;
+            /** Phi Fails */
+            phi_fails: number | null;
+            /** Phi I */
+            phi_i: number;
+            /** Required */
+            required: number | null;
+            /** Theta E */
+            theta_e: number;
+            /** Theta I */
+            theta_i: number;
         };
         /** NewProject */
         NewProject: {
@@ -3449,6 +3567,23 @@ export interface components {
              */
             reason: string;
         };
+        /** SurfaceOut */
+        SurfaceOut: {
+            /** F Rsi */
+            f_rsi: number | null;
+            /** Id */
+            id: string;
+            /** Joint */
+            joint: boolean;
+            /** Name */
+            name: string;
+            /** Phi Fails */
+            phi_fails: number | null;
+            /** Station */
+            station: string;
+            /** Why Not */
+            why_not: string;
+        };
         /** SweepIn */
         SweepIn: {
             /**
@@ -3688,6 +3823,28 @@ export interface components {
         WeatherOut: {
             climate: components["schemas"]["ClimateDoc"];
             site: components["schemas"]["SiteOut"] | null;
+        };
+        /**
+         * WetOut
+         * @description A plane that is wet in some month; lists have one entry for each month, January first.
+         */
+        WetOut: {
+            /** M */
+            M: number[];
+            /** G */
+            g: number[];
+            /** Inner */
+            inner: number;
+            /** Limit */
+            limit: number;
+            /** Outer */
+            outer: number;
+            /** Peak */
+            peak: number;
+            /** Reason */
+            reason: string;
+            /** X */
+            x: number;
         };
         /** Withdrawal */
         Withdrawal: {
@@ -6003,6 +6160,92 @@ export interface operations {
             };
         };
     };
+    surfaces_api_v1_projects__project_id__buildings__building_id__surfaces_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeagueOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     continuity_walk_api_v1_projects__project_id__buildings__building_id__walk_get: {
         parameters: {
             query?: never;
@@ -7347,6 +7590,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    through_the_year_api_v1_projects__project_id__moisture_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AtIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoistureOut"];
                 };
             };
             /** @description another site asked */

@@ -1,0 +1,168 @@
+"""A build-up through the year by month: its surface, the planes inside that get wet, and what they may hold."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from nimble_shell.core.assemblies.assembly import Assembly, Layer
+from nimble_shell.core.assemblies.figures import surface_factor, surroundings
+from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.assemblies.resolve import resolve
+from nimble_shell.core.assemblies.vapour import diffusion_thicknesses
+from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.moisture.monthly import Month, Ply, Year, planes_of, year
+from nimble_shell.core.moisture.surface import critical_month, f_rsi_required, phi_at_failure
+from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.working import plain, value_of
+
+#: Most water at a plane [kg/m²]: usual limits of the trade, where the practice has none of its own.
+MOST_GENERAL, MOST_BESIDE_TIGHT = 1.0, 0.5
+#: Most water that a skin of wood may gain, of its mass: solid wood, boards of wood.
+MOST_TIMBER, MOST_BOARD = 0.05, 0.03
+_WOOD_BOARDS = frozenset({"osb", "plywood", "particleboard", "hardboard", "mdf-open"})
+_TIGHT = frozenset({"foam", "metal", "membrane"})  #: families that take up no water
+
+
+Verdict = Literal["dry", "dries", "too wet", "gathers"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Wet:
+    """A plane between two layers, or inside of one, that is wet in some month."""
+
+    plane: int  #: index into the year's planes
+    x: float  #: from the inner face [m]
+    inner: int  #: layer on its inner side
+    outer: int  #: layer on its outer side
+    limit: float  #: [kg/m²]
+    reason: str  #: of the limit
+    g: tuple[float, ...]  #: condensed in each month, January first [kg/m²]
+    M: tuple[float, ...]  #: at the end of each month [kg/m²]
+
+    @property
+    def peak(self) -> float:
+        return max(self.M)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class ElementYear:
+    """What the months say of a build-up."""
+
+    months: tuple[Month, ...]
+    year: Year
+    counted: int  #: layers from inside that take part
+    wet: tuple[Wet, ...]
+    f_rsi: float
+    required: tuple[float | None, ...]  #: of f_rsi, by month
+    phi_fails: tuple[float | None, ...]  #: room humidity at which the surface has 80 %, by month
+    critical: int | None
+
+    @property
+    def surface_passes(self) -> bool:
+        return all(one is None or self.f_rsi >= one for one in self.required)
+
+    @property
+    def verdict(self) -> Verdict:
+        """One word for the plane inside: dry, dries, too wet, or gathers from year to year."""
+        if not self.wet:
+            return "dry"
+        if not self.year.dries:
+            return "gathers"
+        return "too wet" if any(one.peak > one.limit for one in self.wet) else "dries"
+
+
+def months_of(basis: Basis) -> tuple[Month, ...]:
+    """The twelve months of the Basis, with its room."""
+    found = []
+    for theta_e, phi_e in zip(basis.climate.theta_e, basis.climate.phi_e, strict=True):
+        theta_i, phi_i = basis.indoor.in_month(theta_e)
+        found.append(Month(theta_e=theta_e, phi_e=phi_e, theta_i=theta_i, phi_i=phi_i))
+    return tuple(found)
+
+
+def element_year(
+    assembly: Assembly, catalogue: Catalogue, basis: Basis, direction: Direction = "horizontal"
+) -> ElementYear:
+    """A build-up through the year.
+
+    Parameters
+    ----------
+    assembly : Assembly
+        Layers inside → outside; first parts of bridged layers count.
+    catalogue : mapping of key to Material
+    basis : Basis
+        Its climate and room.
+    direction : Direction
+        Of the heat flow.
+
+    Raises
+    ------
+    DomainError
+        If the build-up cannot be resolved.
+
+    Notes
+    -----
+    Layers outside of a well-ventilated one take no part: the outside air is behind them. Vapour only, steady in each
+    month; water that is stored, carried as liquid or by air through joints is not seen by this method.
+
+    References
+    ----------
+    .. [1] ISO 13788:2012, 5 and 6.
+    """
+    resolved = resolve(assembly, catalogue, surroundings(basis, direction))
+    sd = diffusion_thicknesses(assembly, catalogue, resolved.counted, plain)
+    element = resolved.element
+    plies = [
+        Ply(d=value_of(layer.d), R=value_of(layer.resistance()), sd=value_of(one))
+        for layer, one in zip(element.layers, sd, strict=True)
+    ]
+    months = months_of(basis)
+    found = year(planes_of(plies, value_of(element.R_si), value_of(element.R_se)), months)
+    f_rsi = surface_factor(assembly, catalogue, basis, direction=direction)
+    required = tuple(f_rsi_required(month) for month in months)
+    return ElementYear(
+        months=months,
+        year=found,
+        counted=resolved.counted,
+        wet=tuple(_wet(assembly, catalogue, found, int(at)) for at in found.wet),
+        f_rsi=f_rsi,
+        required=required,
+        phi_fails=tuple(phi_at_failure(month, f_rsi) for month in months),
+        critical=critical_month(required),
+    )
+
+
+def _wet(assembly: Assembly, catalogue: Catalogue, found: Year, at: int) -> Wet:
+    inner, outer = (int(found.planes.layer[at + side]) for side in (0, 1))
+    limit, reason = _limit([assembly.layers[inner], assembly.layers[outer]], catalogue)
+    return Wet(
+        plane=at + 1, x=float(found.planes.x[at + 1]), inner=inner, outer=outer, limit=limit, reason=reason,
+        g=tuple(map(float, found.g[:, at])), M=tuple(map(float, found.M[:, at])),
+    )  # fmt: skip
+
+
+def _limit(beside: list[Layer], catalogue: Catalogue) -> tuple[float, str]:
+    """What a plane may hold [kg/m²], and why: the least that the layers beside it allow."""
+    found = [(MOST_GENERAL, "general limit at a plane")]
+    for layer in beside:
+        material = catalogue.get(layer.material or "")
+        if material is None:
+            continue
+        if material.family in _TIGHT:
+            found.append((MOST_BESIDE_TIGHT, f"{material.name} takes up no water"))
+        share = MOST_TIMBER if material.family == "timber" else MOST_BOARD if material.key in _WOOD_BOARDS else 0.0
+        if share:
+            found.append((share * layer.d * material.rho, f"{100 * share:g} % of the mass of {material.name}"))
+    return min(found)
+
+
+def closest_to_saturation(found: Year) -> tuple[int, int, float]:
+    """Month, plane and share of saturation where the inside of the element comes closest to condensing."""
+    inner = found.p[:, 1:-1] / found.p_sat[:, 1:-1]
+    if not inner.size:
+        return 0, 0, 0.0
+    month, plane = np.unravel_index(int(np.argmax(inner)), inner.shape)
+    return int(month), int(plane) + 1, float(inner[month, plane])
