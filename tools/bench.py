@@ -25,7 +25,7 @@ from nimble_shell.formats.project import AssemblyDoc
 from nimble_shell.services.desk import Desk
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.store import Database
-from tools import bench_fixings, bench_joints
+from tools import bench_fixings, bench_joints, bench_moisture
 
 BUDGET_MS = 50.0  #: asked of one edit of a 12-layer wall, p95
 STUDY_MS = 300.0  #: asked of a whole foam study
@@ -107,6 +107,7 @@ def main() -> None:
         base = base or p50
         print(f"  {8 * each:6d} variants: {p50:6.0f} ms, {p50 / base:4.1f} × the 320-variant study")
     print(f"thickness study of 30 walls over the figures of one: {study / figures:.2f} ×")
+    bench_moisture.main()
     bench_joints.main()
     bench_fixings.main(Path("docs/growth.svg"))
 

@@ -22,6 +22,7 @@
   import MaterialsView from './views/MaterialsView.svelte';
   import ProjectsView from './views/ProjectsView.svelte';
   import FixingsView from './views/FixingsView.svelte';
+  import MoistureView from './views/MoistureView.svelte';
   import JointView from './views/JointView.svelte';
   import StationView from './views/StationView.svelte';
   import WalkView from './views/WalkView.svelte';
@@ -135,7 +136,7 @@
     });
   }
   function climb(by: number): void {
-    const step = place.step === 3 || place.step === 4 ? place.step : 2;
+    const step = place.step >= 3 ? place.step : 2;
     const letters = Object.keys(STATIONS).filter(
       (letter) => step === 3 || building?.elements?.some((one) => one.station === letter),
     );
@@ -178,6 +179,7 @@
     { text: 'Round the building: lines of control', run: () => router.go({ step: 3, view: 'walk' }) },
     { text: 'Add a joint', run: () => router.go({ step: 3, view: 'add' }) },
     { text: 'Fixings of this build-up', keys: `${place.station}4`, run: () => router.go({ step: 4 }) },
+    { text: 'Moisture through the year', keys: `${place.station}5`, run: () => router.go({ step: 5 }) },
     { text: 'Add a group of fixings', run: () => router.go({ step: 4, view: 'add' }) },
     ...(open?.project.buildings ?? []).map((one) => ({
       text: `Building: ${one.name}`,
@@ -234,7 +236,7 @@
     if (!found?.[1]) return;
     const step = Number(found[2]);
     if (step === 1) router.go({ step: 1 });
-    else if (step >= 2 && step <= 4) router.go({ station: found[1].toUpperCase(), step });
+    else if (step >= 2 && step <= 5) router.go({ station: found[1].toUpperCase(), step });
   }
 
   function key(event: KeyboardEvent): void {
@@ -277,11 +279,12 @@
     zoneTyped = '';
     const single: Record<string, () => void> = {
       '[': () => router.go({ step: Math.max(place.step - 1, 1) }),
-      ']': () => router.go({ step: Math.min(place.step + 1, 4) }),
+      ']': () => router.go({ step: Math.min(place.step + 1, 5) }),
       '1': () => router.go({ step: 1 }),
       '2': () => router.go({ step: 2 }),
       '3': () => router.go({ step: 3 }),
       '4': () => router.go({ step: 4 }),
+      '5': () => router.go({ step: 5 }),
       u: () => setUnits(units?.system === 'SI' ? 'IP' : 'SI'),
       n: nextDecision,
       ',': () => month(-1),
@@ -374,6 +377,8 @@
           <JointView {building} {units} ledger={session.ledger.answer?.now} />
         {:else if place.step === 4}
           <FixingsView {building} {units} />
+        {:else if place.step === 5}
+          <MoistureView {building} {units} pending={session.ledger.answer?.now.pending.length ?? 0} />
         {:else}
           <StationView {building} {units} ledger={consequence?.now} />
         {/if}

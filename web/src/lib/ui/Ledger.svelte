@@ -48,7 +48,7 @@
   const short = (value: number, asked: number | null | undefined, more: boolean) =>
     asked !== null && asked !== undefined && (more ? value < asked : value > asked);
   const pending = [
-    { name: 'Moisture margin', why: 'not counted: step 5' },
+    { name: 'Moisture margin', why: 'not counted yet' },
     { name: 'Air leakage used', why: 'not counted: step 7' },
   ];
 </script>

@@ -83,7 +83,7 @@
     event.preventDefault();
     router.go({ station, step });
   }
-  const step = $derived(place.step === 3 || place.step === 4 ? place.step : 2);
+  const step = $derived(place.step >= 3 ? place.step : 2);
   const onStep = $derived(place.step === step);
   function turn(by: number): void {
     const next = buildings[(at + by + buildings.length) % buildings.length];

@@ -14,6 +14,7 @@
     { step: 2, name: 'Build-ups' },
     { step: 3, name: 'Joints' },
     { step: 4, name: 'Fixings' },
+    { step: 5, name: 'Moisture' },
   ];
   const place = $derived(router.place);
   const units = $derived(session.open?.project.basis.schools.units ?? 'SI');
