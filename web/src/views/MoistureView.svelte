@@ -68,6 +68,15 @@
     inner === outer
       ? `inside ${named(assembly, inner)}`
       : `between ${named(assembly, inner)} and ${named(assembly, outer)}`;
+  function beside(assembly: Assembly, x: number): string {
+    let face = 0;
+    for (const [at, layer] of assembly.layers.entries()) {
+      if (x < face + layer.d - 1e-6) return where(assembly, at, at);
+      face += layer.d;
+      if (Math.abs(x - face) < 1e-6) return where(assembly, at, at + 1);
+    }
+    return '';
+  }
   const verdict = $derived.by(() => {
     if (!year || !draft) return undefined;
     const worst = year.wet.toSorted((a, b) => b.peak / b.limit - a.peak / a.limit)[0];
@@ -76,7 +85,7 @@
       return {
         tone: 'good',
         title: 'Dry in every month.',
-        text: `It comes closest to saturation in ${MONTHS[year.closest_month]}, with ${units.full(shares, 'share', 0)} of it at ${units.full(year.x[year.closest_plane] ?? 0, 'length')} from inside.`,
+        text: `It comes closest to saturation in ${MONTHS[year.closest_month]}, with ${units.full(shares, 'share', 0)} of it ${beside(draft, year.x[year.closest_plane] ?? 0)}.`,
       };
     }
     const held = `${units.full(worst.peak, 'condensate')} ${where(draft, worst.inner, worst.outer)}`;
@@ -121,7 +130,11 @@
         <strong>{verdict.title}</strong>
         {verdict.text}
       </p>
-      <h2>Wet at the end of each month <span>outside on the left, {units.symbol('condensate')}</span></h2>
+      <h2>
+        Wet at the end of each month <span
+          >outside on the left; {units.symbol('condensate')} held, or the highest share of saturation</span
+        >
+      </h2>
       <YearCells
         assembly={draft}
         materials={session.materials}

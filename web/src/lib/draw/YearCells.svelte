@@ -17,8 +17,9 @@
   let { assembly, materials, year, units, month, onmonth }: Props = $props();
   let width = $state(700);
   const H = 92;
-  const BAR = $derived(year.wet.length > 2 ? 58 : 96);
+  const BAR = $derived(year.wet.length > 2 ? 58 : 76);
   const LEFT = 26;
+  const FOOT = H + 54;
   const column = $derived((width - LEFT) / 12);
   // The year begins with the month in which something condenses, so that gaining and drying stand in their order.
   const order = $derived(Array.from({ length: 12 }, (_, at) => ((year.start ?? 8) + at) % 12));
@@ -31,14 +32,16 @@
   const at = (cell: number) => LEFT + cell * column + 5;
   const grams = (value: number) => units.show(value, 'condensate');
   const held = (m: number) => year.wet.reduce((sum, plane) => sum + (plane.M[m] ?? 0), 0);
+  /** Where a month is dry: how near it comes to saturation inside. */
+  const nearest = (m: number) => Math.max(...(year.share[m] ?? []).slice(1, -1), 0);
   const told = (m: number) =>
-    `${MONTHS[m]}: ${units.full(year.months[m]?.theta_e ?? 0, 'temperature')} outside, ${held(m) > 5e-7 ? `${units.full(held(m), 'condensate')} held` : 'dry'}`;
+    `${MONTHS[m]}: ${units.full(year.months[m]?.theta_e ?? 0, 'temperature')} outside, ${held(m) > 5e-7 ? `${units.full(held(m), 'condensate')} held` : `${units.full(nearest(m), 'share', 0)} of saturation`}`;
 </script>
 
 <div bind:clientWidth={width} class="cells">
   <svg
     {width}
-    height={H + 46 + year.wet.length * (BAR + 16)}
+    height={FOOT + year.wet.length * (BAR + 16)}
     role="group"
     aria-label="The year in twelve cells"
   >
@@ -66,7 +69,7 @@
           x={at(cell) - 5}
           y="0"
           width={column}
-          height={H + 44 + year.wet.length * (BAR + 16)}
+          height={FOOT - 1 + year.wet.length * (BAR + 16)}
         />
         <text class="name" x={at(cell) + inner / 2} y="14" text-anchor="middle">{MONTHS[m]?.slice(0, 3)}</text
         >
@@ -102,14 +105,13 @@
         </g>
         {#if held(m) > 5e-7}<text class="held" x={at(cell) + inner / 2} y={H + 47} text-anchor="middle"
             >{grams(held(m))}</text
+          >{:else}<text class="axis mono" x={at(cell) + inner / 2} y={H + 47} text-anchor="middle"
+            >{units.show(nearest(m), 'share', 0)} %</text
           >{/if}
       </g>
     {/each}
-    <text class="axis" x={LEFT - 4} y={H + 47} text-anchor="end"
-      >{units.symbol('condensate').split('/')[0]}</text
-    >
     {#each year.wet as plane, number (number)}
-      {@const base = H + 62 + number * (BAR + 16) + BAR / 2}
+      {@const base = FOOT + 10 + number * (BAR + 16) + BAR / 2}
       <g aria-hidden="true">
         <path class="base" d="M{LEFT} {base}H{width}" />
         <circle class="ring" cx="11" cy={base} r="9" />
