@@ -74,7 +74,6 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "joint-foot": ("/heron-flats/main-laboratory/H3", joint),
     "joint-starts": ("/heron-flats/boat-workshop/F3?view=add", starts),
     "fixing": ("/heron-flats/main-laboratory/B4", fixing),
-    "fixing-starts": ("/heron-flats/boat-workshop/D4?view=add", still),
     "moisture": ("/heron-flats/pump-house/D5", still),
     "walk": ("/heron-flats/main-laboratory/A3?view=walk", starts),
     "starts": ("/heron-flats/pump-house/D2?element=e3", still),
