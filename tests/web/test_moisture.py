@@ -35,6 +35,8 @@ def test_a_bad_surface_leads_to_its_place(sheet: Page) -> None:
     rows = sheet.get_by_test_id("league").locator("tbody tr")
     first = rows.first.locator("td.n").first.inner_text()
     assert float(first) == min(float(text) for text in rows.locator("td.n:nth-child(2)").all_inner_texts())
+    mast = sheet.get_by_role("complementary", name="Mast")
+    expect(mast.get_by_role("link", name=re.compile("Footing"))).to_contain_text(re.compile(r"f 0\.\d{3}"))
     rows.filter(has_text="roof").get_by_role("button").click()
     expect(sheet).to_have_url(re.compile("/B5"))
     expect(sheet.get_by_role("heading", level=1)).to_contain_text("Roof R-F")

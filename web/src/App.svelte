@@ -378,7 +378,7 @@
         {:else if place.step === 4}
           <FixingsView {building} {units} />
         {:else if place.step === 5}
-          <MoistureView {building} {units} pending={session.ledger.answer?.now.pending.length ?? 0} />
+          <MoistureView {building} {units} />
         {:else}
           <StationView {building} {units} ledger={consequence?.now} />
         {/if}

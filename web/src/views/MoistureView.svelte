@@ -1,6 +1,6 @@
 <!-- Moisture of one station by month: the drawn year, what the surface has to have, and the building's worst surfaces. -->
 <script lang="ts">
-  import type { Assembly, Building, League, Moisture } from '$lib/api/client';
+  import type { Assembly, Building, Moisture } from '$lib/api/client';
   import { api, asProblem, take } from '$lib/api/client';
   import FactorYear from '$lib/draw/FactorYear.svelte';
   import YearCells from '$lib/draw/YearCells.svelte';
@@ -9,6 +9,7 @@
   import { Live } from '$lib/state/live.svelte';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
+  import { surfaces } from '$lib/state/surfaces.svelte';
   import { STATIONS } from '$lib/stations';
   import Button from '$lib/ui/Button.svelte';
   import Notice from '$lib/ui/Notice.svelte';
@@ -20,10 +21,8 @@
   interface Props {
     building: Building;
     units: Units;
-    /** Joints that are still being solved: the list of surfaces is asked for again as they come in. */
-    pending: number;
   }
-  let { building, units, pending }: Props = $props();
+  let { building, units }: Props = $props();
   const place = $derived(router.place);
   const elements = $derived(
     (building.elements ?? []).filter((one) => one.station === place.station && one.assembly_id),
@@ -34,19 +33,14 @@
   const revision = $derived(session.open?.revision ?? 0);
   const month = $derived(/^\d+$/.test(place.condition) ? Number(place.condition) : undefined);
 
-  type At = { project: string; building: string; revision: number };
-  const live = new Live<At & { assembly: Assembly }, Moisture>(({ project, building, assembly }) =>
+  const live = new Live<
+    { project: string; building: string; revision: number; assembly: Assembly },
+    Moisture
+  >(({ project, building, assembly }) =>
     take(
       api.POST('/api/v1/projects/{project_id}/moisture', {
         params: { path: { project_id: project } },
         body: { building_id: building, assembly },
-      }),
-    ),
-  );
-  const surfaces = new Live<At & { pending: number }, League>(({ project, building }) =>
-    take(
-      api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/surfaces', {
-        params: { path: { project_id: project, building_id: building } },
       }),
     ),
   );
@@ -55,13 +49,9 @@
     const assembly = draft;
     if (assembly) untrack(() => live.ask({ ...at, assembly }));
   });
-  $effect(() => {
-    const question = { project: place.project, building: building.id, revision, pending };
-    untrack(() => surfaces.ask(question));
-  });
   const year = $derived(live.answered?.assembly.id === draft?.id ? live.answer : undefined);
   const problem = $derived(live.error ? asProblem(live.error) : undefined);
-  const league = $derived(surfaces.answered?.building === building.id ? surfaces.answer : undefined);
+  const league = $derived(surfaces.of(building.id));
   const named = (assembly: Assembly, at: number) =>
     session.materials.get(assembly.layers[at]?.material ?? '')?.name ?? 'air layer';
   const where = (assembly: Assembly, inner: number, outer: number) =>

@@ -6,6 +6,7 @@
   import { Live } from '$lib/state/live.svelte';
   import { href, router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
+  import { surfaces } from '$lib/state/surfaces.svelte';
   import { STATIONS } from '$lib/stations';
   import { untrack } from 'svelte';
   import LineMarks from './LineMarks.svelte';
@@ -67,6 +68,21 @@
     const question = { project: place.project, building: building.id, revision, pending };
     untrack(() => walk.ask(question));
   });
+  // In Moisture each station shows its worst inner surface, of build-ups and joints.
+  $effect(() => {
+    if (place.step !== 5 || !building) return;
+    const revision = session.open?.revision ?? 0;
+    const pending = ledger?.pending.length ?? 0;
+    const question = { project: place.project, building: building.id, revision, pending };
+    untrack(() => surfaces.live.ask(question));
+  });
+  const league = $derived(surfaces.of(place.building));
+  const surfaceAt = (station: string) => {
+    const here = league?.surfaces.filter((one) => one.station === station) ?? [];
+    const f = here[0]?.f_rsi ?? null; // the worst stands first, what is not known yet last
+    const fails = f !== null && (league?.required ?? null) !== null && f < (league?.required ?? 0);
+    return { f, fails, text: here.length ? 'not known yet' : 'no surface' };
+  };
   const stopsAt = $derived((station: string) =>
     walk.answered?.building === place.building
       ? (walk.answer?.stops ?? []).filter((stop) => stop.station === station)
@@ -125,6 +141,8 @@
     <ul>
       {#each rows as row (row.letter)}
         {@const on = onStep && place.station === row.letter}
+        {@const surface = step === 5 ? surfaceAt(row.letter) : undefined}
+        {@const decision = surface ? surface.fails : row.decision && step === 2}
         <li class:on>
           {#if step === 3 || row.elements.length || row.joints.length}
             <a
@@ -140,8 +158,10 @@
                     ? `${row.elements.length} elements`
                     : (row.elements[0]?.name ?? '')}{/if}</span
               >
-              <span class="value" class:decision={row.decision && step === 2}>
-                {#if units && (step === 3 || !row.elements.length)}
+              <span class="value" class:decision>
+                {#if surface}
+                  {surface.f === null ? surface.text : `f ${units?.show(surface.f, 'ratio') ?? ''}`}
+                {:else if units && (step === 3 || !row.elements.length)}
                   {#if row.joint}
                     {row.joint.point ? 'χ' : 'ψ'}
                     {units.show(row.joint.psi ?? 0, row.joint.point ? 'coupling' : 'linear', 3)}
@@ -154,8 +174,7 @@
                   U {units.show(row.shown.U ?? 0, 'transmittance')}
                 {/if}
                 {#if step === 3}<LineMarks stops={stopsAt(row.letter)} />{/if}
-                {#if row.decision && step === 2}<i><span class="visually-hidden">needs a decision</span></i
-                  >{/if}
+                {#if decision}<i><span class="visually-hidden">needs a decision</span></i>{/if}
               </span>
             </a>
           {:else}
