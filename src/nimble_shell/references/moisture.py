@@ -12,6 +12,7 @@ from nimble_shell.core.moisture import kernel
 from nimble_shell.core.moisture.hourly import BENCHMARK, Boundaries, Films, Run, Slab, Stuff, cells, run
 from nimble_shell.core.moisture.monthly import DAYS, Month, Planes, Ply, planes_of, year
 from nimble_shell.core.moisture.probe import at
+from nimble_shell.core.working import value_of
 from nimble_shell.references import benchmark_moisture
 from nimble_shell.references.rows import Row
 
@@ -20,7 +21,7 @@ _HOUR = 3600.0
 
 
 def saturated(theta: float) -> float:
-    return float(p_sat(theta))  # type: ignore[arg-type]
+    return value_of(p_sat(theta))
 
 
 def constant(theta_e: float, p_e: float, theta_i: float, p_i: float) -> Boundaries:

@@ -12,6 +12,7 @@ from scipy.linalg import solve_banded
 from nimble_shell.core.assemblies.vapour import DELTA_0
 from nimble_shell.core.climate.saturation import p_sat
 from nimble_shell.core.errors import Collector, NotConverged
+from nimble_shell.core.working import value_of
 
 FloatArray = NDArray[np.float64]
 
@@ -35,12 +36,12 @@ class Month:
     @property
     def p_e(self) -> float:
         """Vapour pressure outside. [Pa]"""
-        return float(self.phi_e * p_sat(self.theta_e))  # type: ignore[arg-type]
+        return self.phi_e * value_of(p_sat(self.theta_e))
 
     @property
     def p_i(self) -> float:
         """Vapour pressure inside. [Pa]"""
-        return float(self.phi_i * p_sat(self.theta_i))  # type: ignore[arg-type]
+        return self.phi_i * value_of(p_sat(self.theta_i))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -151,7 +152,7 @@ def year(planes: Planes, months: Sequence[Month], delta_0: float = DELTA_0) -> Y
     """
     _check(months, delta_0)
     theta = np.array([m.theta_i - (m.theta_i - m.theta_e) * planes.R / planes.R_total for m in months])
-    limit = np.array([[float(p_sat(float(t))) for t in row] for row in theta])  # type: ignore[arg-type]
+    limit = np.array([[value_of(p_sat(float(t))) for t in row] for row in theta])
     count = len(planes.sd) - 1
     empty = np.zeros((12, max(count, 0)))
     if count < 1:

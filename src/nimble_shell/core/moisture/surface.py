@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from nimble_shell.core.climate.saturation import p_sat, theta_at_saturation
 from nimble_shell.core.moisture.monthly import Month
+from nimble_shell.core.working import value_of
 
 LEAST_SPAN = 0.5  #: inside less outside; months nearer than that say nothing of the surface [K]
 MOULD = 0.8  #: relative humidity of the surface above which mould may grow
@@ -35,7 +36,7 @@ def phi_at_failure(month: Month, f_rsi: float, phi_surface: float = MOULD) -> fl
     if span < LEAST_SPAN:
         return None
     surface = month.theta_e + f_rsi * span
-    return min(phi_surface * float(p_sat(surface)) / float(p_sat(month.theta_i)), 1.0)  # type: ignore[arg-type]
+    return min(phi_surface * value_of(p_sat(surface)) / value_of(p_sat(month.theta_i)), 1.0)
 
 
 def critical_month(required: Sequence[float | None]) -> int | None:
