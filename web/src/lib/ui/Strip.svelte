@@ -50,7 +50,7 @@
           href={href({ ...place, building, step })}
           onclick={(event) => go(event, { step, building })}
         >
-          <em>{step}</em>{name}
+          <em>{step}</em><span class="step">{name}</span>
           {#if step === 2 && decisions}<i class="decision" title="a decision waits"></i><span
               class="visually-hidden">, a decision waits</span
             >{:else}<i class="bar"></i>{/if}
@@ -197,6 +197,19 @@
     }
     .palette {
       margin-left: 0;
+    }
+  }
+  /* Zoomed to twice its size a step is its number; the one that is open keeps its name. */
+  @media (max-width: 767px) {
+    nav a:not(.on) .step {
+      position: absolute;
+      width: 1px;
+      height: 1px;
+      overflow: hidden;
+      clip-path: inset(50%);
+    }
+    nav a:not(.on) em {
+      margin: 0 4px;
     }
   }
 </style>
