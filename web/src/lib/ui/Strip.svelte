@@ -211,5 +211,8 @@
     nav a:not(.on) em {
       margin: 0 4px;
     }
+    .palette kbd {
+      display: none;
+    }
   }
 </style>
