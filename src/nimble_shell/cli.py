@@ -10,10 +10,9 @@ from typing import Annotated, Any, NoReturn
 import typer
 from pydantic import ValidationError
 
-from nimble_shell import references
 from nimble_shell import serve as serving
 from nimble_shell.core.errors import DomainError, NotConverged
-from nimble_shell.formats import neutral_moisture, neutral_section, neutral_wall, problems
+from nimble_shell.formats import neutral_section, neutral_wall, problems
 from nimble_shell.formats.problems import Problem, ProblemError
 from nimble_shell.services import sheets
 from nimble_shell.services.compute import compute_project
@@ -64,6 +63,8 @@ def moisture(
     file: Annotated[str, typer.Argument(help="Moisture by month or by hour, neutral format; - reads standard input.")],
 ) -> None:
     """Compute moisture in an element given in the neutral format and print JSON."""
+    from nimble_shell.formats import neutral_moisture  # its compiled part is not for every start
+
     case = _read_case(file, "moisture_monthly", "moisture_hourly")
     try:
         result = neutral_moisture.compute(neutral_moisture.read(case))
@@ -113,6 +114,8 @@ def verify(
     report: Annotated[Path | None, typer.Option(help="Write the comparisons as a Markdown report, too.")] = None,
 ) -> None:
     """Run the published reference cases: reference, ours, difference, tolerance."""
+    from nimble_shell import references
+
     rows = references.run()
     print(references.table(rows))
     if report is not None:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -14,7 +14,6 @@ from nimble_shell.core.moisture import kernel
 
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
-BoolArray = NDArray[np.bool_]
 Pairs = tuple[tuple[float, float], ...]
 #: Constants of every different material, their tables, and the lengths of these: as in `kernel.state`.
 Stuffs = tuple[FloatArray, FloatArray, IntArray]
@@ -112,13 +111,10 @@ class Run:
     theta: FloatArray  #: at cells, shape (kept, n) [°C]
     phi: FloatArray  #: at cells, shape (kept, n), at most 1
     w: FloatArray  #: at cells, shape (kept, n) [kg/m³]
-    totals: (
-        FloatArray  #: moisture of each layer at the start and the end of every hour, shape (1 + hours, layers) [kg/m²]
-    )
+    totals: FloatArray  #: of each layer at the start and after every hour, shape (1 + hours, layers) [kg/m²]
     entered: FloatArray  #: from inside, from outside, otherwise: moisture [kg/m²] and heat [J/m²], shape (3, 2)
     heat_gained: float  #: by the cells [J/m²]
     steps: int
-    done: int  #: hours
 
     @property
     def balance_error(self) -> float:
@@ -172,7 +168,6 @@ def run(
     source_layer: int | None = None,
     grid: Grid | None = None,
     tolerance: float = _TOLERANCE,
-    until: Callable[[FloatArray], bool] | None = None,
 ) -> Run:
     """Solve heat and moisture from a start for so many hours.
 
@@ -188,8 +183,6 @@ def run(
         Whose innermost cell takes up the boundaries' source.
     tolerance
         Of a step's error, in parts of 1 K and of 0.05 in φ.
-    until
-        Is shown the totals after each piece of the run, and ends it.
 
     Raises
     ------
@@ -250,15 +243,13 @@ def run(
         steps, done = steps + more, done + count
         totals.append(own_totals)
         kept.append(own_kept)
-        if until is not None and until(np.concatenate(totals)):
-            break
     states = np.concatenate(kept) if kept else np.zeros((0, 2, n))
     theta, phi = np.ascontiguousarray(states[:, 0]), np.ascontiguousarray(states[:, 1])
     return Run(
-        slabs=tuple(slabs), grid=grid, films=films, boundaries=climate, hours=kept_hours[kept_hours <= done],
+        slabs=tuple(slabs), grid=grid, films=films, boundaries=climate, hours=kept_hours,
         theta=theta, phi=np.minimum(phi, 1.0), w=kernel.waters(theta, phi, of_cell, stuff),
         totals=np.concatenate(totals),
-        entered=sums[:6].reshape(3, 2), heat_gained=float(sums[6]), steps=steps, done=done,
+        entered=sums[:6].reshape(3, 2), heat_gained=float(sums[6]), steps=steps,
     )  # fmt: skip
 
 
