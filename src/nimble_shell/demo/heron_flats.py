@@ -215,7 +215,7 @@ _JOINTS: dict[str, tuple[tuple[Station, str, str, str, str, dict[str, str], floa
         ("H", "Footing", "base", "to footing", "", {"wall": "wall-w-b", "floor": "slab-s-b"}, 48.0, {}),
     ),
     "bunkhouse": (
-        ("C", "Eave", "eave", "flush", "overhang", {"wall": "wall-w-c", "roof": "roof-r-c"}, 24.0, {}),
+        ("C", "Eave", "eave", "ring beam", "flush", {"wall": "wall-w-c", "roof": "roof-r-c"}, 24.0, {}),
         ("D", "Cassette seams", "seam", "double stud", "", {"wall": "wall-w-c"}, 64.0, {}),
         ("D", "Ventilation pipe", "pipe", "bare", "lagged", {"wall": "wall-w-c"}, 2.0, {}),
         ("E", "Window jambs", "opening", "framed", "", {"wall": "wall-w-c"}, 44.0, {"position": 0.4}),
@@ -228,12 +228,31 @@ _JOINTS: dict[str, tuple[tuple[Station, str, str, str, str, dict[str, str], floa
     "seed-barn": (
         ("D", "Panel joints", "seam", "loose", "stuffed", {"wall": "wall-w-e"}, 36.0, {}),
         ("E", "Door frames", "opening", "straw box", "", {"wall": "wall-w-e"}, 18.0, {}),
-        ("H", "Box plate", "base", "edge foam", "no edge foam", {"wall": "wall-w-e", "floor": "slab-s-e"}, 37.0, {}),
+        (
+            "H",
+            "Box plate",
+            "base",
+            "box plate",
+            "edge foam",
+            {"wall": "wall-w-e", "floor": "slab-s-e"},
+            37.0,
+            {"edge": 0.080},
+        ),
     ),
     "pump-house": (
         ("D", "Panel seams", "seam", "mortar in the gap", "foam in the gap", {"wall": "wall-w-f"}, 26.0, {}),
         ("E", "Door", "opening", "mortar return", "foam strip", {"wall": "wall-w-f"}, 6.2, {}),
-        ("H", "Foot", "base", "to footing", "", {"wall": "wall-w-f", "floor": "slab-s-f"}, 18.0, {}),
+        ("H", "Foot", "base", "dowels", "to footing", {"wall": "wall-w-f", "floor": "slab-s-f"}, 18.0, {"edge": 0.060}),
+        (
+            "H",
+            "Door threshold",
+            "threshold",
+            "on the slab",
+            "insulated block",
+            {"wall": "wall-w-f", "floor": "slab-s-f"},
+            1.2,
+            {"U_door": 1.4},
+        ),
     ),
 }
 

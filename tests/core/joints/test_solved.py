@@ -159,3 +159,34 @@ def test_a_ridge_is_solved_at_awkward_pitches(pitch: float) -> None:
     )
     assert found.balance < 1e-6
     assert found.psi[PAIR]["internal"] > found.psi[PAIR]["external"]
+
+
+def test_a_ring_beam_costs_by_its_depth_in_the_frame_and_the_fill_outside_of_it_pays() -> None:
+    for family in ("eave", "floor line"):
+        thin, deep = (psi(family, "ring beam", "bead-cassette", beam=beam) for beam in (0.045, 0.180))
+        assert thin < deep
+
+
+def test_an_insulated_box_plate_costs_less_than_solid_plates() -> None:
+    solid = psi("base", "edge foam", "straw-bale")
+    filled, bare = (psi("base", "box plate", "straw-bale", edge=edge, box=0.140) for edge in (0.080, 0.0))
+    assert filled < solid
+    assert filled < bare
+
+
+def test_dowels_count_with_their_metal_and_their_spacing() -> None:
+    none = psi("base", "no edge foam", "mesh-mortar")
+    few, many = (psi("base", "dowels", "mesh-mortar", bar_spacing=spacing) for spacing in (1.0, 0.15))
+    assert none < few < many
+
+
+def test_a_block_under_the_threshold_keeps_its_inner_edge_warmer() -> None:
+    found = {
+        variant: solve_joint(drawing(FAMILIES["threshold"], variant, "bead-cassette"), T, accuracy="working")
+        for variant in ("on the slab", "insulated block")
+    }
+    assert found["insulated block"].psi[PAIR]["internal"] < found["on the slab"].psi[PAIR]["internal"]
+    warm, cold = found["insulated block"].f_rsi, found["on the slab"].f_rsi
+    assert warm is not None
+    assert cold is not None
+    assert warm > cold

@@ -64,7 +64,7 @@
   const inside = $derived(solved?.heat_flow['inside'] ?? 0);
 </script>
 
-<section class:yours aria-label="Side {letter}" data-testid="side-{letter}">
+<section class:yours style:max-width="{width}px" aria-label="Side {letter}" data-testid="side-{letter}">
   <header>
     <b>{letter}</b>
     <Choice
@@ -74,11 +74,11 @@
       options={variants.map((one) => ({ value: one.key, text: one.text }))}
       onsave={onvariant}
     />
-    <small
-      >{#if stale}solving{:else if solved?.accuracy === 'final'}final{:else if solved}working accuracy{/if}</small
-    >
-    <SolvingBar {solving} name="side {letter}" />
   </header>
+  <p class="state">
+    {#if stale}solving{:else if solved?.accuracy === 'final'}final{:else if solved}working accuracy{/if}
+    <SolvingBar {solving} name="side {letter}" />
+  </p>
   {#if problem?.status === 409}
     <Notice tone="note" title={problem.body.title} text={problem.sentence} live />
     <Button onclick={() => joints.again()}>Solve it</Button>
@@ -151,14 +151,31 @@
 </section>
 
 <style>
+  section {
+    flex: 1 1 0;
+    min-width: 0;
+  }
   header {
     display: flex;
     gap: 8px;
     align-items: center;
-    margin-bottom: 6px;
+  }
+  header :global(label) {
+    min-width: 0;
   }
   header :global(select) {
-    max-width: 250px;
+    max-width: 100%;
+  }
+  /* As high while it is solved as after: nothing below moves. */
+  .state {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    height: 30px;
+    font-size: var(--fs-cap);
+    color: var(--ink-3);
+    white-space: nowrap;
+    overflow: hidden;
   }
   b {
     font-weight: 600;

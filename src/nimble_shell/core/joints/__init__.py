@@ -1,6 +1,6 @@
 """The joints of the shell: drawn from the build-ups that meet, solved, and measured against them."""
 
-from nimble_shell.core.joints import base, corner, floor_line, opening, party, pipe, roof, seam, sill
+from nimble_shell.core.joints import base, corner, floor_line, opening, party, pipe, roof, seam, sill, threshold
 from nimble_shell.core.joints.family import Family
 
 #: Every family, from the ridge down.
@@ -17,6 +17,7 @@ FAMILIES: dict[str, Family] = {
         floor_line.FAMILY,
         sill.FAMILY,
         base.FAMILY,
+        threshold.FAMILY,
     )
 }
 

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
+from nimble_shell.core.assemblies.systems.system import Choice
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.family import Family, Situation, Variant, fits, length, reach
-from nimble_shell.core.joints.seam import CASSETTES, MESH, METAL
-from nimble_shell.core.joints.stack import Stack
+from nimble_shell.core.joints.seam import MESH, METAL, WALLS
+from nimble_shell.core.joints.stack import Stack, row_of
 
 SOIL_LAMBDA = 2.0  #: of ground that is not known, ISO 13370:2017, table 7 [W/(m·K)]
-_PLATED = ("sip", *CASSETTES, "site-framing", "straw-bale")
 
 
 def draw(at: Situation) -> Drawing:
@@ -21,26 +22,36 @@ def draw(at: Situation) -> Drawing:
     ground = -at.number("ground")
     deep = 2.5 * B
     board = Board()
-    soil = at.fill("clay-soil")
-    soil = type(soil)(soil.key, "ground", soil.hatch, SOIL_LAMBDA)
-    low = min(ground, -slab.d)
-    board.rect(-wall.d - deep, ground - deep, b, low, soil)
-    board.rect(-wall.d - deep, low, -wall.d, ground, soil)
-    board.rect(-wall.d, low, b, -slab.d, soil)
+    soil(at, board, b, deep)
     edge = _DRAW[at.variant](at, board, b)
     out = wall.d + edge
     board.air("inside", box(-wall.d / 2, -slab.d / 2, b, H))
-    foot = ground if at.variant.endswith("footing") else max(ground, -slab.depth(_structural(slab)))
+    foot = ground if at.variant.endswith("footing") else max(ground, -slab.depth(structural(slab)))
     board.open_face(wall, foot, H)
     board.air("outside", box(-wall.d - deep, ground - 0.05, -wall.d / 2, H), 0.04)
     U_ground = ground_U(slab, B, wall.d)
     board.refer(wall.name, wall.U, H, H, H + slab.d)
     board.refer(f"{slab.name}, on the ground", U_ground, b, b, b + wall.d)
     view = (-out - 0.45, -max(slab.d, at.number("ground")) - at.number("view"), 0.75, 0.55)
-    return board.done(view, assumptions=(
-        f"ground {SOIL_LAMBDA:g} W/(m·K), {deep:g} m deep and wide; floor {B:g} m wide (ISO 10211:2017, 5.2.4)",
+    return board.done(view, assumptions=(*assumed(b), *_ROW.get(at.variant, ())))
+
+
+def soil(at: Situation, board: Board, b: float, deep: float) -> None:
+    """Ground under a slab of half width `b` and beside it, as deep and wide as `deep`. [m]"""
+    out, slab, ground = -at.wall.d, at.stacks["floor"], -at.number("ground")
+    earth = replace(at.fill("clay-soil"), name="ground", lambda_=SOIL_LAMBDA)
+    low = min(ground, -slab.d)
+    board.rect(out - deep, ground - deep, b, low, earth)
+    board.rect(out - deep, low, out, ground, earth)
+    board.rect(out, low, b, -slab.d, earth)
+
+
+def assumed(b: float) -> tuple[str, ...]:
+    """What is taken for granted about a slab of half width `b` and its ground. [m]"""
+    return (
+        f"ground {SOIL_LAMBDA:g} W/(m·K), {5 * b:g} m deep and wide; floor {2 * b:g} m wide (ISO 10211:2017, 5.2.4)",
         "U of the floor with its ground by ISO 13370:2017, 7.2, so ψ is the joint alone",
-    ))  # fmt: skip
+    )
 
 
 def ground_U(slab: Stack, B: float, wall_thickness: float) -> float:
@@ -70,7 +81,7 @@ def _on_slab(at: Situation, board: Board, b: float) -> float:
     """The wall stands on the slab's structural ply; foam may stand at its edge."""
     wall, slab = at.wall, at.stacks["floor"]
     H = reach(wall)
-    bearing = _structural(slab)
+    bearing = structural(slab)
     top = -slab.depth(bearing)
     foam = at.number("edge") if at.variant != "no edge foam" else 0.0
     deep = at.number("edge_depth") if foam else 0.0
@@ -92,7 +103,6 @@ def _on_slab(at: Situation, board: Board, b: float) -> float:
 def _foot(at: Situation, board: Board, top: float) -> None:
     wall = at.wall
     a, z = wall.core_span
-    plate = at.number("plate")
     if wall.system in METAL:
         # A steel angle carries the panel's foot: one leg under it, one against its inner skin.
         t = 0.002
@@ -100,14 +110,53 @@ def _foot(at: Situation, board: Board, top: float) -> None:
         board.rect(-a - t, top, -a, top + 0.05, at.fill("steel"), "base angle")
         board.mark("gasket", -(a + z) / 2, top)
         return
+    if at.variant == "dowels":
+        _dowels(at, board, top)
     if wall.system in MESH or wall.system.startswith("icf") or wall.system == "masonry":
         return
     gasket = at.number("gasket")
-    count = 2 if wall.system == "straw-bale" else 1
     board.rect(-z, top, -a, top + gasket, at.fill("spray-closed"), "sill gasket")
-    board.rect(-z, top + gasket, -a, top + gasket + count * plate, at.fill("softwood"), "bottom plate")
-    board.dim("plate", (-z, top + gasket), (-z, top + gasket + count * plate))
     board.mark("gasket", -(a + z) / 2, top + gasket / 2)
+    foot = top + gasket
+    if at.variant == "box plate":
+        high = at.number("box")
+        box_plate(at, board, -z, -a, foot, foot + high)
+        board.dim("box", (-z, foot), (-z, foot + high))
+        return
+    plate = at.number("plate")
+    count = 2 if wall.system == "straw-bale" else 1
+    board.rect(-z, foot, -a, foot + count * plate, at.fill("softwood"), "bottom plate")
+    board.dim("plate", (-z, foot), (-z, foot + count * plate))
+
+
+def box_plate(at: Situation, board: Board, x0: float, x1: float, low: float, high: float) -> None:
+    """A box of timber edges between two boards, its inside filled; bales or a roof stand on it. [m]"""
+    edge, sheet = at.number("box_edge"), at.number("box_sheet")
+    fits(2 * sheet < high - low, "box_sheet", "the boards fill the box", "thinner boards, or a higher box")
+    timber, plywood = at.fill("softwood"), at.fill("plywood")
+    board.rect(x0, low, x1, high, at.fill(at.word("box_fill")), "filled box")
+    for x in (x0, x1 - edge):
+        board.rect(x, low, x + edge, high, timber, "edge of the box")
+    for y in (low, high - sheet):
+        board.rect(x0, y, x1, y + sheet, plywood, "board of the box")
+
+
+def _dowels(at: Situation, board: Board, top: float) -> None:
+    """Bars set in grout stand in both mortar faces, at a spacing: each row as its mean."""
+    wall, slab = at.wall, at.stacks["floor"]
+    bar, up, down = at.number("bar"), at.number("bar_up"), at.number("bar_down")
+    base = slab.plies[structural(slab)]
+    fits(down < base.d, "bar_down", f"the dowels go {1000 * down:g} mm into a slab of {1000 * base.d:g} mm",
+         "less deep, or a thicker slab")  # fmt: skip
+    share = math.pi / 4 * bar / at.number("bar_spacing")
+    metal = at.fill(at.word("bar_metal"))
+    for index, ply in enumerate(wall.plies):
+        if ply.fill.hatch != "concrete":
+            continue
+        x = -(wall.span(index)[0] + wall.span(index)[1]) / 2
+        board.rect(x - bar / 2, top - down, x + bar / 2, top, row_of(metal, base.fill, share), "dowels, a row")
+        board.rect(x - bar / 2, top, x + bar / 2, top + up, row_of(metal, ply.fill, share), "dowels, a row")
+        board.dim("bar_up", (x, top), (x, top + up))
 
 
 def _through(at: Situation, board: Board, b: float) -> float:
@@ -139,7 +188,7 @@ def _through(at: Situation, board: Board, b: float) -> float:
     return 0.0
 
 
-def _structural(slab: Stack) -> int:
+def structural(slab: Stack) -> int:
     """The ply that carries: concrete if there is some, else the first one."""
     found = slab.of_hatch("concrete")
     return found if found is not None else 0
@@ -155,7 +204,15 @@ def _linings(wall: Stack) -> list[int]:
     return found
 
 
-_DRAW = {"no edge foam": _on_slab, "edge foam": _on_slab, "to footing": _through, "stepped footing": _through}
+_DRAW = {
+    "no edge foam": _on_slab,
+    "edge foam": _on_slab,
+    "box plate": _on_slab,
+    "dowels": _on_slab,
+    "to footing": _through,
+    "stepped footing": _through,
+}
+_ROW = {"dowels": ("a row of dowels is taken at the mean of its bars and what they stand in",)}
 _PLATE = (
     length("plate", "plate", 0.038, 0.030, 0.100),
     length("gasket", "sill gasket", 0.006, 0.0, 0.020),
@@ -164,13 +221,28 @@ _EDGE = (
     length("edge", "edge foam", 0.080, 0.020, 0.200),
     length("edge_depth", "depth of edge foam", 0.500, 0.100, 1.200),
 )
+_BARE = (length("edge", "edge foam", 0.0, 0.0, 0.200), _EDGE[1])
+BOX = (
+    length("box", "height of the box", 0.140, 0.080, 0.300),
+    length("box_edge", "edge of the box", 0.038, 0.020, 0.080),
+    length("box_sheet", "boards of the box", 0.018, 0.009, 0.030),
+    Choice(key="box_fill", text="fill of the box", start="wood-fibre-flex",
+           options=("wood-fibre-flex", "straw-flat", "xps-033", "mineral-wool-035")),
+)  # fmt: skip
+_DOWELS = (
+    length("bar", "dowel", 0.010, 0.006, 0.020),
+    length("bar_spacing", "spacing of the dowels", 0.400, 0.150, 1.000),
+    length("bar_up", "dowel in the mortar", 0.500, 0.150, 0.800),
+    length("bar_down", "dowel in the slab", 0.080, 0.040, 0.140),
+    Choice(key="bar_metal", text="dowel of", start="steel", options=("steel", "stainless-steel")),
+)
 _FOOTING = (
     length("edge", "strip at the slab's edge", 0.050, 0.0, 0.150),
     length("footing_depth", "underside of the wall", 1.200, 0.500, 2.500),
     length("footing_width", "footing width", 0.500, 0.300, 1.200),
     length("footing_height", "footing height", 0.250, 0.150, 0.600),
 )
-_DOWN = ("icf", "icf-one-sided", *MESH, "masonry")
+_DOWN = ("icf", "icf-one-sided", "mesh-mortar", "masonry")
 FAMILY = Family(
     key="base",
     name="Foot of the wall on the ground",
@@ -185,10 +257,13 @@ FAMILY = Family(
     ),
     variants=(
         Variant(key="edge foam", text="on the slab, foam at its edge",
-                suits=(*_PLATED, *METAL, *MESH, "straw-board", "icf", "icf-one-sided", "masonry"),
-                parameters=(*_PLATE, *_EDGE)),
-        Variant(key="no edge foam", text="on the slab, edge bare",
-                suits=(*_PLATED, *METAL, *MESH, "straw-board", "icf", "icf-one-sided", "masonry"), parameters=_PLATE),
+                suits=WALLS, parameters=(*_PLATE, *_EDGE)),
+        Variant(key="no edge foam", text="on the slab, edge bare", suits=WALLS, parameters=_PLATE),
+        Variant(key="box plate", text="on an insulated box plate", suits=("straw-bale",),
+                parameters=(*BOX, _PLATE[1], *_BARE)),
+        Variant(key="dowels", text="on the slab, dowels in both mortar faces", suits=("mesh-mortar",),
+                parameters=(*_DOWELS, *_BARE),
+                note="dowels, grout and spacing are set by the engineer"),
         Variant(key="to footing", text="down to a footing", suits=_DOWN, parameters=_FOOTING),
         Variant(key="stepped footing", text="down to a stepped footing", suits=_DOWN,
                 parameters=(*_FOOTING, length("step", "rise of the step", 0.400, 0.150, 0.600))),

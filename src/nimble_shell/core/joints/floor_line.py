@@ -5,10 +5,10 @@ from __future__ import annotations
 from nimble_shell.core.assemblies.systems.system import Choice
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.family import Family, Situation, Variant, fits, length, reach
-from nimble_shell.core.joints.seam import CASSETTES, MESH, METAL
-from nimble_shell.core.joints.stack import Stack
+from nimble_shell.core.joints.seam import BEAM_TIMBER, FRAMES, WALLS
+from nimble_shell.core.joints.stack import Stack, row_of
 
-_CONCRETE = ("icf", "icf-one-sided", "masonry", *MESH)
+_CONCRETE = ("icf", "icf-one-sided", "masonry", "mesh-mortar")
 _PLATE = 0.038  #: [m]
 _DECK = 0.018  #: [m]
 
@@ -45,6 +45,23 @@ def _hung(at: Situation, board: Board, t: float, R: float) -> None:
     board.dim("depth", (width, 0), (width, t))
     board.mark("bead", 0, t)
     board.mark("bead", 0, 0)
+
+
+def _ring_beam(at: Situation, board: Board, t: float, R: float) -> None:
+    """A beam runs round the storey in the frame's depth, and the floor bears on it; the fill goes on outside of it."""
+    wall = at.wall
+    a, b = wall.core_span
+    deep, high = at.number("beam"), at.number("beam_height")
+    fits(deep < b - a, "beam", f"the beam is {1000 * deep:g} mm deep in a frame of {1000 * (b - a):g} mm",
+         "a thinner beam, or a deeper frame")  # fmt: skip
+    _lined(board, wall, t, at)
+    board.rect(-a - deep, t - high, -a, t, at.fill(at.word("timber")), "ring beam")
+    board.rect(0, t, R, t + _DECK, at.fill("osb"), "deck")
+    board.dim("beam", (-a - deep, t - high), (-a, t - high))
+    board.dim("beam_height", (-a - deep, t - high), (-a - deep, t))
+    board.dim("depth", (0.1, 0), (0.1, t))
+    for y in (0.0, t):
+        board.mark("bead", 0, y)
 
 
 def _platform(at: Situation, board: Board, t: float, R: float) -> None:
@@ -100,9 +117,7 @@ def _bracket(at: Situation, board: Board, t: float, R: float) -> None:
     core = wall.of_hatch("concrete")
     a = wall.span(core)[0] if core is not None else wall.core_span[0]
     steel, foam = at.fill(at.word("metal")), wall.plies[wall.core_at].fill
-    share = at.number("bracket") / at.number("spacing")
-    mean = type(steel)(steel.key, f"{steel.name}, a row", steel.hatch,
-                       share * steel.lambda_ + (1 - share) * foam.lambda_)  # fmt: skip
+    mean = row_of(steel, foam, at.number("bracket") / at.number("spacing"))
     high = at.number("bracket_height")
     board.rect(-wall.d - 0.35, 0, -a, high, mean, "bracket row")
     board.rect(-a, 0, R, t, at.fill("softwood"), "floor inside")
@@ -121,12 +136,13 @@ def _inner_foam_face(wall: Stack) -> float:
 _DRAW = {
     "hung": _hung,
     "platform": _platform,
+    "ring beam": _ring_beam,
     "ledger": _ledger_icf,
     "deck on core": _slab,
     "foam broken": _slab,
     "balcony brackets": _bracket,
 }
-_FRAMED = ("sip", *CASSETTES, "site-framing", "straw-bale", "straw-board", *METAL)
+_FRAMED = tuple(system for system in WALLS if system not in _CONCRETE)
 _LEDGER = length("ledger", "ledger", 0.045, 0.030, 0.120)
 _BRACKET = (
     Choice(key="metal", text="bracket of", start="stainless-steel", options=("stainless-steel", "steel", "aluminium")),
@@ -146,6 +162,9 @@ FAMILY = Family(
         Variant(key="platform", text="platform, the floor goes through", suits=("sip", "cassette", "site-framing"),
                 parameters=(length("rim", "rim", 0.045, 0.025, 0.050),
                             length("rim_foam", "foam outside of the rim", 0.020, 0.0, 0.040))),
+        Variant(key="ring beam", text="on a ring beam in the frame", suits=FRAMES,
+                parameters=(length("beam", "beam depth", 0.090, 0.045, 0.180),
+                            length("beam_height", "beam height", 0.240, 0.120, 0.400), BEAM_TIMBER)),
         Variant(key="ledger", text="ledger, foam behind it whole", suits=("icf", "icf-one-sided"),
                 parameters=(_LEDGER,)),
         Variant(key="deck on core", text="concrete deck on the core, outer foam whole", suits=_CONCRETE),

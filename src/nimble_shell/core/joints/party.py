@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.family import Family, Situation, Variant, reach
-from nimble_shell.core.joints.seam import CASSETTES, MESH, METAL
+from nimble_shell.core.joints.seam import WALLS
 
 
 def draw(at: Situation) -> Drawing:
@@ -34,8 +34,6 @@ def draw(at: Situation) -> Drawing:
     return board.done((-wall.d - 0.04, -half - 0.35, 0.6, half + 0.35), plan=True)
 
 
-_WALLS = ("sip", "icf", "icf-one-sided", "masonry", "site-framing", "straw-bale", "straw-board", *CASSETTES, *MESH,
-          *METAL)  # fmt: skip
 FAMILY = Family(
     key="party",
     name="Party wall",
@@ -43,9 +41,9 @@ FAMILY = Family(
     roles=("wall", "party"),
     draw=draw,
     variants=(
-        Variant(key="heated", text="neighbour heated, outer wall goes past", suits=_WALLS),
-        Variant(key="heated, through", text="neighbour heated, party wall through the core", suits=_WALLS),
-        Variant(key="unheated", text="neighbour unheated, outer wall goes past", suits=_WALLS),
-        Variant(key="unheated, through", text="neighbour unheated, party wall through the core", suits=_WALLS),
+        Variant(key="heated", text="neighbour heated, outer wall goes past", suits=WALLS),
+        Variant(key="heated, through", text="neighbour heated, party wall through the core", suits=WALLS),
+        Variant(key="unheated", text="neighbour unheated, outer wall goes past", suits=WALLS),
+        Variant(key="unheated, through", text="neighbour unheated, party wall through the core", suits=WALLS),
     ),
 )

@@ -7,7 +7,7 @@ import math
 from nimble_shell.core.assemblies.systems.system import Choice
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.family import Family, Situation, Variant, length
-from nimble_shell.core.joints.seam import CASSETTES, MESH, METAL
+from nimble_shell.core.joints.seam import ROOFS, WALLS
 
 
 def draw(at: Situation) -> Drawing:
@@ -52,11 +52,9 @@ FAMILY = Family(
                                                                             "stainless-steel", "aluminium")),
     ),
     variants=(
-        Variant(key="bare", text="bare", suits=("sip", "icf", "icf-one-sided", "masonry", "site-framing", "straw-bale",
-                                                "straw-board", *CASSETTES, *MESH, *METAL)),
+        Variant(key="bare", text="bare", suits=(*WALLS, *ROOFS)),
         Variant(key="lagged", text="lagged through the wall and into the room",
-                suits=("sip", "icf", "icf-one-sided", "masonry", "site-framing", "straw-bale", "straw-board",
-                       *CASSETTES, *MESH, *METAL),
+                suits=(*WALLS, *ROOFS),
                 parameters=(length("lag", "lagging", 0.040, 0.010, 0.100),
                             length("lag_length", "lagged length in the room", 0.500, 0.100, 1.500))),
     ),

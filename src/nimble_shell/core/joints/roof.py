@@ -7,9 +7,10 @@ import math
 import shapely
 
 from nimble_shell.core.assemblies.systems.system import Choice, Parameter
+from nimble_shell.core.joints.base import BOX, box_plate
 from nimble_shell.core.joints.drawing import Board, Drawing, box
-from nimble_shell.core.joints.family import Family, Situation, Variant, length, reach
-from nimble_shell.core.joints.seam import CASSETTES, MESH, METAL, air_gap
+from nimble_shell.core.joints.family import Family, Situation, Variant, fits, length, reach
+from nimble_shell.core.joints.seam import BEAM_TIMBER, FRAMES, MESH, METAL, ROOFS, WALLS, air_gap
 from nimble_shell.core.joints.stack import Stack
 
 _FAR = 20.0  #: beyond every section [m]
@@ -29,6 +30,10 @@ def draw_eave(at: Situation) -> Drawing:
     plate = at.number("plate")
     timber = at.fill("softwood")
     x0, x1 = -b, -a
+    if at.variant == "ring beam":  # the plate lies on the beam; the fill goes on outside of both
+        x0 = -a - at.number("beam")
+        fits(x0 > -b, "beam", f"the beam is {1000 * at.number('beam'):g} mm deep in a frame of {1000 * (b - a):g} mm",
+             "a thinner beam, or a deeper frame")  # fmt: skip
     if at.variant == "plate on core":  # on the concrete of a form wall
         core = wall.of_hatch("concrete")
         if core is not None:
@@ -37,6 +42,8 @@ def draw_eave(at: Situation) -> Drawing:
     if wall.system not in (*MESH, *METAL):
         board.poly(((x0, x0 * tan - plate), (x1, x1 * tan - plate), (x1, x1 * tan), (x0, x0 * tan)), timber, "plate")
         board.dim("plate", (x0, x0 * tan - plate), (x0, x0 * tan))
+    if at.variant in ("ring beam", "box plate"):
+        _HEAD[at.variant](at, board, x0, x1, x0 * tan - plate)
     # The roof covers the wall's head: nothing of the wall stands above the roof's underside.
     start = -(wall.d + out) / cos - roof.d * tan - 0.1
     above = tuple((s * u[0] + o * n[0], s * u[1] + o * n[1]) for s, o in ((start, 0), (L, 0), (L, _FAR), (start, _FAR)))
@@ -58,8 +65,29 @@ def draw_eave(at: Situation) -> Drawing:
     board.refer(roof.name, roof.U, L, L, L - s_outer)
     board.mark("bead", 0, 0)
     board.mark("tape", -wall.d, x * tan)
-    low = min(-0.35, (x - out) * tan - 0.15)
+    foot = x0 * tan - plate - (at.number("beam_height") if at.variant == "ring beam" else 0.0)
+    low = min(-0.35, (x - out) * tan - 0.15, foot - 0.12)
     return board.done((-wall.d - out - 0.08, low, 0.7, 0.7 * tan + roof.d / cos + 0.06))
+
+
+def _ring_beam(at: Situation, board: Board, x0: float, x1: float, low: float) -> None:
+    """A beam round the wall's head, at the inside of the frame; its top follows the plate."""
+    high = at.number("beam_height")
+    top = low + (x1 - x0) * math.tan(math.radians(at.number("pitch")))
+    ring = [(x0, low - high), (x1, low - high), (x1, top), (x0, low)]
+    board.poly(ring, at.fill(at.word("timber")), "ring beam")
+    board.dim("beam", (x0, low - high), (x1, low - high))
+    board.dim("beam_height", (x0, low - high), (x0, low))
+
+
+def _box_plate(at: Situation, board: Board, x0: float, x1: float, low: float) -> None:
+    """An insulated box on the bales, under the bevelled plate."""
+    high = at.number("box")
+    box_plate(at, board, x0, x1, low - high, low)
+    board.dim("box", (x0, low - high), (x0, low))
+
+
+_HEAD = {"ring beam": _ring_beam, "box plate": _box_plate}
 
 
 def _close(at: Situation, board: Board, roof: Stack, out: float, tan: float, cos: float) -> None:
@@ -120,7 +148,7 @@ def draw_ridge(at: Situation) -> Drawing:
 _PITCH = Parameter(key="pitch", text="pitch", start=35.0, least=0.0, most=55.0, dimension="angle")
 _EAVE = (_PITCH, length("plate", "bevelled plate", 0.060, 0.020, 0.150),
          length("closure", "lumber in the end of the roof", 0.038, 0.0, 0.100))  # fmt: skip
-_ROOFED = ("sip", *CASSETTES, "site-framing", "straw-bale", "straw-board", "masonry", "icf-one-sided", *MESH, *METAL)
+_ROOFED = tuple(system for system in WALLS if system != "icf")
 EAVE = Family(
     key="eave",
     name="Eave",
@@ -132,6 +160,10 @@ EAVE = Family(
         Variant(key="flush", text="roof ends at the wall's face", suits=_ROOFED),
         Variant(key="overhang", text="insulated roof runs out as an overhang", suits=_ROOFED,
                 parameters=(length("overhang", "overhang", 0.500, 0.100, 1.000),)),
+        Variant(key="ring beam", text="on a ring beam at the frame's inside", suits=FRAMES,
+                parameters=(length("beam", "beam depth", 0.090, 0.045, 0.180),
+                            length("beam_height", "beam height", 0.240, 0.120, 0.400), BEAM_TIMBER)),
+        Variant(key="box plate", text="on an insulated box plate", suits=("straw-bale",), parameters=BOX),
         Variant(key="plate on core", text="plate on the concrete core", suits=("icf", "icf-one-sided")),
     ),
 )  # fmt: skip
@@ -149,9 +181,9 @@ RIDGE = Family(
     ),
     variants=(
         Variant(key="panel to panel", text="panel to panel",
-                suits=("sip-roof", "metal-panel-roof", "cassette-roof", "bead-roof", "mesh-mortar-roof")),
+                suits=ROOFS),
         Variant(key="beam", text="on a ridge beam",
-                suits=("sip-roof", "metal-panel-roof", "cassette-roof", "bead-roof", "mesh-mortar-roof"),
+                suits=ROOFS,
                 parameters=(length("beam_width", "beam width", 0.140, 0.060, 0.300),
                             length("beam_depth", "beam depth", 0.400, 0.150, 0.800))),
     ),

@@ -93,6 +93,40 @@ _BASE_PLATE = (
     Step(key="drain", kind="drain", text="gap under the cladding left open", needed=True),
     Step(key="line", kind="work", text="floor finish and lining", covers=("tape-in",)),
 )
+_BASE_MORTAR = (
+    Step(key="dowels", kind="work", text="dowels set in grout along both faces"),
+    Step(key="capillary", kind="lap", text="capillary break under the panel's foam", needed=True),
+    Step(key="panel", kind="work", text="panel set between the dowels, mesh tied to them", covers=("capillary",)),
+    Step(key="foam", kind="foam", text="gap under the foam filled before the mortar", carries=("air",)),
+    Step(key="mortar-in", kind="work", text="inner mortar brought down to the slab", carries=("air", "vapour"),
+         covers=("foam", "dowels")),
+    Step(key="mortar-out", kind="work", text="outer mortar brought down to a drip", carries=("rain",)),
+    Step(key="flashing", kind="lap", text="drip or base flashing over the slab's edge", carries=("rain",), falls=True),
+    Step(key="line", kind="work", text="floor finish"),
+)  # fmt: skip
+_BOX_PLATE = (
+    Step(key="capillary", kind="lap", text="capillary break on the concrete, turned up outside", needed=True),
+    Step(key="gasket", kind="gasket", text="gasket under the box plate", carries=("air",)),
+    Step(key="box", kind="work", text="box plate bolted down and filled", covers=("gasket", "capillary")),
+    Step(key="panel", kind="work", text="straw panel set on the box and strapped"),
+    Step(key="tape-in", kind="tape", text="tape from the box to the slab", carries=("air", "vapour")),
+    Step(key="plaster-in", kind="work", text="inner plaster brought down over the tape, on mesh",
+         carries=("air", "vapour"), covers=("tape-in",)),
+    Step(key="splash", kind="lap", text="flashing over the splash zone, its head under the plaster's stop bead",
+         carries=("rain",), falls=True),
+    Step(key="plaster-out", kind="work", text="outer plaster down to the stop bead", carries=("rain",)),
+)  # fmt: skip
+_THRESHOLD = (
+    Step(key="pan", kind="lap", text="pan on the slab, sloped out, its ends turned up at both jambs",
+         carries=("rain",), needed=True, falls=True),
+    Step(key="upstand", kind="bead", text="bead under the pan's inner upstand", carries=("air", "vapour")),
+    Step(key="sill", kind="work", text="threshold set on packers and fastened", covers=("pan", "upstand")),
+    Step(key="foam", kind="foam", text="space under the threshold filled", carries=("air",)),
+    Step(key="set", kind="work", text="door hung", covers=("foam",)),
+    Step(key="gasket", kind="gasket", text="leaf's gasket against the threshold", carries=("air",)),
+    Step(key="drain", kind="drain", text="front edge of the pan left open, grating before the door", needed=True),
+    Step(key="line", kind="work", text="floor finish up to the threshold"),
+)  # fmt: skip
 _BASE_WALL = (
     Step(key="waterproof", kind="lap", text="below-ground membrane up over the ground line", carries=("rain",)),
     Step(key="drainage", kind="drain", text="drain at the footing, led to daylight", needed=True),
@@ -213,9 +247,12 @@ def schedule(family: str, variant: str, *, system: str, fin: bool = False, order
             special = _SEAM.get(variant)
             return special or (_MORTAR if mortar else _CONCRETE if concrete else _ORDINARY)
         case "base":
-            return _BASE_WALL if variant.endswith("footing") else _BASE_PLATE
+            if variant.endswith("footing"):
+                return _BASE_WALL
+            return _BOX_PLATE if variant == "box plate" else _BASE_MORTAR if mortar else _BASE_PLATE
         case "opening":
             return (*_FORM_ORDER.get(order, ()), *(_OPENING_FIN if fin else _OPENING_BUCK))
         case "floor line":
             return _CONCRETE if variant in ("deck on core", "foam broken") else _FLOOR
-    return {"ridge": _RIDGE, "eave": _EAVE, "sill": _SILL, "pipe": _PIPE, "party": _PARTY}.get(family, _ORDINARY)
+    return {"ridge": _RIDGE, "eave": _EAVE, "sill": _SILL, "pipe": _PIPE, "party": _PARTY,
+            "threshold": _THRESHOLD}.get(family, _ORDINARY)  # fmt: skip

@@ -11,8 +11,12 @@ from nimble_shell.core.joints.stack import Fill
 
 PANELS = ("sip", "sip-roof", "sip-floor")
 CASSETTES = ("cassette", "bead-cassette", "cassette-roof", "bead-roof")
+FRAMES = ("cassette", "bead-cassette")  #: of walls
 METAL = ("metal-panel", "metal-panel-roof")
 MESH = ("mesh-mortar", "mesh-mortar-roof")
+ROOFS = ("sip-roof", "metal-panel-roof", "cassette-roof", "bead-roof", "mesh-mortar-roof")
+WALLS = ("sip", "icf", "icf-one-sided", "masonry", "site-framing", "straw-bale", "straw-board", *FRAMES, "mesh-mortar",
+         "metal-panel")  # fmt: skip
 
 
 def draw(at: Situation) -> Drawing:
@@ -176,6 +180,7 @@ _DRAW = {
     "staggered": _staggered,
 }
 _TIMBER = Choice(key="timber", text="timber", start="softwood", options=("softwood", "hardwood", "lvl", "glulam"))
+BEAM_TIMBER = Choice(key="timber", text="beam of", start="lvl", options=("lvl", "glulam", "softwood", "hardwood"))
 _GAP = length("gap", "foamed gap", 0.004, 0.001, 0.02)
 _SPLINE = (
     length("width", "spline width", 0.150, 0.060, 0.400),

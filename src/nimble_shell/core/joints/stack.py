@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, JointPlace
 from nimble_shell.core.assemblies.figures import surroundings
@@ -96,6 +96,11 @@ def fill_of(catalogue: Catalogue, key: str) -> Fill:
                                 hint="choose one of the catalogue"))  # fmt: skip
     material = catalogue[key]
     return Fill(key, material.name, material.hatch, material.lambda_)
+
+
+def row_of(metal: Fill, around: Fill, share: float) -> Fill:
+    """Pieces of metal in a row, as the mean of the row: `share` of the metal, the rest of what they stand in."""
+    return replace(metal, name=f"{metal.name}, a row", lambda_=share * metal.lambda_ + (1 - share) * around.lambda_)
 
 
 def stack_of(
