@@ -23,7 +23,7 @@ def bench(page: Page, server: Server, jointed: str) -> Page:
 
 
 def settled(page: Page) -> None:
-    expect(page.locator("[data-testid^=side-] header small", has_text="final")).to_have_count(2, timeout=FINAL)
+    expect(page.locator("[data-testid^=side-] .state", has_text="final")).to_have_count(2, timeout=FINAL)
 
 
 def psi(page: Page, side: str) -> float:

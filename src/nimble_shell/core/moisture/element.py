@@ -13,16 +13,13 @@ from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.assemblies.resolve import resolve
 from nimble_shell.core.assemblies.vapour import diffusion_thicknesses
 from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.moisture.monthly import Month, Ply, Year, planes_of, year
+from nimble_shell.core.moisture.monthly import Month, Planes, Ply, Year, planes_of, year
 from nimble_shell.core.moisture.surface import critical_month, f_rsi_required, phi_at_failure
 from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.shell.damp import DampLimits
 from nimble_shell.core.working import plain, value_of
 
-#: Most water at a plane [kg/m²]: usual limits of the trade, where the practice has none of its own.
-MOST_GENERAL, MOST_BESIDE_TIGHT = 1.0, 0.5
-#: Most water that a skin of wood may gain, of its mass: solid wood, boards of wood.
-MOST_TIMBER, MOST_BOARD = 0.05, 0.03
-_WOOD_BOARDS = frozenset({"osb", "plywood", "particleboard", "hardboard", "mdf-open"})
+WOOD_BOARDS = frozenset({"osb", "plywood", "particleboard", "hardboard", "mdf-open"})
 _TIGHT = frozenset({"foam", "metal", "membrane"})  #: families that take up no water
 
 
@@ -112,22 +109,16 @@ def element_year(
     ----------
     .. [1] ISO 13788:2012, 5 and 6.
     """
-    resolved = resolve(assembly, catalogue, surroundings(basis, direction))
-    sd = diffusion_thicknesses(assembly, catalogue, resolved.counted, plain)
-    element = resolved.element
-    plies = [
-        Ply(d=value_of(layer.d), R=value_of(layer.resistance()), sd=value_of(one))
-        for layer, one in zip(element.layers, sd, strict=True)
-    ]
+    planes, counted = element_planes(assembly, catalogue, basis, direction)
     months = months_of(basis)
-    found = year(planes_of(plies, value_of(element.R_si), value_of(element.R_se)), months)
+    found = year(planes, months)
     f_rsi = surface_factor(assembly, catalogue, basis, direction=direction)
     required = tuple(f_rsi_required(month) for month in months)
     return ElementYear(
         months=months,
         year=found,
-        counted=resolved.counted,
-        wet=tuple(_wet(assembly, catalogue, found, int(at)) for at in found.wet),
+        counted=counted,
+        wet=tuple(_wet(assembly, catalogue, basis.damp, found, int(at)) for at in found.wet),
         f_rsi=f_rsi,
         required=required,
         phi_fails=tuple(phi_at_failure(month, f_rsi) for month in months),
@@ -135,25 +126,39 @@ def element_year(
     )
 
 
-def _wet(assembly: Assembly, catalogue: Catalogue, found: Year, at: int) -> Wet:
+def element_planes(
+    assembly: Assembly, catalogue: Catalogue, basis: Basis, direction: Direction = "horizontal"
+) -> tuple[Planes, int]:
+    """The planes of a build-up, and how many layers from inside take part. Raises DomainError."""
+    resolved = resolve(assembly, catalogue, surroundings(basis, direction))
+    sd = diffusion_thicknesses(assembly, catalogue, resolved.counted, plain)
+    element = resolved.element
+    plies = [
+        Ply(d=value_of(layer.d), R=value_of(layer.resistance()), sd=value_of(one))
+        for layer, one in zip(element.layers, sd, strict=True)
+    ]
+    return planes_of(plies, value_of(element.R_si), value_of(element.R_se)), resolved.counted
+
+
+def _wet(assembly: Assembly, catalogue: Catalogue, damp: DampLimits, found: Year, at: int) -> Wet:
     inner, outer = (int(found.planes.layer[at + side]) for side in (0, 1))
-    limit, reason = _limit([assembly.layers[inner], assembly.layers[outer]], catalogue)
+    limit, reason = limit_beside([assembly.layers[inner], assembly.layers[outer]], catalogue, damp)
     return Wet(
         plane=at + 1, x=float(found.planes.x[at + 1]), inner=inner, outer=outer, limit=limit, reason=reason,
         g=tuple(map(float, found.g[:, at])), M=tuple(map(float, found.M[:, at])),
     )  # fmt: skip
 
 
-def _limit(beside: list[Layer], catalogue: Catalogue) -> tuple[float, str]:
+def limit_beside(beside: list[Layer], catalogue: Catalogue, damp: DampLimits) -> tuple[float, str]:
     """What a plane may hold [kg/m²], and why: the least that the layers beside it allow."""
-    found = [(MOST_GENERAL, "general limit at a plane")]
+    found = [(damp.plane, "general limit at a plane")]
     for layer in beside:
         material = catalogue.get(layer.material or "")
         if material is None:
             continue
         if material.family in _TIGHT:
-            found.append((MOST_BESIDE_TIGHT, f"{material.name} takes up no water"))
-        share = MOST_TIMBER if material.family == "timber" else MOST_BOARD if material.key in _WOOD_BOARDS else 0.0
+            found.append((damp.beside_tight, f"{material.name} takes up no water"))
+        share = damp.timber if material.family == "timber" else damp.board if material.key in WOOD_BOARDS else 0.0
         if share:
             found.append((share * layer.d * material.rho, f"{100 * share:g} % of the mass of {material.name}"))
     return min(found)

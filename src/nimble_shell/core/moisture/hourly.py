@@ -115,6 +115,7 @@ class Run:
     entered: FloatArray  #: from inside, from outside, otherwise: moisture [kg/m²] and heat [J/m²], shape (3, 2)
     heat_gained: float  #: by the cells [J/m²]
     steps: int
+    end: FloatArray  #: θ [°C] and φ of the cells when it ended, from which another run may go on; shape (2, n)
 
     @property
     def balance_error(self) -> float:
@@ -168,6 +169,8 @@ def run(
     source_layer: int | None = None,
     grid: Grid | None = None,
     tolerance: float = _TOLERANCE,
+    before: int = 0,
+    of: int | None = None,
 ) -> Run:
     """Solve heat and moisture from a start for so many hours.
 
@@ -183,6 +186,8 @@ def run(
         Whose innermost cell takes up the boundaries' source.
     tolerance
         Of a step's error, in parts of 1 K and of 0.05 in φ.
+    before, of
+        Hours that were done before this run, and that are asked in all, for who watches.
 
     Raises
     ------
@@ -217,7 +222,7 @@ def run(
     warm = theta.copy()
     sums, dt, steps, done = np.zeros(7), 60.0, 0, 0
     while done < hours:
-        tell(done, hours)
+        tell(before + done, of or hours)
         count = min(_PIECE, hours - done)
         wanted = np.isin(np.arange(done + 1, done + count + 1), kept_hours)
         own_totals, own_kept = np.zeros((count, len(slabs))), np.zeros((int(wanted.sum()), 2, n))
@@ -243,13 +248,14 @@ def run(
         steps, done = steps + more, done + count
         totals.append(own_totals)
         kept.append(own_kept)
+    end = np.stack([theta, phi])
     states = np.concatenate(kept) if kept else np.zeros((0, 2, n))
     theta, phi = np.ascontiguousarray(states[:, 0]), np.ascontiguousarray(states[:, 1])
     return Run(
         slabs=tuple(slabs), grid=grid, films=films, boundaries=climate, hours=kept_hours,
         theta=theta, phi=np.minimum(phi, 1.0), w=kernel.waters(theta, phi, of_cell, stuff),
         totals=np.concatenate(totals),
-        entered=sums[:6].reshape(3, 2), heat_gained=float(sums[6]), steps=steps,
+        entered=sums[:6].reshape(3, 2), heat_gained=float(sums[6]), steps=steps, end=end,
     )  # fmt: skip
 
 

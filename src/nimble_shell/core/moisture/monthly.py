@@ -130,7 +130,15 @@ def planes_of(plies: Sequence[Ply], R_si: float, R_se: float, max_R: float = MAX
     return Planes(x=np.array(x), R=np.array(R), R_total=R[-1] + R_se, sd=np.array(sd), layer=np.array(layer))
 
 
-def year(planes: Planes, months: Sequence[Month], delta_0: float = DELTA_0) -> Year:
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Carried:
+    """Vapour that air brings to planes, by month: conductance to a pressure elsewhere, shape (12, n − 1)."""
+
+    G: FloatArray  #: [kg/(s·m²·Pa)]
+    p: FloatArray  #: of the air where it comes from [Pa]
+
+
+def year(planes: Planes, months: Sequence[Month], delta_0: float = DELTA_0, carried: Carried | None = None) -> Year:
     """Condensation and drying over the year, from the month in which it begins.
 
     Parameters
@@ -138,6 +146,8 @@ def year(planes: Planes, months: Sequence[Month], delta_0: float = DELTA_0) -> Y
     planes : Planes
     months : sequence of Month
         Twelve, January first.
+    carried : Carried, optional
+        Vapour that moving air adds to, or takes from, the planes between slices.
 
     Notes
     -----
@@ -159,10 +169,18 @@ def year(planes: Planes, months: Sequence[Month], delta_0: float = DELTA_0) -> Y
         p = np.array([[m.p_i, m.p_e] for m in months])
         return Year(planes=planes, start=None, g=empty, M=empty, theta=theta, p=p, p_sat=limit, left=empty[0])
     ends = [(m.p_i, m.p_e) for m in months]
-    bands = _bands(planes.sd)
+    bands, onto = _bands(planes.sd), np.zeros(count)
+    months_bands = [bands] * 12
+    months_onto = [onto] * 12
+    if carried is not None:
+        months_bands = [bands + np.outer([0, 1, 0], row) for row in carried.G / delta_0]
+        months_onto = list(carried.G * carried.p / delta_0)
 
     def after(month: int, stock: FloatArray) -> tuple[FloatArray, FloatArray]:
-        return _month(bands, planes.sd, limit[month, 1:-1], ends[month], stock, delta_0 * 86400 * DAYS[month])
+        b = months_onto[month].copy()
+        b[0] += ends[month][0] / planes.sd[0]
+        b[-1] += ends[month][1] / planes.sd[-1]
+        return _month(months_bands[month], b, limit[month, 1:-1], stock, delta_0 * 86400 * DAYS[month])
 
     begins = [bool((after(month, np.zeros(count))[0] > _DRY).any()) for month in range(12)]
     first = next((m for m in range(12) if begins[m] and not begins[m - 1]), 0 if all(begins) else None)
@@ -216,16 +234,13 @@ def _bands(sd: FloatArray) -> FloatArray:
 
 
 def _month(
-    bands: FloatArray, sd: FloatArray, limit: FloatArray, ends: tuple[float, float], stock: FloatArray, factor: float
+    bands: FloatArray, b: FloatArray, limit: FloatArray, stock: FloatArray, factor: float
 ) -> tuple[FloatArray, FloatArray]:
     """Stocks at the end of a month [kg/m²] and the mean vapour pressures [Pa] between slices.
 
-    With K the matrix of `_bands` and c = δ₀·t, M = M₀ + c·(b − K p). The active set is found by the signs of M and u;
-    K being an M-matrix it settles after few steps.
+    With K the matrix in `bands`, b what comes from beyond the planes and c = δ₀·t, M = M₀ + c·(b − K p). The active
+    set is found by the signs of M and u; K being an M-matrix it settles after few steps.
     """
-    b = np.zeros(len(limit))
-    b[0] += ends[0] / sd[0]
-    b[-1] += ends[1] / sd[-1]
     right = stock / factor + b
     wet = stock > 0
     for _ in range(len(limit) + 20):

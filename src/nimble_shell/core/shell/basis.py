@@ -11,6 +11,7 @@ from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.quantities import UNIT_SYSTEMS
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.shell.criteria import Criterion, Handling
+from nimble_shell.core.shell.damp import AirDrive, DampLimits
 from nimble_shell.core.shell.practice import Economy, Rate
 from nimble_shell.core.working import value_of
 
@@ -223,6 +224,8 @@ class Basis:
     rates: tuple[Rate, ...] = ()
     criteria: tuple[Criterion, ...] = ()
     handling: Handling = field(default_factory=Handling)
+    damp: DampLimits = field(default_factory=DampLimits)
+    air: AirDrive = field(default_factory=AirDrive)
 
     def __post_init__(self) -> None:
         check = Collector()

@@ -1,0 +1,369 @@
+"""A build-up by the hour, year after year until the years repeat: what its layers hold, what grows, what dries."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+import numpy as np
+from numpy.typing import NDArray
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.figures import surroundings
+from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.assemblies.resolve import resolve
+from nimble_shell.core.assemblies.vapour import AIR_LAYER_SD
+from nimble_shell.core.errors import Collector
+from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.moisture.element import WOOD_BOARDS, element_planes
+from nimble_shell.core.moisture.hourly import HOURS_A_YEAR, Boundaries, Films, Grid, Run, Slab, Stuff, cells, run
+from nimble_shell.core.moisture.hygric import FRESH, hygric_of, phi_of, stuff_of
+from nimble_shell.core.moisture.leak import R_V, flow, pressure, skin_plane
+from nimble_shell.core.moisture.mould import Sensitivity, mould_index, sensitivity
+from nimble_shell.core.moisture.outdoors import Exposure, Outdoors, outdoors, saturation
+from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.working import value_of
+
+FloatArray = NDArray[np.float64]
+SmallArray = NDArray[np.float32]
+IntArray = NDArray[np.int64]
+
+MOST_YEARS = 10
+OPENS = 6552  #: hour at which a run begins, 1 October: a building closed before its first winter
+KEPT_EVERY = 6  #: hours between the states that are kept
+_MOST_SHOWN = 48  #: places of the section that are kept
+_REPEATS = 0.005  #: of a layer's water, or
+_REPEATS_LEAST = 0.01  #: [kg/m²]: what two years may differ by and still be the same
+_SKIN = 0.010  #: of a thick piece of wood, at either face, that is judged by itself [m]
+_DRY_AT = 0.85  #: relative humidity below which a fresh layer counts as dried
+_AIR = Stuff(rho=1.2, c=1006.0, lambda_=0.1)
+_R_GAP = 0.18  #: of an air layer that takes no part in the monthly method [m²·K/W]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Life:
+    """What a run supposes."""
+
+    exposure: Exposure = field(default_factory=Exposure)
+    years: int = 5  #: at most
+    fresh: bool = False  #: concrete, mortar and plaster bring their water
+    phi_0: float = 0.8  #: of everything else at the start, 0…1
+    gap: float = 50.0  #: air changes of well-ventilated layers [1/h]
+    damper: float = 0.0  #: added to the room's relative humidity, 0…1
+    leakage: float = 0.0  #: of a joint at whose line the section stands, at 50 Pa [m³/(h·m)]
+    height: float = 0.0  #: of that joint above the level where inside and outside press alike [m]
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(1 <= self.years <= MOST_YEARS, ("years",), "years_out_of_range", f"{self.years} years",
+                    f"from 1 to {MOST_YEARS}")  # fmt: skip
+        check.check(0 < self.phi_0 <= 1, ("phi_0",), "humidity_out_of_range", f"{100 * self.phi_0:g} % at the start",
+                    "above 0 and up to 100 %")  # fmt: skip
+        check.check(0 <= self.gap <= 1000, ("gap",), "air_changes_out_of_range", f"{self.gap:g} air changes an hour",
+                    "from 0 to 1000")  # fmt: skip
+        check.check(-0.5 <= self.damper <= 0.5, ("damper",), "humidity_out_of_range",
+                    f"{100 * self.damper:g} points of humidity", "from −50 to 50")  # fmt: skip
+        check.check(0 <= self.leakage <= 1000, ("leakage",), "leakage_out_of_range",
+                    f"leakage is {self.leakage:g} m³/(h·m)", "from 0 to 1000")  # fmt: skip
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Place:
+    """Where mould is judged: a face of a layer."""
+
+    layer: int
+    x: float  #: from the inner face [m]
+    outer: bool  #: the layer's outer face
+    kind: Sensitivity
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Seasons:
+    """What the years have shown. Days and kept hours run from the start on 1 October."""
+
+    years: int
+    repeats: bool  #: the last year is like the one before
+    layers: tuple[int, ...]  #: of the build-up, that take part
+    x: FloatArray  #: places of the section [m]
+    layer: IntArray  #: of the build-up, at each place
+    hours: IntArray  #: that are kept
+    theta: SmallArray  #: shape (kept, places) [°C]
+    phi: SmallArray  #: shape (kept, places), 0…1
+    water: FloatArray  #: of each layer, shape (1 + days, layers) [kg/m²]
+    places: tuple[Place, ...]
+    mould: FloatArray  #: at the end of each day, shape (days, places of mould)
+    wood: tuple[int, ...]  #: layers of wood
+    wood_share: FloatArray  #: daily mean of the wettest 10 mm, of the dry mass, shape (days, wood)
+    dry_after: tuple[tuple[int, int | None], ...]  #: fresh layers, and the day from which each is dry
+    came_in: float  #: over all years [kg/m²]
+    balance_error: float  #: water gained less water that came in [kg/m²]
+    heat_error: float  #: heat gained less heat that came in, of what the cells hold [-]
+    steps: int
+    cells: int
+    notes: tuple[str, ...]
+
+    @property
+    def last(self) -> slice:
+        """Days of the last year."""
+        return slice(365 * (self.years - 1), 365 * self.years)
+
+    @property
+    def worst_mould(self) -> tuple[int, float]:
+        """Place of mould and its highest index in all years."""
+        if not self.places:
+            return -1, 0.0
+        most = self.mould.max(axis=0)
+        return int(most.argmax()), float(most.max())
+
+    @property
+    def worst_wood(self) -> tuple[int, float]:
+        """Layer of wood, counted among them, and its highest daily mean in the last year."""
+        if not self.wood:
+            return -1, 0.0
+        most = self.wood_share[self.last].max(axis=0)
+        return int(most.argmax()), float(most.max())
+
+    @property
+    def gathers(self) -> bool:
+        """Whether the last year ends with more water than it began with, beyond what counts as the same."""
+        gained = self.water[-1] - self.water[-366]
+        return bool((gained > np.maximum(_REPEATS * self.water[-1], _REPEATS_LEAST)).any())
+
+
+def seasons(
+    assembly: Assembly, catalogue: Catalogue, basis: Basis, life: Life, direction: Direction = "horizontal"
+) -> Seasons:
+    """Run a build-up until its years repeat, or for so many years.
+
+    Parameters
+    ----------
+    assembly : Assembly
+        Layers inside → outside; first parts of bridged layers count.
+    catalogue : mapping of key to Material
+    basis : Basis
+    life : Life
+    direction : Direction
+        Of the heat flow.
+
+    Raises
+    ------
+    DomainError
+        If the build-up cannot be resolved.
+    NotConverged
+        If no step of a second finds an answer.
+
+    Notes
+    -----
+    Ventilated layers exchange air with the outside, and what lies outside of them takes sun and rain. Sorption and
+    liquid transport are those of `hygric`. A leak brings room air to the inner face of the outer skin, where it leaves
+    what it cannot hold at the skin's steady temperature; pressure inwards brings nothing and dries nothing.
+
+    References
+    ----------
+    .. [1] EN 15026:2007.
+    """
+    slabs, notes = _slabs(assembly, catalogue, basis, life, direction)
+    grid = cells(slabs)
+    R_se = value_of(surroundings(basis, direction).open_films.R_se)
+    R_si = value_of(surroundings(basis, direction).open_films.R_si)
+    weather = outdoors(basis, _on_ground(life.exposure, assembly), R_se)
+    if life.damper:
+        weather = _damper(weather, life.damper)
+    source_layer, source = _source(assembly, catalogue, basis, life, weather, direction)
+    roll = {name: np.roll(getattr(weather, name), -OPENS) for name in ("theta_e", "p_e", "theta_i", "p_i", "theta_air")}
+    bounds = Boundaries(**roll, source=np.roll(source, -OPENS), rain=np.roll(weather.rain, -OPENS))
+    theta, phi = np.full(len(grid.dx), 20.0), np.full(len(grid.dx), life.phi_0)
+    fresh = [at for at in range(len(slabs)) if life.fresh and assembly.layers[at].material in FRESH]
+    for at in fresh:
+        sorbs = slabs[at].stuff.sorption
+        if sorbs is not None:
+            phi[grid.layer == at] = phi_of(sorbs, FRESH[assembly.layers[at].material])
+    films = Films(h_i=1 / R_si, h_e=1 / R_se)
+    years: list[_Year] = []
+    places, wood = _places(assembly, catalogue, slabs), _wood(assembly, catalogue)
+    M = np.zeros(len(places))
+    repeats = False
+    for number in range(life.years):
+        found = run(
+            slabs, films, bounds, theta, phi, HOURS_A_YEAR, source_layer=source_layer, grid=grid,
+            before=number * HOURS_A_YEAR, of=life.years * HOURS_A_YEAR,
+        )  # fmt: skip
+        one = _read(found, places, wood, M)
+        years.append(one)
+        M, (theta, phi) = one.mould[-1], found.end
+        gained = np.abs(found.totals[-1] - found.totals[0])
+        repeats = bool((gained <= np.maximum(_REPEATS * found.totals[-1], _REPEATS_LEAST)).all())
+        if repeats:
+            break
+    shown = _shown(grid)
+    water = np.concatenate([years[0].water[:1], *[one.water[1:] for one in years]])
+    return Seasons(
+        years=len(years), repeats=repeats, layers=tuple(range(len(slabs))), x=grid.x[shown], layer=grid.layer[shown],
+        hours=np.concatenate([one.hours + at * HOURS_A_YEAR for at, one in enumerate(years)]),
+        theta=np.concatenate([one.theta[:, shown] for one in years]).astype(np.float32),
+        phi=np.concatenate([one.phi[:, shown] for one in years]).astype(np.float32),
+        water=water, places=places, mould=np.concatenate([one.mould for one in years]),
+        wood=wood, wood_share=np.concatenate([one.wood for one in years]),
+        dry_after=tuple((at, _dry_after(slabs[at], water[:, at])) for at in fresh),
+        came_in=sum(one.came_in for one in years), balance_error=sum(one.balance for one in years),
+        heat_error=max(one.heat for one in years), steps=sum(one.steps for one in years), cells=len(grid.dx),
+        notes=tuple(notes),
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class _Year:
+    """What is read of one year's run."""
+
+    hours: IntArray
+    theta: FloatArray
+    phi: FloatArray
+    water: FloatArray
+    mould: FloatArray
+    wood: FloatArray
+    came_in: float
+    balance: float
+    heat: float
+    steps: int
+
+
+def _read(found: Run, places: Sequence[Place], wood: Sequence[int], start: FloatArray) -> _Year:
+    layer = found.grid.layer
+    of_place = [int(np.nonzero(layer == one.layer)[0][-1 if one.outer else 0]) for one in places]
+    index = mould_index(found.theta[:, of_place], found.phi[:, of_place], [one.kind for one in places], start)
+    shares = [_wettest(found, at) for at in wood]
+    kept = np.arange(KEPT_EVERY - 1, HOURS_A_YEAR, KEPT_EVERY)
+    in_it = np.abs(found.entered[:, 1]).sum()
+    return _Year(
+        hours=kept + 1, theta=found.theta[kept], phi=found.phi[kept], water=found.totals[::24],
+        mould=index[23::24],
+        wood=np.column_stack([one.reshape(-1, 24).mean(axis=1) for one in shares]) if shares else np.zeros((365, 0)),
+        came_in=float(found.entered[:, 0].sum()), balance=found.balance_error,
+        heat=abs(found.heat_balance_error) / max(float(in_it), 1.0), steps=found.steps,
+    )  # fmt: skip
+
+
+def _wettest(found: Run, at: int) -> FloatArray:
+    """Water content by mass of the wetter 10 mm of a layer, hour by hour."""
+    own = np.nonzero(found.grid.layer == at)[0]
+    dx = found.grid.dx[own]
+    inner = np.cumsum(dx) - dx < _SKIN
+    zones = [inner, inner[::-1]]
+    w = found.w[:, own]
+    means = [(w[:, zone] * dx[zone]).sum(axis=1) / dx[zone].sum() for zone in zones]
+    return np.asarray(np.maximum(*means) / found.slabs[at].stuff.rho, dtype=float)
+
+
+def _slabs(
+    assembly: Assembly, catalogue: Catalogue, basis: Basis, life: Life, direction: Direction
+) -> tuple[list[Slab], list[str]]:
+    """Every layer, and what was substituted."""
+    resolved = resolve(assembly, catalogue, surroundings(basis, direction))
+    found: list[Slab] = []
+    notes: list[str] = []
+    for at, layer in enumerate(assembly.layers):
+        own = resolved.element.layers[at] if at < resolved.counted else None
+        d = layer.d if own is None else value_of(own.d)
+        if not layer.material:
+            R = _R_GAP if own is None else value_of(own.resistance())
+            open_to = layer.air.ventilation if layer.air is not None else "unventilated"
+            changes = life.gap if open_to == "well" else life.gap / 10 if open_to == "slightly" else 0.0
+            stuff = Stuff(rho=_AIR.rho, c=_AIR.c, lambda_=d / R, mu=((0.5, max(AIR_LAYER_SD / d, 0.01)),))
+            found.append(Slab(stuff=stuff, d=d, vent=changes * d / 3600))
+            continue
+        material = catalogue[layer.material]
+        lambda_ = layer.lambda_entered if own is None else d / value_of(own.parts[0].R or own.resistance())
+        if own is not None and own.parts[0].R is None:
+            lambda_ = value_of(own.parts[0].lambda_ or material.lambda_)
+        stuff, note = stuff_of(material, d, lambda_)
+        if note and note not in notes:
+            notes.append(note)
+        found.append(Slab(stuff=stuff, d=d))
+    if assembly.outside == "ground":
+        notes.append("the ground below follows a quarter of the air's swing, a month late, and is wet")
+    return found, notes
+
+
+def _on_ground(exposure: Exposure, assembly: Assembly) -> Exposure:
+    """The exposure of a build-up that may lie on the ground."""
+    if assembly.outside != "ground":
+        return exposure
+    return Exposure(azimuth=exposure.azimuth, tilt=exposure.tilt, absorptance=0.0, ground=True)
+
+
+def _damper(weather: Outdoors, more: float) -> Outdoors:
+    """The same weather with a room that is more humid."""
+    limit = saturation(weather.theta_i)
+    return Outdoors(
+        theta_air=weather.theta_air, theta_e=weather.theta_e, p_e=weather.p_e, theta_i=weather.theta_i,
+        p_i=np.clip(weather.p_i + more * limit, 0.01 * limit, 0.99 * limit), sun=weather.sun, rain=weather.rain,
+    )  # fmt: skip
+
+
+def _source(
+    assembly: Assembly, catalogue: Catalogue, basis: Basis, life: Life, weather: Outdoors, direction: Direction
+) -> tuple[int | None, FloatArray]:
+    """The layer that a leak wets, and how much by the hour. [kg/(m²·s)]"""
+    nothing = np.zeros(HOURS_A_YEAR)
+    if life.leakage <= 0:
+        return None, nothing
+    planes, counted = element_planes(assembly, catalogue, basis, direction)
+    plane = skin_plane(assembly, planes, counted)
+    drive = basis.air
+    inside, outside = weather.theta_i, weather.theta_air
+    skin = inside - (inside - outside) * planes.R[plane] / planes.R_total
+    dp = [pressure(float(i), float(e), life.height, drive) for i, e in zip(inside, outside, strict=True)]
+    V = np.array([max(flow(life.leakage, one, drive.exponent), 0.0) for one in dp])
+    left = np.maximum(weather.p_i - saturation(skin), 0.0) / (R_V * (inside + 273.15))
+    return int(planes.layer[plane]), drive.reaching * V / 3600 / drive.strip * left
+
+
+def _places(assembly: Assembly, catalogue: Catalogue, slabs: Sequence[Slab]) -> tuple[Place, ...]:
+    """Both faces of every layer that mould may live on, but for what the weather washes."""
+    found: list[Place] = []
+    x = 0.0
+    for at, slab in enumerate(slabs):
+        material = catalogue.get(assembly.layers[at].material or "")
+        if material is not None and material.family not in ("membrane", "metal", "ground"):
+            kind = sensitivity(material)
+            found.append(Place(layer=at, x=x, outer=False, kind=kind))
+            if at < len(slabs) - 1:
+                found.append(Place(layer=at, x=x + slab.d, outer=True, kind=kind))
+        x += slab.d
+    return tuple(found)
+
+
+def _wood(assembly: Assembly, catalogue: Catalogue) -> tuple[int, ...]:
+    found = []
+    for at, layer in enumerate(assembly.layers):
+        material = catalogue.get(layer.material or "")
+        if material is None or hygric_of(material)[0] is None:
+            continue
+        if material.family == "timber" or material.key in WOOD_BOARDS or material.key.startswith("straw"):
+            found.append(at)
+    return tuple(found)
+
+
+def _dry_after(slab: Slab, water: FloatArray) -> int | None:
+    """The day from which a layer stays below the water of 85 %; None where it does not in the time."""
+    sorbs = slab.stuff.sorption
+    assert sorbs is not None
+    phis, ws = zip(*sorbs, strict=True)
+    limit = float(np.interp(_DRY_AT, phis, ws)) * slab.d
+    above = np.nonzero(water > limit)[0]
+    if not len(above):
+        return 0
+    return None if above[-1] == len(water) - 1 else int(above[-1]) + 1
+
+
+def _shown(grid: Grid) -> IntArray:
+    """Cells that are kept: both faces of each layer, and between them as many as there is room for."""
+    n = len(grid.dx)
+    if n <= _MOST_SHOWN:
+        return np.arange(n)
+    change = np.nonzero(np.diff(grid.layer))[0]
+    faces = np.unique(np.r_[0, change, change + 1, n - 1])
+    rest = np.setdiff1d(np.arange(n), faces)
+    every = max(1, int(np.ceil(len(rest) / max(_MOST_SHOWN - len(faces), 1))))
+    return np.unique(np.r_[faces, rest[::every]])

@@ -1,0 +1,71 @@
+"""What the practice allows water to do in its shells, and what drives air through their joints."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from nimble_shell.core.errors import Collector
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DampLimits:
+    """Most water and mould that a practice accepts; usual limits of the trade to start from."""
+
+    plane: float = 1.0  #: condensed at a plane [kg/m²]
+    beside_tight: float = 0.5  #: the same beside a layer that takes up no water [kg/m²]
+    timber: float = 0.05  #: gained by solid wood, of its mass
+    board: float = 0.03  #: gained by boards of wood, of their mass
+    wood: float = 0.20  #: water content of wood, of its dry mass, as a mean of a day
+    mould: float = 1.0  #: mould index at a place inside, 0…6
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        for name in ("plane", "beside_tight"):
+            value = getattr(self, name)
+            check.check(0 < value <= 20, (name,), "limit_out_of_range", f"{value} kg/m²", "above 0 and up to 20 kg/m²")
+        for name in ("timber", "board", "wood"):
+            value = getattr(self, name)
+            check.check(0 < value < 1, (name,), "limit_out_of_range", f"{100 * value:g} % by mass",
+                        "between 0 and 100 %")  # fmt: skip
+        check.check(0 < self.mould <= 6, ("mould",), "limit_out_of_range", f"mould index {self.mould:g}",
+                    "above 0 and up to 6")  # fmt: skip
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AirDrive:
+    """What pushes air through joints, as a mean of a month; starting values."""
+
+    ridge: float = 3.5  #: of the ridge above the level where inside and outside press alike [m]
+    footing: float = -2.5  #: of the footing, below it [m]
+    wind: float = 1.0  #: outwards on the lee [Pa]
+    fan: float = 0.0  #: of the room over the outside by ventilation [Pa]
+    exponent: float = 0.65  #: of the flow with pressure
+    reaching: float = 0.15  #: of the air through a joint, what cools down to the outer skin, 0…1
+    strip: float = 0.20  #: of the outer skin along the joint that takes up what is left there [m]
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        for name in ("ridge", "footing"):
+            value = getattr(self, name)
+            check.check(-60 <= value <= 60, (name,), "height_out_of_range", f"height is {value:g} m",
+                        "from −60 to 60 m")  # fmt: skip
+        for name in ("wind", "fan"):
+            value = getattr(self, name)
+            check.check(-100 <= value <= 100, (name,), "pressure_out_of_range", f"pressure is {value:g} Pa",
+                        "from −100 to 100 Pa")  # fmt: skip
+        check.check(0.5 <= self.exponent <= 1, ("exponent",), "exponent_out_of_range",
+                    f"exponent is {self.exponent:g}", "from 0.5 to 1")  # fmt: skip
+        check.check(0 < self.reaching <= 1, ("reaching",), "share_out_of_range", f"share is {self.reaching:g}",
+                    "above 0 and up to 100 %")  # fmt: skip
+        check.check(0.01 <= self.strip <= 2, ("strip",), "strip_out_of_range", f"strip is {1000 * self.strip:g} mm",
+                    "from 10 to 2000 mm")  # fmt: skip
+        check.refuse()
+
+    def height(self, station: str) -> float:
+        """Of a station above the level where inside and outside press alike. [m]"""
+        return self.footing + (self.ridge - self.footing) * _UP[station]
+
+
+#: How far up between footing and ridge a station lies.
+_UP = {"A": 1.0, "B": 0.85, "C": 0.7, "D": 0.45, "E": 0.45, "F": 0.4, "G": 0.1, "H": 0.0}
