@@ -118,15 +118,29 @@ def browser() -> None:
     run("browser", [*apt, "apt-get", "install", *options, "chromium", "poppler-utils"], fix)
 
 
+def compiled() -> None:
+    """The compiled part of the moisture calculation, so that no first question waits for it."""
+    kernels = [*(ROOT / "src/nimble_shell/core/moisture").glob("*kernel.py"), ROOT / "requirements.txt"]
+    mark, stamp = fingerprint(kernels, sys.version), VENV / "nimble-compiled"
+    if is_done(stamp, mark):
+        return
+    say("compiling the hourly calculation")
+    fix = "read the message above; the program also compiles it when it is first asked"
+    run("compilation", [PYTHON, "-m", "nimble_shell.core.moisture.warm"], fix)
+    note_done(stamp, mark)
+
+
 def application() -> None:
     """All that is needed to start."""
     python_packages(for_tests=False)
+    compiled()
     front_end()
 
 
 def everything() -> None:
     """All that is needed to test."""
     python_packages(for_tests=True)
+    compiled()
     node_packages()
     front_end()
     browser()

@@ -28,11 +28,13 @@ from nimble_shell.api import (
 from nimble_shell.api.guard import Guard
 from nimble_shell.services.desk import Desk
 from nimble_shell.services.fixings import FixingBook
+from nimble_shell.services.hours import HoursBook
 from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.joints import JointBook
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
+from nimble_shell.services.verdicts import VerdictBook
 from nimble_shell.store import Database
 
 
@@ -63,6 +65,8 @@ def create_app(database: Database, web: Path | None = None, desk: Desk | None = 
     desk = desk or Desk()
     app.state.joints = JointBook(desk)
     app.state.fixings = FixingBook(desk)
+    app.state.hours = HoursBook(desk, database)
+    app.state.verdicts = VerdictBook(desk)
     problems.install(app)
     for part in (routes, bench_routes, joint_routes, fixing_routes, moisture_routes, standard_routes):
         app.include_router(part.router)

@@ -1,28 +1,59 @@
-"""Version 1 of the API, `/api/v1/…`: moisture of build-ups and surfaces. Nothing here is saved."""
+"""Version 1 of the API, `/api/v1/…`: moisture of build-ups, joints and surfaces. Nothing of the project is saved."""
 
 from __future__ import annotations
 
+import asyncio
+from concurrent.futures import Future
 from dataclasses import replace
+from typing import Annotated
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Depends, Request
+from fastapi.responses import Response
+from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import moisture_schemas as m
+from nimble_shell.api import moisture_views as views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects
 from nimble_shell.api.study_schemas import AtIn
-from nimble_shell.core.moisture.element import ElementYear, closest_to_saturation
+from nimble_shell.core.errors import DomainError, NotConverged
+from nimble_shell.core.moisture.life import Life, Seasons
+from nimble_shell.core.moisture.verdict import judged
+from nimble_shell.core.shell.project import Project
 from nimble_shell.services import bench as benches
-from nimble_shell.services import moisture
+from nimble_shell.services import hours, joints, moisture, verdicts
 from nimble_shell.services.fixings import carried
+from nimble_shell.services.studies import At
+from nimble_shell.store import NotFound
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+
+
+def _book(request: Request) -> hours.HoursBook:
+    book: hours.HoursBook = request.app.state.hours
+    return book
+
+
+def _verdicts(request: Request) -> verdicts.VerdictBook:
+    book: verdicts.VerdictBook = request.app.state.verdicts
+    return book
+
+
+Hours = Annotated[hours.HoursBook, Depends(_book)]
+Verdicts = Annotated[verdicts.VerdictBook, Depends(_verdicts)]
 
 
 @router.post("/projects/{project_id}/moisture")
 def through_the_year(project_id: Id, asked: AtIn, service: Projects, fixings: Fixings) -> m.MoistureOut:
     """A build-up as drafted, month by month: its surface, and what condenses and dries inside."""
-    project = fixings.owned(service.load(project_id).project)
-    at = asked.place()
-    return _shown(moisture.through_the_year(project, replace(at, assembly=carried(project, at.assembly))))
+    project, at = _drafted(project_id, asked, service, fixings)
+    return views.year(moisture.through_the_year(project, at))
+
+
+@router.post("/projects/{project_id}/moisture/positions")
+def positions(project_id: Id, asked: AtIn, service: Projects, fixings: Fixings) -> m.PositionsOut:
+    """Where the control plane of a build-up may lie, in its field and at its members."""
+    project, at = _drafted(project_id, asked, service, fixings)
+    return views.positions(project, moisture.positions_of(project, at))
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/surfaces")
@@ -30,31 +61,101 @@ def surfaces(project_id: Id, building_id: Id, service: Projects, book: Joints, f
     """Inner surfaces of a building's elements and joints, the worst first."""
     stored = service.load(project_id)
     project = fixings.owned(stored.project)
-    joints = book.known(stored.project, stored.revision, benches.find_building(stored.project, building_id))
-    return m.LeagueOut.model_validate(moisture.league(project, building_id, joints))
+    known = book.known(stored.project, stored.revision, benches.find_building(stored.project, building_id))
+    return m.LeagueOut.model_validate(moisture.league(project, building_id, known))
 
 
-def _shown(found: ElementYear) -> m.MoistureOut:
-    year = found.year
-    month, plane, _ = closest_to_saturation(year)
-    return m.MoistureOut(
-        months=[
-            m.MonthOut(theta_e=one.theta_e, phi_e=one.phi_e, theta_i=one.theta_i, phi_i=one.phi_i, required=asked,
-                       phi_fails=fails)
-            for one, asked, fails in zip(found.months, found.required, found.phi_fails, strict=True)
-        ],
-        counted=found.counted,
-        start=year.start,
-        wet=[m.WetOut.model_validate(one) for one in found.wet],
-        peak=year.peak,
-        left=float(year.left.sum()),
-        dries=year.dries,
-        verdict=found.verdict,
-        f_rsi=found.f_rsi,
-        critical=found.critical,
-        surface_passes=found.surface_passes,
-        x=year.planes.x.tolist(),
-        share=(year.p / year.p_sat).tolist(),
-        closest_month=month,
-        closest_plane=plane,
-    )  # fmt: skip
+@router.get("/projects/{project_id}/buildings/{building_id}/verdicts")
+def building_verdicts(
+    project_id: Id, building_id: Id, service: Projects, book: Joints, judges: Verdicts, fixings: Fixings
+) -> m.PlacesOut:
+    """What is known of the moisture of every element and joint, the least margin first."""
+    stored = service.load(project_id)
+    building = benches.find_building(stored.project, building_id)
+    known = book.known(stored.project, stored.revision, building)
+    return views.places(judges.building(fixings.owned(stored.project), building, known))
+
+
+@router.post("/projects/{project_id}/moisture/verdict")
+async def verdict(
+    project_id: Id, asked: m.VerdictIn, service: Projects, judges: Verdicts, fixings: Fixings
+) -> m.VerdictOut:
+    """A build-up as drafted: whether it passes, by what margin, and the smallest changes that turn it."""
+    project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
+    return views.verdict(await asyncio.wrap_future(judges.element(project, at, asked.ticket)))
+
+
+@router.post("/projects/{project_id}/moisture/leak")
+async def leak(project_id: Id, asked: m.LeakIn, service: Projects, book: Joints, judges: Verdicts) -> m.LeakOut | None:
+    """Room air through a joint, month by month; nothing where its build-up has no outer skin."""
+    stored = await run_in_threadpool(service.load, project_id)
+    project = stored.project
+    building = benches.find_building(project, asked.building_id)
+    joint = joints.joint_in(building, asked.joint_id)
+    known = next((one for one in book.known(project, stored.revision, building) if one.joint.id == joint.id), None)
+    f_rsi = known.solved.f_rsi if known is not None and known.solved is not None else None
+    question = await run_in_threadpool(verdicts.leak_question, project, joint, f_rsi, asked.leakage)
+    found = await asyncio.wrap_future(judges.joint(question, asked.ticket))
+    return await run_in_threadpool(views.leak, project, question, found)
+
+
+@router.post("/projects/{project_id}/moisture/hours")
+async def by_the_hour(project_id: Id, asked: m.HoursIn, service: Projects, book: Hours, fixings: Fixings) -> m.HoursOut:
+    """A build-up as drafted, by the hour, until its years repeat. The run is kept."""
+    project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
+    life = asked.life.to_core(project.basis.air.height(at.station(project)))
+    question = hours.question(project, at, life)
+    found = await _run(book, question, asked.ticket)
+    months = judged(await run_in_threadpool(moisture.through_the_year, project, at))
+    damp = project.basis.damp
+    cause = None
+    if bool(months) != bool(found.fails(damp)):
+        ways = [(one, hours.question(project, at, replace(life, without=(one,)))) for one in hours.EFFECTS]
+        other = await asyncio.gather(*(_run(book, way, asked.ticket) for _, way in ways))
+        said = {one: bool(run.fails(damp)) for (one, _), run in zip(ways, other, strict=True)}
+        cause = hours.cause_of(bool(found.fails(damp)), said)
+    return await run_in_threadpool(views.hours, project, question.key, found, months, cause)
+
+
+@router.get("/moisture/hours/{key}/field")
+async def field(key: Id, book: Hours) -> Response:
+    """θ [1/100 °C] and φ [1/100 %] of a run's places, hour by hour, as 16-bit integers, least byte first."""
+    found = await run_in_threadpool(book.known, key)
+    if found is None:
+        raise NotFound("run", key)
+    return Response(await run_in_threadpool(views.field, found), media_type="application/octet-stream")
+
+
+@router.post("/projects/{project_id}/moisture/fan")
+async def fan(project_id: Id, asked: m.HoursIn, service: Projects, book: Hours, fixings: Fixings) -> m.FanOut:
+    """A build-up as meant, and with one thing or all of them wrong, for three years each."""
+    project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
+    lives = hours.fan(asked.life.to_core(project.basis.air.height(at.station(project))))
+
+    async def one(name: str, life: Life) -> m.FanRunOut:
+        try:
+            found = await _run(book, hours.question(project, at, life), asked.ticket)
+        except (DomainError, NotConverged) as error:
+            return views.fan_run(project, name, None, str(error))
+        return await run_in_threadpool(views.fan_run, project, name, found)
+
+    runs = await asyncio.gather(*(one(name, life) for name, life in lives))
+    days = list(range(0, 365 * hours.FAN_YEARS, views.EVERY))
+    return m.FanOut(days=days, runs=runs, wood_limit=project.basis.damp.wood, mould_limit=project.basis.damp.mould)
+
+
+async def _run(book: hours.HoursBook, question: hours.Question, ticket: str) -> Seasons:
+    """A run that is kept, or a new one that is kept from now on."""
+    known = await run_in_threadpool(book.known, question.key)
+    if known is not None:
+        return known
+    future: Future[Seasons] = book.ask(question, ticket)
+    found = await asyncio.wrap_future(future)
+    await run_in_threadpool(book.keep, question.key, found)
+    return found
+
+
+def _drafted(project_id: str, asked: AtIn, service: Projects, fixings: Fixings) -> tuple[Project, At]:
+    project = fixings.owned(service.load(project_id).project)
+    at = asked.place()
+    return project, replace(at, assembly=carried(project, at.assembly))

@@ -2,9 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
-from nimble_shell.api.schemas import Model
+from pydantic import Field
+
+from nimble_shell.api.schemas import Model, Said
+from nimble_shell.api.study_schemas import AtIn
+from nimble_shell.core.moisture.life import Life
+from nimble_shell.core.moisture.outdoors import Exposure
+from nimble_shell.core.moisture.verdict import Kind, Reason
+from nimble_shell.formats.project import Identifier
 
 
 class WetOut(Model):
@@ -67,3 +74,215 @@ class LeagueOut(Model):
     surfaces: list[SurfaceOut]
     required: float | None
     critical: int | None
+
+
+class PositionOut(Model):
+    """Places of the control plane in one section; lists run from the inner to the outer face."""
+
+    section: str
+    layer: int | None
+    x_now: float | None
+    now: float | None
+    x: list[float]
+    share: list[float]
+    thickness: list[float]
+    theta: list[float]
+    phi: list[float]
+    month: int | None
+    safe: float
+    condenses: float
+    x_safe: float
+
+
+class PositionsOut(Model):
+    """Every section of a build-up; `rule` is the practice's own largest share, if it has one."""
+
+    sections: list[PositionOut]
+    rule: float | None
+
+
+class AdviceOut(Model):
+    """The smallest change of one kind that turns the verdict; where none does, the most that was tried."""
+
+    kind: Kind
+    found: bool
+    amount: float
+    step: float
+    layer: int | None
+
+
+class VerdictOut(Model):
+    passes: bool
+    reason: Reason
+    phi_fails: float | None
+    phi_room: float
+    margin: float | None
+    advice: list[AdviceOut]
+
+
+class VerdictIn(AtIn):
+    ticket: Said = ""
+
+
+class PlaceOut(Model):
+    """What is known of one element or joint; no verdict while it is judged, or where it cannot be."""
+
+    id: str
+    station: str
+    name: str
+    joint: bool
+    verdict: VerdictOut | None
+    why_not: str
+
+
+class PlacesOut(Model):
+    """The whole building, the least margin first."""
+
+    places: list[PlaceOut]
+
+
+class LeakIn(Model):
+    """A joint of a building as stored; without a leakage, that of its seals as scheduled, high."""
+
+    building_id: Identifier
+    joint_id: Identifier
+    leakage: Annotated[float, Field(ge=0, le=1000)] | None = None
+    ticket: Said = ""
+
+
+class LeakMonthOut(Model):
+    """One month at the joint line; water per metre of joint."""
+
+    theta_skin: float
+    v_skin: float  # [kg/m³] that air holds at the skin's temperature
+    v_room: float  # [kg/m³] in the room's air
+    pressure: float
+    flow: float
+    carried: float
+    gained: float
+    held: float
+
+
+class GradeOut(Model):
+    """A grade of seal, judged by its high end."""
+
+    name: str
+    low: float
+    high: float
+    peak: float
+    safe: bool
+    held: list[float]
+
+
+class LeakOut(Model):
+    """Room air through a joint, month by month."""
+
+    verdict: VerdictOut
+    assembly: str
+    x_skin: float
+    inner: int
+    outer: int
+    grade: str
+    low: float
+    high: float
+    leakage: float
+    largest_safe: float | None
+    safe_grade: str | None
+    start: int | None
+    limit: float
+    reason: str
+    peak: float
+    months: list[LeakMonthOut]
+    grades: list[GradeOut]
+    height: float
+    reaching: float
+    strip: float
+
+
+class LifeIn(Model):
+    """What an hourly run supposes."""
+
+    azimuth: float = 0.0
+    tilt: float = 90.0
+    absorptance: float = 0.6
+    rain: float = 0.0
+    years: int = 5
+    fresh: bool = False
+    phi_0: float = 0.8
+    gap: float = 50.0
+    damper: float = 0.0
+    leakage: float = 0.0
+
+    def to_core(self, height: float) -> Life:
+        """Raises DomainError."""
+        exposure = Exposure(azimuth=self.azimuth, tilt=self.tilt, absorptance=self.absorptance, rain=self.rain)
+        return Life(exposure=exposure, years=self.years, fresh=self.fresh, phi_0=self.phi_0, gap=self.gap,
+                    damper=self.damper, leakage=self.leakage, height=height)  # fmt: skip
+
+
+class HoursIn(AtIn):
+    life: LifeIn = LifeIn()
+    ticket: Said = ""
+
+
+class MouldOut(Model):
+    """A face of a layer; the index at the end of each day."""
+
+    layer: int
+    x: float
+    outer: bool
+    kind: str
+    most: float
+    index: list[float]
+
+
+class WoodOut(Model):
+    """A layer of wood; daily mean of its wettest 10 mm, of the dry mass."""
+
+    layer: int
+    most: float
+    share: list[float]
+
+
+class HoursOut(Model):
+    """A run by the hour. Days run from 1 October."""
+
+    key: str
+    years: int
+    repeats: bool
+    fails: Literal["wood", "mould", "gathers", ""]
+    months_fail: Reason
+    cause: Literal["storage", "liquid", "sun", "several"] | None
+    water: list[list[float]]  # of each layer, by day [kg/m²]
+    mould: list[MouldOut]
+    wood: list[WoodOut]
+    wood_limit: float
+    mould_limit: float
+    dry_after: list[tuple[int, int | None]]
+    came_in: float
+    balance_error: float
+    heat_error: float
+    steps: int
+    cells: int
+    notes: list[str]
+    x: list[float]
+    layer: list[int]
+    hours: int  # kept states; the field has θ and then φ of each
+
+
+class FanRunOut(Model):
+    """One life; every third day from 1 October."""
+
+    name: str
+    fails: Literal["wood", "mould", "gathers", ""]
+    wood: list[float]
+    mould: list[float]
+    water: list[float]
+    why_not: str
+
+
+class FanOut(Model):
+    days: list[int]
+    runs: list[FanRunOut]
+    wood_limit: float
+    mould_limit: float

@@ -14,7 +14,7 @@ from nimble_shell.core.climate import MonthlyClimate
 from nimble_shell.core.materials import Material
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.shell import basis as core_basis
-from nimble_shell.core.shell import criteria, practice
+from nimble_shell.core.shell import criteria, damp, practice
 from nimble_shell.core.shell import joint as core_joint
 from nimble_shell.core.shell import project as core_project
 from nimble_shell.formats.document import Document
@@ -240,6 +240,31 @@ class HandlingDoc(Document):
     access: float = 3.0
 
 
+class DampDoc(Document):
+    """What the practice accepts of water and mould."""
+
+    core = damp.DampLimits
+    plane: float = 1.0
+    beside_tight: float = 0.5
+    timber: float = 0.05
+    board: float = 0.03
+    wood: float = 0.20
+    mould: float = 1.0
+
+
+class AirDoc(Document):
+    """What pushes air through joints."""
+
+    core = damp.AirDrive
+    ridge: float = 3.5
+    footing: float = -2.5
+    wind: float = 1.0
+    fan: float = 0.0
+    exponent: float = 0.65
+    reaching: float = 0.15
+    strip: float = 0.20
+
+
 class BasisDoc(Document):
     core = core_basis.Basis
     site: SiteDoc
@@ -252,6 +277,8 @@ class BasisDoc(Document):
     rates: list[RateDoc] = []
     criteria: list[CriterionDoc] = []
     handling: HandlingDoc = HandlingDoc()
+    damp: DampDoc = DampDoc()
+    air: AirDoc = AirDoc()
 
 
 class MaterialDoc(Document):

@@ -59,12 +59,15 @@ class Progress:
     """How far the questions of a ticket are."""
 
     waiting: int  #: not begun
-    grids: int  #: of the one that is being solved; 0 where none is
-    unknowns: int
+    grids: int  #: grids that the one being solved has tried, or hours it has run; 0 where none is
+    unknowns: int  #: of its grid, or hours it is asked in all
 
 
 def warm() -> int:
-    """What a worker does first, so that no question waits for the libraries."""
+    """What a worker does first, so that no question waits for the libraries or for what is compiled."""
+    from nimble_shell.core.moisture import warm as moisture
+
+    moisture.warm()
     return os.getpid()
 
 
@@ -131,7 +134,9 @@ class Desk:
                 self._kept.move_to_end(key)
             return found
 
-    def ask(self, solve: Callable[..., T], *args: Any, looked_at: bool = True, ticket: str = "") -> Future[T]:
+    def ask(
+        self, solve: Callable[..., T], *args: Any, looked_at: bool = True, ticket: str = "", keep: bool = True
+    ) -> Future[T]:
         """An answer, at once or later. The future raises DomainError where it cannot be solved.
 
         Parameters
@@ -144,6 +149,8 @@ class Desk:
             Whether somebody waits for it on a screen; such questions are solved before the others.
         ticket : str
             By which its progress is asked, and by which it is stopped.
+        keep : bool
+            Whether the answer stays in memory; large ones are kept elsewhere by who asks.
         """
         key = key_of(solve, *args)
         rank = 0 if looked_at else 1
@@ -158,7 +165,7 @@ class Desk:
                 return refused
             question = self._asked.get(key)
             if question is None:
-                question = _Question(key, solve, args, Future())
+                question = _Question(key, solve, args, Future(), keep=keep)
                 self._asked[key] = question
             if ticket:
                 question.tickets.add(ticket)
@@ -235,7 +242,7 @@ class Desk:
             if not self._stopped:
                 self._free.append(question.place)
             self._asked.pop(question.key, None)
-            if error is None:
+            if error is None and question.keep:
                 self._kept[question.key] = working.result()
                 while len(self._kept) > _MOST_KEPT:
                     self._kept.popitem(last=False)
@@ -265,3 +272,4 @@ class _Question:
     begun: bool = False
     place: int = -1  #: at the desk, while it is solved
     tickets: set[str] = field(default_factory=set)
+    keep: bool = True

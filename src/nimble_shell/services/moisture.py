@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from nimble_shell.core.assemblies.figures import surface_factor
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.moisture.element import ElementYear, element_year, months_of
+from nimble_shell.core.moisture.position import Position, positions
 from nimble_shell.core.moisture.surface import critical_month, f_rsi_required, phi_at_failure
 from nimble_shell.core.shell.project import Project, direction_at
 from nimble_shell.services.bench import find_building
@@ -40,6 +41,11 @@ class League:
 def through_the_year(project: Project, at: At) -> ElementYear:
     """A build-up as drafted through the months of the Basis. Raises DomainError, NotFound."""
     return element_year(at.assembly, project.catalogue, project.basis, direction_at(at.station(project)))
+
+
+def positions_of(project: Project, at: At) -> tuple[Position, ...]:
+    """Where the control plane of a build-up may lie. Raises DomainError, NotFound."""
+    return positions(at.assembly, project.catalogue, project.basis, direction_at(at.station(project)))
 
 
 def league(project: Project, building_id: str, joints: Sequence[Known]) -> League:

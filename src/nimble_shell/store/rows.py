@@ -117,3 +117,13 @@ class PieceRow(Base):
     target: Mapped[str]
     before: Mapped[str | None]
     after: Mapped[str | None]
+
+
+class AnswerRow(Base):
+    """An answer that took long, by what was asked; it can be solved again, so the oldest may go."""
+
+    __tablename__ = "answer"
+    key: Mapped[str] = mapped_column(primary_key=True)
+    kind: Mapped[str]
+    body: Mapped[bytes]
+    asked_at: Mapped[str]

@@ -13,8 +13,9 @@ from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.conduction.watch import Stopped, watched
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
+from nimble_shell.core.moisture.life import Life, Seasons
 from nimble_shell.core.moisture.outdoors import Exposure
-from nimble_shell.core.moisture.seasons import Life, Seasons, seasons
+from nimble_shell.core.moisture.seasons import seasons
 from nimble_shell.core.shell.basis import Basis
 
 BASIS = Basis()

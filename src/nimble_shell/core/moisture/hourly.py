@@ -167,6 +167,7 @@ def run(
     *,
     keep: Sequence[int] | None = None,
     source_layer: int | None = None,
+    source_outer: bool = False,
     grid: Grid | None = None,
     tolerance: float = _TOLERANCE,
     before: int = 0,
@@ -184,6 +185,8 @@ def run(
         Hours at whose end the state is kept, from 1; every hour if None.
     source_layer
         Whose innermost cell takes up the boundaries' source.
+    source_outer
+        Its outermost cell instead.
     tolerance
         Of a step's error, in parts of 1 K and of 0.05 in φ.
     before, of
@@ -212,7 +215,7 @@ def run(
     for at, slab in enumerate(slabs):
         own = np.nonzero(grid.layer == at)[0]
         vent[own] = slab.vent * grid.dx[own] / grid.dx[own].sum()
-    source = -1 if source_layer is None else int(np.nonzero(grid.layer == source_layer)[0][0])
+    source = -1 if source_layer is None else int(np.nonzero(grid.layer == source_layer)[0][-1 if source_outer else 0])
     of_cell = mat[grid.layer]
     stock = kernel.waters(theta[None], phi[None], of_cell, stuff)[0]
     totals: list[FloatArray] = [np.zeros((1, len(slabs)))]

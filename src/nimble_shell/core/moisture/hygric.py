@@ -66,7 +66,7 @@ _MU_DRY: dict[str, float] = {
 }  # fmt: skip
 #: What everything else holds on its surfaces (φ, w [kg/m³]): so little that it counts nowhere, and enough that a tight
 #: layer has a humidity of its own.
-_FILM: Pairs = ((0.0, 0.0), (1.0, 0.1))
+FILM: Pairs = ((0.0, 0.0), (1.0, 0.1))
 VARIABLE = {"vapour-variable": 0.3}  #: s_d of a sheet when it is moist [m]
 #: Growth of λ with each per cent of water by mass, by family.
 _LAMBDA_W = {"timber": 1.4, "panel": 1.4, "concrete": 4.0, "masonry": 4.0, "render": 4.0, "fibre": 0.5, "fill": 4.0}
@@ -139,7 +139,7 @@ def stuff_of(material: Material, d: float, lambda_: float | None = None) -> tupl
     grows = _LAMBDA_W.get(material.family, 0.0) if one is not None else 0.0
     return Stuff(
         rho=material.rho, c=material.c, lambda_=value, lambda_w=value * grows / material.rho, mu=mu,
-        sorption=_FILM if one is None else sorption(one), Dw=None if one is None else liquid(one),
+        sorption=FILM if one is None else sorption(one), Dw=None if one is None else liquid(one),
     ), note  # fmt: skip
 
 

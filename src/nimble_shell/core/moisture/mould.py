@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from nimble_shell.core.materials import Material
+from nimble_shell.core.moisture.life import Sensitivity
+from nimble_shell.core.moisture.mould_kernel import MOST, follow
 
 FloatArray = NDArray[np.float64]
-Sensitivity = Literal["very sensitive", "sensitive", "medium resistant", "resistant"]
-MOST = 6.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -44,6 +43,12 @@ _BY_KEY: dict[str, Sensitivity] = {
     "gypsum-fibre": "medium resistant", "gypsum-sheathing": "medium resistant",
 }  # fmt: skip
 _MINERAL = ("mineral", "glass-wool", "stone-wool")
+
+
+def feeds(material: Material) -> bool:
+    """Whether mould can live on it: wood, paper, fibres that grew."""
+    organic = material.family in ("timber", "panel", "fibre") and not material.key.startswith(_MINERAL)
+    return organic and _BY_KEY.get(material.key) != "medium resistant"
 
 
 def sensitivity(material: Material) -> Sensitivity:
@@ -99,14 +104,6 @@ def mould_index(
     rate = 1 / (24 * 7 * np.exp(-0.68 * np.log(warm) - 13.9 * np.log(np.maximum(RH, 1.0)) + 66.02))
     k1 = np.array([kind.k1 for kind in kinds])
     decline = np.array([kind.decline for kind in kinds])
-    M, idle = np.zeros(theta.shape[1]) + start, np.zeros(theta.shape[1])
-    found = np.empty_like(theta)
-    for hour in range(len(theta)):
-        up = grows[hour]
-        idle = np.where(up, 0.0, idle + 1)
-        k2 = np.maximum(1 - np.exp(2.3 * (M - most[hour])), 0.0)
-        growth = rate[hour] * np.where(M < 1, k1[:, 0], k1[:, 1]) * k2
-        down = decline * np.where(idle <= 6, 0.00133, np.where(idle <= 24, 0.0, 0.000667))
-        M = np.clip(np.where(up, M + growth, M - down), 0.0, MOST)
-        found[hour] = M
+    M = np.zeros(theta.shape[1]) + start
+    found: FloatArray = follow(rate, most, grows, k1, decline, M)
     return found

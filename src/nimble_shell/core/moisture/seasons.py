@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,122 +13,28 @@ from nimble_shell.core.assemblies.figures import surroundings
 from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.assemblies.resolve import resolve
 from nimble_shell.core.assemblies.vapour import AIR_LAYER_SD
-from nimble_shell.core.errors import Collector
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.element import WOOD_BOARDS, element_planes
 from nimble_shell.core.moisture.hourly import HOURS_A_YEAR, Boundaries, Films, Grid, Run, Slab, Stuff, cells, run
-from nimble_shell.core.moisture.hygric import FRESH, hygric_of, phi_of, stuff_of
+from nimble_shell.core.moisture.hygric import FILM, FRESH, hygric_of, phi_of, stuff_of
 from nimble_shell.core.moisture.leak import R_V, flow, pressure, skin_plane
-from nimble_shell.core.moisture.mould import Sensitivity, mould_index, sensitivity
+from nimble_shell.core.moisture.life import REPEATS, REPEATS_LEAST, Life, Place, Seasons
+from nimble_shell.core.moisture.mould import feeds, mould_index, sensitivity
 from nimble_shell.core.moisture.outdoors import Exposure, Outdoors, outdoors, saturation
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.working import value_of
 
 FloatArray = NDArray[np.float64]
-SmallArray = NDArray[np.float32]
 IntArray = NDArray[np.int64]
 
-MOST_YEARS = 10
 OPENS = 6552  #: hour at which a run begins, 1 October: a building closed before its first winter
 KEPT_EVERY = 6  #: hours between the states that are kept
 _MOST_SHOWN = 48  #: places of the section that are kept
-_REPEATS = 0.005  #: of a layer's water, or
-_REPEATS_LEAST = 0.01  #: [kg/m²]: what two years may differ by and still be the same
+_COARSE = (0.002, 1.6)  #: finest cell [m] and growth, where many runs are compared
 _SKIN = 0.010  #: of a thick piece of wood, at either face, that is judged by itself [m]
 _DRY_AT = 0.85  #: relative humidity below which a fresh layer counts as dried
 _AIR = Stuff(rho=1.2, c=1006.0, lambda_=0.1)
 _R_GAP = 0.18  #: of an air layer that takes no part in the monthly method [m²·K/W]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Life:
-    """What a run supposes."""
-
-    exposure: Exposure = field(default_factory=Exposure)
-    years: int = 5  #: at most
-    fresh: bool = False  #: concrete, mortar and plaster bring their water
-    phi_0: float = 0.8  #: of everything else at the start, 0…1
-    gap: float = 50.0  #: air changes of well-ventilated layers [1/h]
-    damper: float = 0.0  #: added to the room's relative humidity, 0…1
-    leakage: float = 0.0  #: of a joint at whose line the section stands, at 50 Pa [m³/(h·m)]
-    height: float = 0.0  #: of that joint above the level where inside and outside press alike [m]
-
-    def __post_init__(self) -> None:
-        check = Collector()
-        check.check(1 <= self.years <= MOST_YEARS, ("years",), "years_out_of_range", f"{self.years} years",
-                    f"from 1 to {MOST_YEARS}")  # fmt: skip
-        check.check(0 < self.phi_0 <= 1, ("phi_0",), "humidity_out_of_range", f"{100 * self.phi_0:g} % at the start",
-                    "above 0 and up to 100 %")  # fmt: skip
-        check.check(0 <= self.gap <= 1000, ("gap",), "air_changes_out_of_range", f"{self.gap:g} air changes an hour",
-                    "from 0 to 1000")  # fmt: skip
-        check.check(-0.5 <= self.damper <= 0.5, ("damper",), "humidity_out_of_range",
-                    f"{100 * self.damper:g} points of humidity", "from −50 to 50")  # fmt: skip
-        check.check(0 <= self.leakage <= 1000, ("leakage",), "leakage_out_of_range",
-                    f"leakage is {self.leakage:g} m³/(h·m)", "from 0 to 1000")  # fmt: skip
-        check.refuse()
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Place:
-    """Where mould is judged: a face of a layer."""
-
-    layer: int
-    x: float  #: from the inner face [m]
-    outer: bool  #: the layer's outer face
-    kind: Sensitivity
-
-
-@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
-class Seasons:
-    """What the years have shown. Days and kept hours run from the start on 1 October."""
-
-    years: int
-    repeats: bool  #: the last year is like the one before
-    layers: tuple[int, ...]  #: of the build-up, that take part
-    x: FloatArray  #: places of the section [m]
-    layer: IntArray  #: of the build-up, at each place
-    hours: IntArray  #: that are kept
-    theta: SmallArray  #: shape (kept, places) [°C]
-    phi: SmallArray  #: shape (kept, places), 0…1
-    water: FloatArray  #: of each layer, shape (1 + days, layers) [kg/m²]
-    places: tuple[Place, ...]
-    mould: FloatArray  #: at the end of each day, shape (days, places of mould)
-    wood: tuple[int, ...]  #: layers of wood
-    wood_share: FloatArray  #: daily mean of the wettest 10 mm, of the dry mass, shape (days, wood)
-    dry_after: tuple[tuple[int, int | None], ...]  #: fresh layers, and the day from which each is dry
-    came_in: float  #: over all years [kg/m²]
-    balance_error: float  #: water gained less water that came in [kg/m²]
-    heat_error: float  #: heat gained less heat that came in, of what the cells hold [-]
-    steps: int
-    cells: int
-    notes: tuple[str, ...]
-
-    @property
-    def last(self) -> slice:
-        """Days of the last year."""
-        return slice(365 * (self.years - 1), 365 * self.years)
-
-    @property
-    def worst_mould(self) -> tuple[int, float]:
-        """Place of mould and its highest index in all years."""
-        if not self.places:
-            return -1, 0.0
-        most = self.mould.max(axis=0)
-        return int(most.argmax()), float(most.max())
-
-    @property
-    def worst_wood(self) -> tuple[int, float]:
-        """Layer of wood, counted among them, and its highest daily mean in the last year."""
-        if not self.wood:
-            return -1, 0.0
-        most = self.wood_share[self.last].max(axis=0)
-        return int(most.argmax()), float(most.max())
-
-    @property
-    def gathers(self) -> bool:
-        """Whether the last year ends with more water than it began with, beyond what counts as the same."""
-        gained = self.water[-1] - self.water[-366]
-        return bool((gained > np.maximum(_REPEATS * self.water[-1], _REPEATS_LEAST)).any())
 
 
 def seasons(
@@ -164,13 +70,15 @@ def seasons(
     .. [1] EN 15026:2007.
     """
     slabs, notes = _slabs(assembly, catalogue, basis, life, direction)
-    grid = cells(slabs)
+    grid = cells(slabs, *_COARSE) if life.coarse else cells(slabs)
     R_se = value_of(surroundings(basis, direction).open_films.R_se)
     R_si = value_of(surroundings(basis, direction).open_films.R_si)
     weather = outdoors(basis, _on_ground(life.exposure, assembly), R_se)
+    if "sun" in life.without:
+        weather = replace(weather, theta_e=weather.theta_air)
     if life.damper:
         weather = _damper(weather, life.damper)
-    source_layer, source = _source(assembly, catalogue, basis, life, weather, direction)
+    source_layer, source_outer, source = _source(assembly, catalogue, basis, life, weather, direction)
     roll = {name: np.roll(getattr(weather, name), -OPENS) for name in ("theta_e", "p_e", "theta_i", "p_i", "theta_air")}
     bounds = Boundaries(**roll, source=np.roll(source, -OPENS), rain=np.roll(weather.rain, -OPENS))
     theta, phi = np.full(len(grid.dx), 20.0), np.full(len(grid.dx), life.phi_0)
@@ -186,15 +94,15 @@ def seasons(
     repeats = False
     for number in range(life.years):
         found = run(
-            slabs, films, bounds, theta, phi, HOURS_A_YEAR, source_layer=source_layer, grid=grid,
-            before=number * HOURS_A_YEAR, of=life.years * HOURS_A_YEAR,
+            slabs, films, bounds, theta, phi, HOURS_A_YEAR, source_layer=source_layer, source_outer=source_outer,
+            grid=grid, before=number * HOURS_A_YEAR, of=life.years * HOURS_A_YEAR,
         )  # fmt: skip
         one = _read(found, places, wood, M)
         years.append(one)
         M, (theta, phi) = one.mould[-1], found.end
         gained = np.abs(found.totals[-1] - found.totals[0])
-        repeats = bool((gained <= np.maximum(_REPEATS * found.totals[-1], _REPEATS_LEAST)).all())
-        if repeats:
+        repeats = bool((gained <= np.maximum(REPEATS * found.totals[-1], REPEATS_LEAST)).all())
+        if repeats and not life.whole:
             break
     shown = _shown(grid)
     water = np.concatenate([years[0].water[:1], *[one.water[1:] for one in years]])
@@ -279,6 +187,10 @@ def _slabs(
         stuff, note = stuff_of(material, d, lambda_)
         if note and note not in notes:
             notes.append(note)
+        if "storage" in life.without:
+            stuff = replace(stuff, sorption=FILM, Dw=None)
+        if "liquid" in life.without:
+            stuff = replace(stuff, Dw=None)
         found.append(Slab(stuff=stuff, d=d))
     if assembly.outside == "ground":
         notes.append("the ground below follows a quarter of the air's swing, a month late, and is wet")
@@ -303,11 +215,14 @@ def _damper(weather: Outdoors, more: float) -> Outdoors:
 
 def _source(
     assembly: Assembly, catalogue: Catalogue, basis: Basis, life: Life, weather: Outdoors, direction: Direction
-) -> tuple[int | None, FloatArray]:
-    """The layer that a leak wets, and how much by the hour. [kg/(m²·s)]"""
+) -> tuple[int | None, bool, FloatArray]:
+    """The layer that a leak wets, whether at its outer face, and how much by the hour. [kg/(m²·s)]
+
+    The outer skin; where that takes up nothing, the core before it.
+    """
     nothing = np.zeros(HOURS_A_YEAR)
     if life.leakage <= 0:
-        return None, nothing
+        return None, False, nothing
     planes, counted = element_planes(assembly, catalogue, basis, direction)
     plane = skin_plane(assembly, planes, counted)
     drive = basis.air
@@ -316,19 +231,25 @@ def _source(
     dp = [pressure(float(i), float(e), life.height, drive) for i, e in zip(inside, outside, strict=True)]
     V = np.array([max(flow(life.leakage, one, drive.exponent), 0.0) for one in dp])
     left = np.maximum(weather.p_i - saturation(skin), 0.0) / (R_V * (inside + 273.15))
-    return int(planes.layer[plane]), drive.reaching * V / 3600 / drive.strip * left
+    inner, outer = (int(planes.layer[plane - side]) for side in (1, 0))
+    skin_material = catalogue.get(assembly.layers[outer].material or "")
+    tight = skin_material is None or hygric_of(skin_material)[0] is None
+    return inner if tight else outer, tight, drive.reaching * V / 3600 / drive.strip * left
 
 
 def _places(assembly: Assembly, catalogue: Catalogue, slabs: Sequence[Slab]) -> tuple[Place, ...]:
-    """Both faces of every layer that mould may live on, but for what the weather washes."""
+    """Both faces of every layer that mould can feed on, as far as a ventilated gap, and the inner surface."""
     found: list[Place] = []
     x = 0.0
     for at, slab in enumerate(slabs):
-        material = catalogue.get(assembly.layers[at].material or "")
-        if material is not None and material.family not in ("membrane", "metal", "ground"):
+        layer = assembly.layers[at]
+        if layer.air is not None and layer.air.ventilation == "well":
+            break
+        material = catalogue.get(layer.material or "")
+        if material is not None and (at == 0 or feeds(material)):
             kind = sensitivity(material)
             found.append(Place(layer=at, x=x, outer=False, kind=kind))
-            if at < len(slabs) - 1:
+            if feeds(material) and at < len(slabs) - 1:
                 found.append(Place(layer=at, x=x + slab.d, outer=True, kind=kind))
         x += slab.d
     return tuple(found)

@@ -84,6 +84,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/moisture/hours/{key}/field": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Field
+         * @description θ [1/100 °C] and φ [1/100 %] of a run's places, hour by hour, as 16-bit integers, least byte first.
+         */
+        get: operations["field_api_v1_moisture_hours__key__field_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects": {
         parameters: {
             query?: never;
@@ -464,6 +484,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/verdicts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Building Verdicts
+         * @description What is known of the moisture of every element and joint, the least margin first.
+         */
+        get: operations["building_verdicts_api_v1_projects__project_id__buildings__building_id__verdicts_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/walk": {
         parameters: {
             query?: never;
@@ -798,6 +838,106 @@ export interface paths {
          * @description A build-up as drafted, month by month: its surface, and what condenses and dries inside.
          */
         post: operations["through_the_year_api_v1_projects__project_id__moisture_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/moisture/fan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fan
+         * @description A build-up as meant, and with one thing or all of them wrong, for three years each.
+         */
+        post: operations["fan_api_v1_projects__project_id__moisture_fan_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/moisture/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * By The Hour
+         * @description A build-up as drafted, by the hour, until its years repeat. The run is kept.
+         */
+        post: operations["by_the_hour_api_v1_projects__project_id__moisture_hours_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/moisture/leak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Leak
+         * @description Room air through a joint, month by month; nothing where its build-up has no outer skin.
+         */
+        post: operations["leak_api_v1_projects__project_id__moisture_leak_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/moisture/positions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Positions
+         * @description Where the control plane of a build-up may lie, in its field and at its members.
+         */
+        post: operations["positions_api_v1_projects__project_id__moisture_positions_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/moisture/verdict": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Verdict
+         * @description A build-up as drafted: whether it passes, by what margin, and the smallest changes that turn it.
+         */
+        post: operations["verdict_api_v1_projects__project_id__moisture_verdict_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1177,6 +1317,66 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AdviceOut
+         * @description The smallest change of one kind that turns the verdict; where none does, the most that was tried.
+         */
+        AdviceOut: {
+            /** Amount */
+            amount: number;
+            /** Found */
+            found: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "vapour" | "outside" | "core" | "room" | "gap" | "seal";
+            /** Layer */
+            layer: number | null;
+            /** Step */
+            step: number;
+        };
+        /**
+         * AirDoc
+         * @description What pushes air through joints.
+         */
+        AirDoc: {
+            /**
+             * Exponent
+             * @default 0.65
+             */
+            exponent: number;
+            /**
+             * Fan
+             * @default 0
+             */
+            fan: number;
+            /**
+             * Footing
+             * @default -2.5
+             */
+            footing: number;
+            /**
+             * Reaching
+             * @default 0.15
+             */
+            reaching: number;
+            /**
+             * Ridge
+             * @default 3.5
+             */
+            ridge: number;
+            /**
+             * Strip
+             * @default 0.2
+             */
+            strip: number;
+            /**
+             * Wind
+             * @default 1
+             */
+            wind: number;
+        };
+        /**
          * AirGapDoc
          * @description How an air layer is connected to outside.
          */
@@ -1238,12 +1438,35 @@ export interface components {
         };
         /** BasisDoc */
         BasisDoc: {
+            /**
+             * @default {
+             *       "exponent": 0.65,
+             *       "fan": 0,
+             *       "footing": -2.5,
+             *       "reaching": 0.15,
+             *       "ridge": 3.5,
+             *       "strip": 0.2,
+             *       "wind": 1
+             *     }
+             */
+            air: components["schemas"]["AirDoc"];
             climate: components["schemas"]["ClimateDoc"];
             /**
              * Criteria
              * @default []
              */
             criteria: components["schemas"]["CriterionDoc"][];
+            /**
+             * @default {
+             *       "beside_tight": 0.5,
+             *       "board": 0.03,
+             *       "mould": 1,
+             *       "plane": 1,
+             *       "timber": 0.05,
+             *       "wood": 0.2
+             *     }
+             */
+            damp: components["schemas"]["DampDoc"];
             /**
              * @default {
              *       "cool_carbon": 0.35,
@@ -1589,6 +1812,42 @@ export interface components {
             /** Unit */
             unit: string;
         };
+        /**
+         * DampDoc
+         * @description What the practice accepts of water and mould.
+         */
+        DampDoc: {
+            /**
+             * Beside Tight
+             * @default 0.5
+             */
+            beside_tight: number;
+            /**
+             * Board
+             * @default 0.03
+             */
+            board: number;
+            /**
+             * Mould
+             * @default 1
+             */
+            mould: number;
+            /**
+             * Plane
+             * @default 1
+             */
+            plane: number;
+            /**
+             * Timber
+             * @default 0.05
+             */
+            timber: number;
+            /**
+             * Wood
+             * @default 0.2
+             */
+            wood: number;
+        };
         /** DayIn */
         DayIn: {
             assembly: components["schemas"]["AssemblyDoc"];
@@ -1831,6 +2090,38 @@ export interface components {
             /** Variants */
             variants: components["schemas"]["VariantOut"][];
         };
+        /** FanOut */
+        FanOut: {
+            /** Days */
+            days: number[];
+            /** Mould Limit */
+            mould_limit: number;
+            /** Runs */
+            runs: components["schemas"]["FanRunOut"][];
+            /** Wood Limit */
+            wood_limit: number;
+        };
+        /**
+         * FanRunOut
+         * @description One life; every third day from 1 October.
+         */
+        FanRunOut: {
+            /**
+             * Fails
+             * @enum {string}
+             */
+            fails: "wood" | "mould" | "gathers" | "";
+            /** Mould */
+            mould: number[];
+            /** Name */
+            name: string;
+            /** Water */
+            water: number[];
+            /** Why Not */
+            why_not: string;
+            /** Wood */
+            wood: number[];
+        };
         /**
          * FieldOut
          * @description Little-endian, base64: points in m and temperatures in °C as float32, triangles as uint32.
@@ -2052,6 +2343,24 @@ export interface components {
             /** Flow */
             flow: number | null;
         };
+        /**
+         * GradeOut
+         * @description A grade of seal, judged by its high end.
+         */
+        GradeOut: {
+            /** Held */
+            held: number[];
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Peak */
+            peak: number;
+            /** Safe */
+            safe: boolean;
+        };
         /** HandlingDoc */
         HandlingDoc: {
             /**
@@ -2090,6 +2399,89 @@ export interface components {
             strokes: components["schemas"]["StrokeOut"][];
             /** Width */
             width: number;
+        };
+        /** HoursIn */
+        HoursIn: {
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Building Id */
+            building_id: string;
+            /**
+             * @default {
+             *       "absorptance": 0.6,
+             *       "azimuth": 0,
+             *       "damper": 0,
+             *       "fresh": false,
+             *       "gap": 50,
+             *       "leakage": 0,
+             *       "phi_0": 0.8,
+             *       "rain": 0,
+             *       "tilt": 90,
+             *       "years": 5
+             *     }
+             */
+            life: components["schemas"]["LifeIn"];
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
+        };
+        /**
+         * HoursOut
+         * @description A run by the hour. Days run from 1 October.
+         */
+        HoursOut: {
+            /** Balance Error */
+            balance_error: number;
+            /** Came In */
+            came_in: number;
+            /** Cause */
+            cause: ("storage" | "liquid" | "sun" | "several") | null;
+            /** Cells */
+            cells: number;
+            /** Dry After */
+            dry_after: [
+                number,
+                number | null
+            ][];
+            /**
+             * Fails
+             * @enum {string}
+             */
+            fails: "wood" | "mould" | "gathers" | "";
+            /** Heat Error */
+            heat_error: number;
+            /** Hours */
+            hours: number;
+            /** Key */
+            key: string;
+            /** Layer */
+            layer: number[];
+            /**
+             * Months Fail
+             * @enum {string}
+             */
+            months_fail: "surface" | "gathers" | "too wet" | "leak" | "";
+            /** Mould */
+            mould: components["schemas"]["MouldOut"][];
+            /** Mould Limit */
+            mould_limit: number;
+            /** Notes */
+            notes: string[];
+            /** Repeats */
+            repeats: boolean;
+            /** Steps */
+            steps: number;
+            /** Water */
+            water: number[][];
+            /** Wood */
+            wood: components["schemas"]["WoodOut"][];
+            /** Wood Limit */
+            wood_limit: number;
+            /** X */
+            x: number[];
+            /** Years */
+            years: number;
         };
         /** IndoorDoc */
         IndoorDoc: {
@@ -2384,6 +2776,90 @@ export interface components {
             /** Surfaces */
             surfaces: components["schemas"]["SurfaceOut"][];
         };
+        /**
+         * LeakIn
+         * @description A joint of a building as stored; without a leakage, that of its seals as scheduled, high.
+         */
+        LeakIn: {
+            /** Building Id */
+            building_id: string;
+            /** Joint Id */
+            joint_id: string;
+            /** Leakage */
+            leakage?: number | null;
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
+        };
+        /**
+         * LeakMonthOut
+         * @description One month at the joint line; water per metre of joint.
+         */
+        LeakMonthOut: {
+            /** Carried */
+            carried: number;
+            /** Flow */
+            flow: number;
+            /** Gained */
+            gained: number;
+            /** Held */
+            held: number;
+            /** Pressure */
+            pressure: number;
+            /** Theta Skin */
+            theta_skin: number;
+            /** V Room */
+            v_room: number;
+            /** V Skin */
+            v_skin: number;
+        };
+        /**
+         * LeakOut
+         * @description Room air through a joint, month by month.
+         */
+        LeakOut: {
+            /** Assembly */
+            assembly: string;
+            /** Grade */
+            grade: string;
+            /** Grades */
+            grades: components["schemas"]["GradeOut"][];
+            /** Height */
+            height: number;
+            /** High */
+            high: number;
+            /** Inner */
+            inner: number;
+            /** Largest Safe */
+            largest_safe: number | null;
+            /** Leakage */
+            leakage: number;
+            /** Limit */
+            limit: number;
+            /** Low */
+            low: number;
+            /** Months */
+            months: components["schemas"]["LeakMonthOut"][];
+            /** Outer */
+            outer: number;
+            /** Peak */
+            peak: number;
+            /** Reaching */
+            reaching: number;
+            /** Reason */
+            reason: string;
+            /** Safe Grade */
+            safe_grade: string | null;
+            /** Start */
+            start: number | null;
+            /** Strip */
+            strip: number;
+            verdict: components["schemas"]["VerdictOut"];
+            /** X Skin */
+            x_skin: number;
+        };
         /** LedgerLineOut */
         LedgerLineOut: {
             /** H */
@@ -2433,6 +2909,62 @@ export interface components {
             pending: string[];
             /** Share Joints */
             share_joints: number | null;
+        };
+        /**
+         * LifeIn
+         * @description What an hourly run supposes.
+         */
+        LifeIn: {
+            /**
+             * Absorptance
+             * @default 0.6
+             */
+            absorptance: number;
+            /**
+             * Azimuth
+             * @default 0
+             */
+            azimuth: number;
+            /**
+             * Damper
+             * @default 0
+             */
+            damper: number;
+            /**
+             * Fresh
+             * @default false
+             */
+            fresh: boolean;
+            /**
+             * Gap
+             * @default 50
+             */
+            gap: number;
+            /**
+             * Leakage
+             * @default 0
+             */
+            leakage: number;
+            /**
+             * Phi 0
+             * @default 0.8
+             */
+            phi_0: number;
+            /**
+             * Rain
+             * @default 0
+             */
+            rain: number;
+            /**
+             * Tilt
+             * @default 90
+             */
+            tilt: number;
+            /**
+             * Years
+             * @default 5
+             */
+            years: number;
         };
         /** LimitsDoc */
         LimitsDoc: {
@@ -2707,6 +3239,24 @@ export interface components {
             /** Theta I */
             theta_i: number;
         };
+        /**
+         * MouldOut
+         * @description A face of a layer; the index at the end of each day.
+         */
+        MouldOut: {
+            /** Index */
+            index: number[];
+            /** Kind */
+            kind: string;
+            /** Layer */
+            layer: number;
+            /** Most */
+            most: number;
+            /** Outer */
+            outer: boolean;
+            /** X */
+            x: number;
+        };
         /** NewProject */
         NewProject: {
             /** Name */
@@ -2844,6 +3394,31 @@ export interface components {
             /** Core */
             core: number;
         };
+        /**
+         * PlaceOut
+         * @description What is known of one element or joint; no verdict while it is judged, or where it cannot be.
+         */
+        PlaceOut: {
+            /** Id */
+            id: string;
+            /** Joint */
+            joint: boolean;
+            /** Name */
+            name: string;
+            /** Station */
+            station: string;
+            verdict: components["schemas"]["VerdictOut"] | null;
+            /** Why Not */
+            why_not: string;
+        };
+        /**
+         * PlacesOut
+         * @description The whole building, the least margin first.
+         */
+        PlacesOut: {
+            /** Places */
+            places: components["schemas"]["PlaceOut"][];
+        };
         /** PlaneOut */
         PlaneOut: {
             /** P */
@@ -2866,6 +3441,48 @@ export interface components {
             size: number;
             /** T */
             t: number;
+        };
+        /**
+         * PositionOut
+         * @description Places of the control plane in one section; lists run from the inner to the outer face.
+         */
+        PositionOut: {
+            /** Condenses */
+            condenses: number;
+            /** Layer */
+            layer: number | null;
+            /** Month */
+            month: number | null;
+            /** Now */
+            now: number | null;
+            /** Phi */
+            phi: number[];
+            /** Safe */
+            safe: number;
+            /** Section */
+            section: string;
+            /** Share */
+            share: number[];
+            /** Theta */
+            theta: number[];
+            /** Thickness */
+            thickness: number[];
+            /** X */
+            x: number[];
+            /** X Now */
+            x_now: number | null;
+            /** X Safe */
+            x_safe: number;
+        };
+        /**
+         * PositionsOut
+         * @description Every section of a build-up; `rule` is the practice's own largest share, if it has one.
+         */
+        PositionsOut: {
+            /** Rule */
+            rule: number | null;
+            /** Sections */
+            sections: components["schemas"]["PositionOut"][];
         };
         /** ProbeIn */
         ProbeIn: {
@@ -3786,6 +4403,35 @@ export interface components {
              */
             cores: string[];
         };
+        /** VerdictIn */
+        VerdictIn: {
+            assembly: components["schemas"]["AssemblyDoc"];
+            /** Building Id */
+            building_id: string;
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
+        };
+        /** VerdictOut */
+        VerdictOut: {
+            /** Advice */
+            advice: components["schemas"]["AdviceOut"][];
+            /** Margin */
+            margin: number | null;
+            /** Passes */
+            passes: boolean;
+            /** Phi Fails */
+            phi_fails: number | null;
+            /** Phi Room */
+            phi_room: number;
+            /**
+             * Reason
+             * @enum {string}
+             */
+            reason: "surface" | "gathers" | "too wet" | "leak" | "";
+        };
         /**
          * WalkOut
          * @description Round the section of a building, from the ridge down.
@@ -3853,6 +4499,18 @@ export interface components {
              * @default false
              */
             again: boolean;
+        };
+        /**
+         * WoodOut
+         * @description A layer of wood; daily mean of its wettest 10 mm, of the dry mass.
+         */
+        WoodOut: {
+            /** Layer */
+            layer: number;
+            /** Most */
+            most: number;
+            /** Share */
+            share: number[];
         };
         /** WorkingIn */
         WorkingIn: {
@@ -4154,6 +4812,91 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    field_api_v1_moisture_hours__key__field_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
             };
             /** @description another site asked */
             403: {
@@ -6246,6 +6989,92 @@ export interface operations {
             };
         };
     };
+    building_verdicts_api_v1_projects__project_id__buildings__building_id__verdicts_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlacesOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     continuity_walk_api_v1_projects__project_id__buildings__building_id__walk_get: {
         parameters: {
             query?: never;
@@ -7679,6 +8508,451 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MoistureOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fan_api_v1_projects__project_id__moisture_fan_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoursIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FanOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    by_the_hour_api_v1_projects__project_id__moisture_hours_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoursIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoursOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    leak_api_v1_projects__project_id__moisture_leak_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeakIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeakOut"] | null;
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    positions_api_v1_projects__project_id__moisture_positions_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AtIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionsOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    verdict_api_v1_projects__project_id__moisture_verdict_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VerdictIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VerdictOut"];
                 };
             };
             /** @description another site asked */

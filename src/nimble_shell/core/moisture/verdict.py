@@ -1,0 +1,257 @@
+"""One statement on a build-up or joint by month, with its margin, and the smallest changes that turn it, by search."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from nimble_shell.core.assemblies.assembly import AirGap, Assembly, Layer
+from nimble_shell.core.assemblies.control import vapour_plane
+from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.assemblies.fixing import THICKEST
+from nimble_shell.core.conduction.watch import tell
+from nimble_shell.core.errors import DomainError
+from nimble_shell.core.materials import Material
+from nimble_shell.core.moisture.element import ElementYear, element_planes, element_year, months_of
+from nimble_shell.core.moisture.leak import Leak, LeakYear, largest_safe, leak_year, skin_plane
+from nimble_shell.core.moisture.surface import f_rsi_required, phi_at_failure
+from nimble_shell.core.shell.basis import Basis
+
+Reason = Literal["surface", "gathers", "too wet", "leak", ""]
+Kind = Literal["vapour", "outside", "core", "room", "gap", "seal"]
+#: s_d of the sheets that are tried [m].
+SHEETS = (0.2, 0.5, 1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1500.0)
+STEP = 0.010  #: of insulation [m]
+MOST_OUTSIDE = 0.300  #: of insulation that is added outside [m]
+POINT = 0.01  #: of the room's relative humidity
+_BOARD, _BELOW = "stone-wool-board", "xps-036"  #: what is added outside: in air, in the ground
+ADDED = (_BOARD, _BELOW)  #: materials that the search takes from the catalogue
+_SHEET = "searched-sheet"
+_GAP = 0.030  #: [m]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Advice:
+    """The smallest change of one kind that turns the verdict; each step was run, and the step before it fails."""
+
+    kind: Kind
+    found: bool
+    amount: float  #: s_d, added or whole thickness [m], room humidity, or leakage [m³/(h·m)]; the most tried if none
+    step: float  #: the last amount that fails
+    layer: int | None = None  #: that it is about, in the build-up as it is
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Verdict:
+    """Of a build-up, or of a joint, by the monthly methods."""
+
+    passes: bool
+    reason: Reason  #: what decides where it fails
+    phi_fails: float | None  #: room humidity in the heated months at which it fails; None if at none up to 95 %
+    phi_room: float
+    advice: tuple[Advice, ...] = ()
+
+    @property
+    def margin(self) -> float | None:
+        """Of the room's relative humidity up to where it fails; negative where it fails now."""
+        return None if self.phi_fails is None else self.phi_fails - self.phi_room
+
+
+def judged(found: ElementYear) -> Reason:
+    """What a build-up fails by, if by anything: its surface first."""
+    if not found.surface_passes:
+        return "surface"
+    return "" if found.verdict in ("dry", "dries") else found.verdict  # type: ignore[return-value]
+
+
+def judge(
+    assembly: Assembly, catalogue: Mapping[str, Material], basis: Basis, direction: Direction = "horizontal"
+) -> Verdict:
+    """A build-up, with the smallest changes of each kind that would make it pass.
+
+    Parameters
+    ----------
+    assembly : Assembly
+    catalogue : mapping of key to Material
+    basis : Basis
+    direction : Direction
+
+    Raises
+    ------
+    DomainError
+        If the build-up cannot be resolved.
+
+    Notes
+    -----
+    Each kind of change is tried in steps from the smallest on until one passes, so the step before it has failed.
+    """
+
+    def reason(one: Assembly, at: Basis = basis, more: Mapping[str, Material] = catalogue) -> Reason:
+        return judged(element_year(one, more, at, direction))
+
+    now = reason(assembly)
+    phi = _phi_fails(basis, lambda at: bool(reason(assembly, at)), fails=bool(now))
+    verdict = Verdict(passes=not now, reason=now, phi_fails=phi, phi_room=basis.indoor.phi_heating)
+    if not now:
+        return verdict
+    tried: list[Advice] = []
+    for number, (kind, layer, begin, steps) in enumerate(_changes(assembly, catalogue)):
+        tell(number, 5)
+        last = begin
+        for amount, changed in steps:
+            try:
+                if not reason(changed, basis, {**catalogue, _SHEET: _sheet(amount if kind == "vapour" else 1.0)}):
+                    tried.append(Advice(kind=kind, found=True, amount=amount, step=last, layer=layer))
+                    break
+            except DomainError:
+                continue
+            last = amount
+        else:
+            tried.append(Advice(kind=kind, found=False, amount=last, step=last, layer=layer))
+    if phi is not None and phi > POINT:
+        tried.append(Advice(kind="room", found=True, amount=phi - POINT, step=phi))
+    return replace(verdict, advice=tuple(tried))
+
+
+def judge_joint(
+    assembly: Assembly, catalogue: Mapping[str, Material], basis: Basis, direction: Direction, leakage: float,
+    height: float, f_rsi: float | None,
+) -> tuple[Verdict, LeakYear | None, float | None]:  # fmt: skip
+    """A joint in a build-up: its surface, and room air through it; with its year and its largest safe leakage.
+
+    Parameters
+    ----------
+    assembly : Assembly
+        Whose outer skin gets wet.
+    leakage : float
+        At 50 Pa. [m³/(h·m)]
+    height : float
+        Above the level where inside and outside press alike. [m]
+    f_rsi : float, optional
+        Of its coldest inner surface, where it is solved.
+    """
+    planes, counted = element_planes(assembly, catalogue, basis, direction)
+    try:
+        plane = skin_plane(assembly, planes, counted)
+    except DomainError:
+        plane = None
+
+    def leaks(at: Basis) -> LeakYear | None:
+        if plane is None:
+            return None
+        leak = Leak(leakage=leakage, height=height, plane=plane)
+        return leak_year(assembly, catalogue, planes, months_of(at), leak, at.air, at.damp)
+
+    def reason(at: Basis) -> Reason:
+        asked = [one for month in months_of(at) if (one := f_rsi_required(month)) is not None]
+        if f_rsi is not None and any(f_rsi < one for one in asked):
+            return "surface"
+        found = leaks(at)
+        return "leak" if found is not None and not found.safe else ""
+
+    now = reason(basis)
+    phi = _phi_fails(basis, lambda at: bool(reason(at)), fails=bool(now))
+    verdict = Verdict(passes=not now, reason=now, phi_fails=phi, phi_room=basis.indoor.phi_heating)
+    year, safe = leaks(basis), None
+    advice: list[Advice] = []
+    if plane is not None:
+        leak = Leak(leakage=leakage, height=height, plane=plane)
+        safe = largest_safe(assembly, catalogue, planes, months_of(basis), leak, basis.air, basis.damp)
+    if now == "leak":
+        advice.append(Advice(kind="seal", found=safe is not None, amount=safe or 0.0, step=leakage))
+    if now and phi is not None and phi > POINT:
+        advice.append(Advice(kind="room", found=True, amount=phi - POINT, step=phi))
+    return replace(verdict, advice=tuple(advice)), year, safe
+
+
+def at_humidity(basis: Basis, phi: float) -> Basis:
+    """The Basis with another relative humidity of the room in the heated months."""
+    return replace(basis, indoor=replace(basis.indoor, phi_heating=phi))
+
+
+def surface_margin(basis: Basis, f_rsi: float) -> float | None:
+    """Room humidity at which a surface fails in its worst month; None where no month asks."""
+    found = [one for month in months_of(basis) if (one := phi_at_failure(month, f_rsi)) is not None]
+    return min(found, default=None)
+
+
+def _phi_fails(basis: Basis, fails_at: Callable[[Basis], bool], *, fails: bool) -> float | None:
+    """The first whole per cent at which it fails: downwards from where it fails, upwards from where it does not."""
+    points = round(100 * basis.indoor.phi_heating)
+    if fails:
+        for n in range(points - 1, 0, -1):
+            if not fails_at(at_humidity(basis, n * POINT)):
+                return (n + 1) * POINT
+        return POINT
+    for n in range(points + 1, 96):
+        if fails_at(at_humidity(basis, n * POINT)):
+            return n * POINT
+    return None
+
+
+def _sheet(sd: float) -> Material:
+    return Material(key=_SHEET, name=f"sheet of s_d {sd:g} m", family="membrane", hatch="membrane", lambda_=0.33,
+                    rho=400.0, c=1800.0, sd=sd, mu=sd / 0.0005)  # fmt: skip
+
+
+_Steps = Iterator[tuple[float, Assembly]]
+
+
+def _changes(assembly: Assembly, catalogue: Mapping[str, Material]) -> list[tuple[Kind, int | None, float, _Steps]]:
+    """Kinds of change, the layer each is about, the amount there is now, and the steps from there on."""
+    layers = assembly.layers
+    core = (
+        assembly.core_index if assembly.core_index is not None else max(range(len(layers)), key=lambda n: layers[n].d)
+    )
+    vented = next((n for n, one in enumerate(layers) if one.air and one.air.ventilation == "well"), len(layers))
+    plane = vapour_plane(assembly, vented)
+    sheet = plane is not None and catalogue[layers[plane].material].sd is not None if plane is not None else False
+    at = plane if sheet and plane is not None else core
+    has = catalogue[layers[at].material].sd or 0.0 if sheet else 0.0
+    found: list[tuple[Kind, int | None, float, _Steps]] = [
+        ("vapour", at, has, ((sd, _with_sheet(assembly, at, replace_it=sheet)) for sd in SHEETS if sd > has)),
+        ("outside", None, 0.0, _outside(assembly, vented)),
+        ("core", core, layers[core].d, _thicker(assembly, core)),
+    ]
+    if vented == len(layers) and assembly.outside == "air" and len(layers) > core + 1:
+        found.append(("gap", core + 1, 0.0, iter([(_GAP, _with_gap(assembly, core))])))
+    return found
+
+
+def _with_sheet(assembly: Assembly, at: int, *, replace_it: bool) -> Assembly:
+    sheet = Layer(id="searched-sheet", material=_SHEET, d=0.0005, control=("vapour",))
+    return _layers(assembly, (*assembly.layers[:at], sheet, *assembly.layers[at + replace_it :]))
+
+
+def _outside(assembly: Assembly, vented: int) -> _Steps:
+    material = _BELOW if assembly.outside == "ground" else _BOARD
+    for n in range(1, round(MOST_OUTSIDE / STEP) + 1):
+        board = Layer(id="searched-board", material=material, d=n * STEP)
+        yield n * STEP, _layers(assembly, (*assembly.layers[:vented], board, *assembly.layers[vented:]))
+
+
+def _thicker(assembly: Assembly, core: int) -> _Steps:
+    own = assembly.layers[core]
+    n = 1
+    while own.d + n * STEP <= THICKEST / 2:
+        layers = (*assembly.layers[:core], replace(own, d=own.d + n * STEP), *assembly.layers[core + 1 :])
+        yield own.d + n * STEP, _layers(assembly, layers)
+        n += 1
+
+
+def _with_gap(assembly: Assembly, core: int) -> Assembly:
+    """A ventilated gap before the outermost layer: an air layer that is there is opened, else one is put in."""
+    still = next((n for n in range(core + 1, len(assembly.layers)) if not assembly.layers[n].material), None)
+    gap = AirGap(ventilation="well")
+    if still is not None:
+        opened = replace(assembly.layers[still], air=gap)
+        return _layers(assembly, (*assembly.layers[:still], opened, *assembly.layers[still + 1 :]))
+    return _layers(
+        assembly, (*assembly.layers[:-1], Layer(id="searched-gap", d=_GAP, air=gap), assembly.layers[-1])
+    )  # fmt: skip
+
+
+def _layers(assembly: Assembly, layers: tuple[Layer, ...]) -> Assembly:
+    """The build-up with other layers; groups of fixings lose what they go through, and are left out of the search."""
+    return replace(assembly, layers=layers, fixings=())

@@ -1,0 +1,31 @@
+"""What a question of moisture is made of: only what its answer depends on, so that equal questions are equal."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.materials import Material
+from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.shell.project import Project
+
+
+def bare_assembly(assembly: Assembly) -> Assembly:
+    """The build-up without its name, and without what is declared of its layers."""
+    layers = tuple(replace(layer, declared=(), substitution=None, services=False) for layer in assembly.layers)
+    return replace(assembly, id="asked", name="asked", layers=layers)
+
+
+def bare_basis(basis: Basis) -> Basis:
+    """The Basis without targets, rates, limits of thickness and criteria."""
+    return Basis(site=basis.site, climate=basis.climate, indoor=basis.indoor, schools=basis.schools, damp=basis.damp,
+                 air=basis.air)  # fmt: skip
+
+
+def materials_of(project: Project, assembly: Assembly, *more: str) -> Mapping[str, Material]:
+    """The materials a build-up is made of, and some more."""
+    used = {layer.material for layer in assembly.layers} | set(more)
+    used |= {member.material for layer in assembly.layers for member in layer.members}
+    used |= {one for fixing in assembly.fixings for one in fixing.materials}
+    return {key: project.catalogue[key] for key in sorted(used) if key in project.catalogue}

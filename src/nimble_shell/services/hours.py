@@ -1,0 +1,121 @@
+"""Build-ups by the hour: asked at the desk, kept in the database, and what a harder life does to them."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from concurrent.futures import Future
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.materials import Material
+from nimble_shell.core.moisture.life import Effect, Life, Seasons
+from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.shell.damp import DampLimits
+from nimble_shell.core.shell.project import Project, direction_at
+from nimble_shell.formats.seasons_file import from_bytes, to_bytes
+from nimble_shell.services.asking import bare_assembly, bare_basis, materials_of
+from nimble_shell.services.desk import Desk, key_of
+from nimble_shell.services.projects import now
+from nimble_shell.services.studies import At
+from nimble_shell.store import AnswerRepository, Database
+
+_KIND = "hours"
+FAN_YEARS = 3
+_LEAKING, _DAMPER, _MUCH_DAMPER, _WET = 0.9, 0.05, 0.10, 0.97
+EFFECTS: tuple[Effect, ...] = ("storage", "liquid", "sun")
+Cause = Literal["storage", "liquid", "sun", "several"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Question:
+    """What is asked of a build-up, without anything that does not matter to it."""
+
+    assembly: Assembly
+    materials: Mapping[str, Material]
+    basis: Basis
+    life: Life
+    direction: Direction
+
+    @property
+    def args(self) -> tuple[Assembly, Mapping[str, Material], Basis, Life, Direction]:
+        return self.assembly, self.materials, self.basis, self.life, self.direction
+
+    @property
+    def key(self) -> str:
+        return key_of(solve, *self.args)
+
+
+def solve(
+    assembly: Assembly, materials: Mapping[str, Material], basis: Basis, life: Life, direction: Direction
+) -> Seasons:
+    """In a worker: only there the compiled part is needed."""
+    from nimble_shell.core.moisture.seasons import seasons
+
+    return seasons(assembly, materials, basis, life, direction)
+
+
+def question(project: Project, at: At, life: Life) -> Question:
+    """Of a build-up as drafted. Raises NotFound."""
+    return Question(
+        assembly=bare_assembly(at.assembly), materials=materials_of(project, at.assembly),
+        basis=replace(bare_basis(project.basis), damp=DampLimits()), life=life,
+        direction=direction_at(at.station(project)),
+    )  # fmt: skip
+
+
+def fan(life: Life) -> tuple[tuple[str, Life], ...]:
+    """What may befall a build-up, each for three years: as meant, and with one thing or all of them wrong."""
+    meant = replace(life, years=FAN_YEARS, whole=True, coarse=True, leakage=0.0, without=())
+    leak = max(life.leakage, _LEAKING)
+    return (
+        ("as meant", meant),
+        ("a joint with one line of seal", replace(meant, leakage=leak)),
+        ("the same joint without any", replace(meant, leakage=6.0)),
+        (f"room {100 * _DAMPER:.0f} points damper", replace(meant, damper=life.damper + _DAMPER)),
+        (f"room {100 * _MUCH_DAMPER:.0f} points damper", replace(meant, damper=life.damper + _MUCH_DAMPER)),
+        ("gap blocked", replace(meant, gap=0.0)),
+        ("built in wet", replace(meant, phi_0=_WET)),
+        ("all at once", replace(meant, leakage=leak, damper=life.damper + _MUCH_DAMPER, gap=0.0, phi_0=_WET)),
+    )
+
+
+class HoursBook:
+    """Runs of build-ups: known from the database, or asked for at the desk."""
+
+    def __init__(self, desk: Desk, database: Database) -> None:
+        self.desk = desk
+        self._database = database
+
+    def known(self, key: str) -> Seasons | None:
+        """A run that was kept; None where there is none, or what was kept cannot be read."""
+        with self._database.read() as session:
+            body = AnswerRepository(session).body(key)
+        try:
+            return None if body is None else from_bytes(body)
+        except (ValueError, KeyError, TypeError):
+            return None
+
+    def ask(self, asked: Question, ticket: str = "") -> Future[Seasons]:
+        """A run, later. The future raises DomainError, NotConverged or Stopped."""
+        return self.desk.ask(solve, *asked.args, ticket=ticket, keep=False)
+
+    def keep(self, key: str, found: Seasons) -> None:
+        """Keep a run, so that it is there after the next start."""
+        with self._database.write() as session:
+            AnswerRepository(session).put(key, _KIND, to_bytes(found), now())
+
+
+def cause_of(fails: bool, without: Mapping[Effect, bool]) -> Cause:
+    """Which effect the months do not see makes the hours say otherwise.
+
+    Parameters
+    ----------
+    fails : bool
+        What the hours say with all of them.
+    without : mapping of effect to bool
+        What they say with one left out.
+    """
+    turned = [effect for effect in EFFECTS if without.get(effect, fails) != fails]
+    return turned[0] if len(turned) == 1 else "several"

@@ -1,0 +1,135 @@
+"""Verdicts on the moisture of build-ups and joints: found at the desk, and what is known of a whole building."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from concurrent.futures import Future
+from dataclasses import dataclass
+from typing import Any
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.errors import DomainError
+from nimble_shell.core.joints.seals import GRADES
+from nimble_shell.core.moisture.leak import LeakYear
+from nimble_shell.core.moisture.verdict import ADDED, Verdict, judge, judge_joint
+from nimble_shell.core.shell.joint import ShellJoint
+from nimble_shell.core.shell.project import Building, Project, direction_at
+from nimble_shell.services.asking import bare_assembly, bare_basis, materials_of
+from nimble_shell.services.desk import Desk, key_of
+from nimble_shell.services.joints import DIRECTIONS, Known, drawn, sealing
+from nimble_shell.services.studies import At
+
+Found = tuple[Verdict, LeakYear | None, float | None]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Place:
+    """One element or joint of a building and what is known of its moisture."""
+
+    id: str
+    station: str
+    name: str
+    joint: bool
+    verdict: Verdict | None  #: None while it is being judged, or where it cannot be
+    why_not: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LeakQuestion:
+    """What is asked of a joint that leaks."""
+
+    assembly: Assembly
+    args: tuple[Any, ...]
+    station: str
+    grade: str
+    leakage: tuple[float, float]  #: of its seals as scheduled, at 50 Pa [m³/(h·m)]
+    judged: float  #: the leakage that is judged [m³/(h·m)]
+
+
+class VerdictBook:
+    """What is known of the moisture of buildings; what is not known yet is asked for."""
+
+    def __init__(self, desk: Desk) -> None:
+        self.desk = desk
+
+    def element(self, project: Project, at: At, ticket: str = "") -> Future[Verdict]:
+        """A build-up as drafted. Raises NotFound; the future raises DomainError."""
+        direction = direction_at(at.station(project))
+        return self.desk.ask(judge, *_element(project, at.assembly, direction), ticket=ticket)
+
+    def joint(self, question: LeakQuestion, ticket: str = "") -> Future[Found]:
+        """A joint. The future raises DomainError."""
+        return self.desk.ask(judge_joint, *question.args, ticket=ticket)
+
+    def building(self, project: Project, building: Building, joints: Sequence[Known]) -> tuple[Place, ...]:
+        """Every build-up and joint of a building, the one with the least margin first; what is unknown last."""
+        by_id = {one.id: one for one in project.assemblies}
+        found: list[Place] = []
+        for element in building.elements:
+            assembly = by_id.get(element.assembly_id or "")
+            if assembly is not None:
+                args = _element(project, assembly, direction_at(element.station))
+                verdict, why = self._known(judge, args)
+                found.append(Place(id=element.id, station=element.station, name=element.name, joint=False,
+                                   verdict=verdict, why_not=why))  # fmt: skip
+        for known in joints:
+            joint, why, answer = known.joint, known.why_not, None
+            try:
+                f_rsi = None if known.solved is None else known.solved.f_rsi
+                if not why and f_rsi is not None and not known.point:
+                    answer, why = self._known(judge_joint, leak_question(project, joint, f_rsi).args)
+            except DomainError as error:
+                why = error.issues[0].message
+            if not known.point:
+                found.append(Place(id=joint.id, station=joint.station, name=joint.name, joint=True,
+                                   verdict=None if answer is None else answer[0], why_not=why))  # fmt: skip
+        return tuple(sorted(found, key=_rank))
+
+    def _known(self, judge_it: Callable[..., Any], args: tuple[Any, ...]) -> tuple[Any, str]:
+        answer = self.desk.known(key_of(judge_it, *args))
+        if answer is not None:
+            return answer, ""
+        future = self.desk.ask(judge_it, *args, looked_at=False)
+        error = future.exception() if future.done() and not future.cancelled() else None
+        return None, "" if error is None else str(error)
+
+
+def leak_question(
+    project: Project, joint: ShellJoint, f_rsi: float | None, leakage: float | None = None
+) -> LeakQuestion:
+    """What is asked of a joint: its first build-up, and its seals' leakage at the high end unless another is named.
+
+    Raises
+    ------
+    DomainError
+        If it cannot be drawn.
+    """
+    what = drawn(project, joint)
+    judged = sealing(project, joint, what, f_rsi)
+    role = joint.roles[0]
+    assembly = next(one for one in project.assemblies if one.id == role.assembly_id)
+    direction = DIRECTIONS.get(role.role, "horizontal")
+    value = judged.leakage[1] if leakage is None else leakage
+    args = (
+        bare_assembly(assembly), materials_of(project, assembly), bare_basis(project.basis), direction, value,
+        project.basis.air.height(joint.station), f_rsi,
+    )  # fmt: skip
+    return LeakQuestion(assembly=assembly, args=args, station=joint.station, grade=judged.grade,
+                        leakage=judged.leakage, judged=value)  # fmt: skip
+
+
+def safe_grade(safe: float | None) -> str | None:
+    """The loosest grade of seal whose high end is safe; None where none is."""
+    return next((name for name, _, high in GRADES if safe is not None and high <= safe), None)
+
+
+def _element(project: Project, assembly: Assembly, direction: Direction) -> tuple[Any, ...]:
+    return (bare_assembly(assembly), materials_of(project, assembly, *ADDED), bare_basis(project.basis), direction)
+
+
+def _rank(place: Place) -> tuple[bool, float]:
+    verdict = place.verdict
+    if verdict is None:
+        return True, 0.0
+    return False, 1.0 if verdict.margin is None else verdict.margin

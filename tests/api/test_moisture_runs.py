@@ -1,0 +1,123 @@
+"""Moisture routes that ask the desk: verdicts, leaks, hours and the fan."""
+
+from __future__ import annotations
+
+import time
+from typing import Any
+
+import numpy as np
+import pytest
+from api.test_studies import at
+from fastapi.testclient import TestClient
+
+PROJECT = "/api/v1/projects/heron-flats"
+PATIENCE = 120  # a loaded machine solves slowly [s]
+
+
+@pytest.fixture
+def planted(solving: TestClient, campus: str) -> TestClient:
+    """An API whose questions are answered, with the demo campus stored."""
+    assert campus == "heron-flats"
+    return solving
+
+
+def drafted(client: TestClient, assembly_id: str, building: str) -> dict[str, Any]:
+    return at(client, "heron-flats", building, assembly_id)
+
+
+def post(client: TestClient, path: str, body: dict[str, Any]) -> Any:
+    answer = client.post(f"{PROJECT}/moisture{path}", json=body)
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def test_the_largest_safe_share_of_a_build_up(planted: TestClient) -> None:
+    found = post(planted, "/positions", drafted(planted, "wall-w-a", "main-laboratory"))
+    field, *members = found["sections"]
+    assert field["section"] == "field"
+    assert len(members) >= 2
+    assert 0 < field["now"] < field["safe"] < field["condenses"] < 1
+    assert found["rule"] == 0.30
+    lengths = {len(field[name]) for name in ("x", "share", "thickness", "theta", "phi")}
+    assert len(lengths) == 1
+
+
+def test_a_verdict_with_its_margin(planted: TestClient) -> None:
+    found = post(planted, "/verdict", drafted(planted, "wall-w-a", "main-laboratory"))
+    assert found["passes"] is True
+    assert found["margin"] == found["phi_fails"] - found["phi_room"]
+    assert found["advice"] == []
+
+
+def test_the_ridge_without_a_seal_is_found_and_the_grade_that_is_safe_is_named(planted: TestClient) -> None:
+    ridge = {"building_id": "main-laboratory", "joint_id": "j1"}
+    found = post(planted, "/leak", ridge)
+    assert found["grade"] == "open"
+    assert found["verdict"]["passes"] is False
+    assert found["verdict"]["reason"] in ("leak", "surface")
+    assert found["peak"] > 10 * found["limit"]
+    safe = found["largest_safe"]
+    by_name = {one["name"]: one for one in found["grades"]}
+    assert by_name[found["safe_grade"]]["high"] <= safe
+    assert by_name[found["safe_grade"]]["safe"]
+    assert not by_name["open"]["safe"]
+    tight = post(planted, "/leak", {**ridge, "leakage": safe})
+    assert tight["peak"] <= tight["limit"]
+    assert len(tight["months"]) == 12
+    january = tight["months"][0]
+    assert january["v_room"] > january["v_skin"] > 0
+
+
+def test_every_place_of_a_building_is_judged_in_time(planted: TestClient) -> None:
+    until = time.monotonic() + PATIENCE
+    while True:
+        places = planted.get(f"{PROJECT}/buildings/seed-barn/verdicts").json()["places"]
+        if all(one["verdict"] or one["why_not"] for one in places) or time.monotonic() > until:
+            break
+        time.sleep(0.2)
+    assert all(one["verdict"] for one in places if not one["joint"])
+    margins = [one["verdict"]["margin"] for one in places if one["verdict"] and one["verdict"]["margin"] is not None]
+    assert margins == sorted(margins)
+
+
+def test_hours_are_run_kept_and_shown_again_at_once(planted: TestClient) -> None:
+    body = {**drafted(planted, "wall-w-d", "sample-cold-store"), "life": {"years": 2}, "ticket": "t-hours"}
+    found = post(planted, "/hours", body)
+    assert found["years"] in (1, 2)
+    assert abs(found["balance_error"]) < 1e-9
+    assert found["heat_error"] < 1e-6
+    assert found["fails"] == ""
+    days = 365 * found["years"]
+    assert all(len(one) == days + 1 for one in found["water"])
+    assert all(len(one["index"]) == days for one in found["mould"])
+    raw = planted.get(f"/api/v1/moisture/hours/{found['key']}/field")
+    states = np.frombuffer(raw.content, "<i2").reshape(found["hours"], 2, len(found["x"]))
+    assert (np.abs(states[:, 0]) < 8000).all()
+    assert states[:, 1].min() > 0
+    assert states[:, 1].max() <= 10000
+    start = time.monotonic()
+    assert post(planted, "/hours", body) == found
+    assert time.monotonic() - start < 5
+    other = dict(body, assembly={**body["assembly"], "name": "another name"})
+    assert post(planted, "/hours", other)["key"] == found["key"]
+    assert planted.get("/api/v1/moisture/hours/nothing/field").status_code == 404
+
+
+def test_a_life_that_cannot_be_is_refused_at_its_place(planted: TestClient) -> None:
+    body = drafted(planted, "wall-w-d", "sample-cold-store")
+    for life, pointer in (
+        ({"years": 0}, "years"), ({"years": 99}, "years"), ({"phi_0": 1.2}, "phi_0"), ({"tilt": 400}, "tilt"),
+    ):  # fmt: skip
+        answer = planted.post(f"{PROJECT}/moisture/hours", json={**body, "life": life})
+        assert answer.status_code == 422
+        assert pointer in answer.json()["errors"][0]["pointer"]
+    gone = planted.post(f"{PROJECT}/moisture/leak", json={"building_id": "main-laboratory", "joint_id": "no"})
+    assert gone.status_code == 404
+
+
+def test_eight_lives_are_drawn_as_a_fan(planted: TestClient) -> None:
+    found = post(planted, "/fan", drafted(planted, "wall-w-d", "sample-cold-store"))
+    assert found["runs"][0]["name"] == "as meant"
+    assert len(found["runs"]) == 8
+    assert all(not one["why_not"] for one in found["runs"])
+    assert {len(one["water"]) for one in found["runs"]} == {len(found["days"])}
