@@ -244,6 +244,13 @@ class WoodOut(Model):
     share: list[float]
 
 
+class DriedOut(Model):
+    """A layer that was built in fresh, and the day from which it stays below 85 %; none within the years."""
+
+    layer: int
+    day: int | None
+
+
 class HoursOut(Model):
     """A run by the hour. Days run from 1 October."""
 
@@ -258,7 +265,7 @@ class HoursOut(Model):
     wood: list[WoodOut]
     wood_limit: float
     mould_limit: float
-    dry_after: list[tuple[int, int | None]]
+    dry_after: list[DriedOut]
     came_in: float
     balance_error: float
     heat_error: float

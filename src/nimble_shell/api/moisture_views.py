@@ -124,7 +124,8 @@ def hours(project: Project, key: str, found: Seasons, months_fail: Reason, cause
                       share=np.round(found.wood_share[:, at], 4).tolist())
             for at, layer in enumerate(found.wood)
         ],
-        wood_limit=damp.wood, mould_limit=damp.mould, dry_after=list(found.dry_after), came_in=found.came_in,
+        wood_limit=damp.wood, mould_limit=damp.mould,
+        dry_after=[m.DriedOut(layer=layer, day=day) for layer, day in found.dry_after], came_in=found.came_in,
         balance_error=found.balance_error, heat_error=found.heat_error, steps=found.steps, cells=found.cells,
         notes=list(found.notes), x=found.x.tolist(), layer=found.layer.tolist(), hours=len(found.hours),
     )  # fmt: skip

@@ -10,6 +10,7 @@
   import SheetHead from '$lib/ui/SheetHead.svelte';
   import TargetSets from './TargetSets.svelte';
   import type { Units } from '$lib/units';
+  import DampPanel from './DampPanel.svelte';
   import Elements from './Elements.svelte';
   import ClimateBar from './ClimateBar.svelte';
   import RegisterView from './RegisterView.svelte';
@@ -322,6 +323,7 @@
   >
 </h2>
 <Elements {building} {units} {ledger} />
+<DampPanel {basis} {name} refused={why} />
 <RegisterView {basis} {name} {units} refused={why} />
 
 <style>

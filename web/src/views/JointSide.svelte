@@ -160,7 +160,7 @@
     gap: 8px;
     align-items: center;
   }
-  header :global(label) {
+  header :global(.choice) {
     min-width: 0;
   }
   header :global(select) {

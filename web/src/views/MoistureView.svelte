@@ -1,28 +1,31 @@
-<!-- Moisture of one station by month: the drawn year, what the surface has to have, and the building's worst surfaces. -->
+<!-- Moisture of one station: by month, at the control plane, at its joint lines, by the hour, and in a harder life. -->
 <script lang="ts">
-  import type { Assembly, Building, Moisture } from '$lib/api/client';
-  import { api, asProblem, take } from '$lib/api/client';
-  import FactorYear from '$lib/draw/FactorYear.svelte';
-  import YearCells from '$lib/draw/YearCells.svelte';
-  import { MONTHS } from '$lib/months';
+  import type { Building } from '$lib/api/client';
   import { bench } from '$lib/state/bench.svelte';
-  import { Live } from '$lib/state/live.svelte';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
-  import { surfaces } from '$lib/state/surfaces.svelte';
   import { STATIONS } from '$lib/stations';
   import Button from '$lib/ui/Button.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
   import SheetHead from '$lib/ui/SheetHead.svelte';
   import Which from '$lib/ui/Which.svelte';
   import type { Units } from '$lib/units';
-  import { untrack } from 'svelte';
+  import HoursSheet from './HoursSheet.svelte';
+  import LeakSheet from './LeakSheet.svelte';
+  import MonthSheet from './MonthSheet.svelte';
+  import PlaneSheet from './PlaneSheet.svelte';
 
   interface Props {
     building: Building;
     units: Units;
   }
   let { building, units }: Props = $props();
+  const VIEWS = [
+    { id: '', name: 'By month' },
+    { id: 'plane', name: 'Control plane' },
+    { id: 'joints', name: 'Joint lines' },
+    { id: 'hours', name: 'By the hour' },
+    { id: 'fan', name: 'Harder life' },
+  ];
   const place = $derived(router.place);
   const elements = $derived(
     (building.elements ?? []).filter((one) => one.station === place.station && one.assembly_id),
@@ -30,284 +33,53 @@
   const element = $derived(elements.find((one) => one.id === place.element) ?? elements[0]);
   const stored = $derived(session.assembly(element?.assembly_id));
   const draft = $derived(bench.draft && bench.draft.id === stored?.id ? bench.draft : stored);
-  const revision = $derived(session.open?.revision ?? 0);
-  const month = $derived(/^\d+$/.test(place.condition) ? Number(place.condition) : undefined);
-
-  const live = new Live<
-    { project: string; building: string; revision: number; assembly: Assembly },
-    Moisture
-  >(({ project, building, assembly }) =>
-    take(
-      api.POST('/api/v1/projects/{project_id}/moisture', {
-        params: { path: { project_id: project } },
-        body: { building_id: building, assembly },
-      }),
-    ),
-  );
-  $effect(() => {
-    const at = { project: place.project, building: building.id, revision };
-    const assembly = draft;
-    if (assembly) untrack(() => live.ask({ ...at, assembly }));
-  });
-  const year = $derived(live.answered?.assembly.id === draft?.id ? live.answer : undefined);
-  const problem = $derived(live.error ? asProblem(live.error) : undefined);
-  const league = $derived(surfaces.of(building.id));
-  const named = (assembly: Assembly, at: number) =>
-    session.materials.get(assembly.layers[at]?.material ?? '')?.name ?? 'air layer';
-  const where = (assembly: Assembly, inner: number, outer: number) =>
-    inner === outer
-      ? `inside ${named(assembly, inner)}`
-      : `between ${named(assembly, inner)} and ${named(assembly, outer)}`;
-  function beside(assembly: Assembly, x: number): string {
-    let face = 0;
-    for (const [at, layer] of assembly.layers.entries()) {
-      if (x < face + layer.d - 1e-6) return where(assembly, at, at);
-      face += layer.d;
-      if (Math.abs(x - face) < 1e-6) return where(assembly, at, at + 1);
-    }
-    return '';
-  }
-  const verdict = $derived.by(() => {
-    if (!year || !draft) return undefined;
-    const worst = year.wet.toSorted((a, b) => b.peak / b.limit - a.peak / a.limit)[0];
-    if (!worst) {
-      const shares = year.share[year.closest_month]?.[year.closest_plane] ?? 0;
-      return {
-        tone: 'good',
-        title: 'Dry in every month.',
-        text: `It comes closest to saturation in ${MONTHS[year.closest_month]}, with ${units.full(shares, 'share', 0)} of it ${beside(draft, year.x[year.closest_plane] ?? 0)}.`,
-      };
-    }
-    const held = `${units.full(worst.peak, 'condensate')} ${where(draft, worst.inner, worst.outer)}`;
-    const limit = `the limit is ${units.full(worst.limit, 'condensate')}: ${worst.reason}`;
-    if (year.verdict === 'gathers')
-      return {
-        tone: 'decision',
-        title: 'Does not dry within the year.',
-        text: `${units.full(year.left, 'condensate')} are left; at most ${held}.`,
-      };
-    if (year.verdict === 'too wet')
-      return { tone: 'decision', title: 'Dries, but gets too wet.', text: `At most ${held}; ${limit}.` };
-    return { tone: 'good', title: 'Gets wet and dries.', text: `At most ${held}; ${limit}.` };
-  });
-  const margin = (f: number, required: number) => f - required;
+  const joints = $derived((building.joints ?? []).filter((one) => one.station === place.station));
+  const view = $derived(VIEWS.some((one) => one.id === place.view) ? place.view : '');
+  const shown = $derived(!draft && joints.length ? 'joints' : view);
 </script>
 
-{#if elements.length > 1}
+{#if elements.length > 1 && shown !== 'joints'}
   <Which
     label="Elements of this station"
     options={elements}
     chosen={element?.id}
-    onchoose={(id) => router.go({ element: id, view: '' })}
+    onchoose={(id) => router.go({ element: id, view })}
   />
 {/if}
 <SheetHead
   zone={`${place.station}5`}
-  title={draft ? `${draft.name}: moisture through the year` : (STATIONS[place.station] ?? '')}
+  title={shown === 'joints'
+    ? `${STATIONS[place.station] ?? ''}: room air through joints`
+    : draft
+      ? `${draft.name}: moisture through the year`
+      : (STATIONS[place.station] ?? '')}
 />
-{#if !draft}
+{#if draft || joints.length}
+  <Which
+    label="Ways to look at its moisture"
+    options={VIEWS.filter((one) => (one.id === 'joints' ? joints.length : draft))}
+    chosen={shown}
+    onchoose={(id) => router.go({ view: id })}
+  />
+{/if}
+{#if shown === 'joints'}
+  <LeakSheet {building} {joints} {units} />
+{:else if !draft}
   <p class="none">
     Moisture is judged in a build-up, and none is drawn at this station.
     <Button onclick={() => router.go({ step: 2 })}>Build-ups</Button>
   </p>
+{:else if shown === 'plane'}
+  <PlaneSheet {building} assembly={draft} {units} />
+{:else if shown === 'hours' || shown === 'fan'}
+  <HoursSheet {building} assembly={draft} {units} fan={shown === 'fan'} />
+{:else}
+  <MonthSheet {building} assembly={draft} {units} />
 {/if}
-<div class="columns">
-  <div class="main" data-stale={live.stale}>
-    {#if problem}
-      <Notice title="No year for this build-up." text={problem.sentence} live />
-    {:else if draft && year && verdict}
-      <p class="verdict {verdict.tone}" data-testid="verdict">
-        <strong>{verdict.title}</strong>
-        {verdict.text}
-      </p>
-      <h2>
-        Wet at the end of each month <span
-          >outside on the left; {units.symbol('condensate')} held, or the highest share of saturation</span
-        >
-      </h2>
-      <YearCells
-        assembly={draft}
-        materials={session.materials}
-        {year}
-        {units}
-        {month}
-        onmonth={(to) => router.go({ condition: String(to) }, true)}
-      />
-      {#if year.wet.length}
-        <table data-testid="wet">
-          <thead
-            ><tr><th>plane</th><th class="n">at most</th><th class="n">limit</th><th>why this limit</th></tr
-            ></thead
-          >
-          <tbody>
-            {#each year.wet as plane, number (number)}
-              <tr>
-                <td><b>{number + 1}</b> {where(draft, plane.inner, plane.outer)}</td>
-                <td class="n" class:over={plane.peak > plane.limit}>{units.show(plane.peak, 'condensate')}</td
-                >
-                <td class="n">{units.show(plane.limit, 'condensate')}</td>
-                <td class="soft">{plane.reason}</td>
-              </tr>
-            {/each}
-          </tbody>
-        </table>
-      {/if}
-      <p class="soft method">
-        ISO 13788, vapour only, steady in each month, slices of R ≤ 0.25 m²·K/W; each month is solved for all
-        planes at once, so that no water is lost.{draft.outside === 'ground'
-          ? ' The ground is counted as outside air here.'
-          : ''} Air through joints, rain, stored water and sun are not seen by it. Limits are the trade's usual
-        ones; the practice's own and local codes take their place, and a judgement on damage belongs to a licensed
-        reviewer.
-      </p>
-    {/if}
-  </div>
-  <aside>
-    {#if year}
-      <h2>Surface factor asked <span>80 % at the surface</span></h2>
-      <FactorYear {year} {units} />
-      <p class="soft">
-        {#if year.critical === null}No month asks anything of the surface.{:else}
-          {MONTHS[year.critical]} asks most: {units.show(year.months[year.critical]?.required ?? 0, 'ratio')}.
-          There the room may have
-          {units.full(year.months[year.critical]?.phi_fails ?? 0, 'share', 0)} before this surface reaches 80 %.{/if}
-      </p>
-    {/if}
-    {#if league}
-      <h2>Worst surfaces of {building.name}</h2>
-      <table class="league" data-testid="league">
-        <thead
-          ><tr
-            ><th>place</th><th class="n">f<sub>Rsi</sub></th><th class="n">margin</th><th
-              class="n"
-              title="room humidity at which it starts to fail">fails at, %</th
-            ></tr
-          ></thead
-        >
-        <tbody>
-          {#each league.surfaces as one (one.id)}
-            <tr>
-              <td
-                ><button
-                  onclick={() =>
-                    router.go({ station: one.station, step: one.joint ? 3 : 5, element: one.id, view: '' })}
-                  ><b>{one.station}</b> {one.name}</button
-                ></td
-              >
-              {#if one.f_rsi === null}
-                <td class="soft" colspan="3">{one.why_not}</td>
-              {:else}
-                <td class="n">{units.show(one.f_rsi, 'ratio')}</td>
-                <td class="n" class:over={league.required !== null && one.f_rsi < league.required}
-                  >{league.required === null
-                    ? '–'
-                    : `${one.f_rsi < league.required ? '' : '+'}${units.show(margin(one.f_rsi, league.required), 'ratio')}`}</td
-                >
-                <td class="n">{one.phi_fails === null ? '–' : units.show(one.phi_fails, 'share', 0)}</td>
-              {/if}
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-    {/if}
-  </aside>
-</div>
 
 <style>
-  .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 330px;
-    gap: 28px;
-    align-items: start;
-  }
   .none {
     color: var(--ink-2);
     margin: 8px 0;
-  }
-  .verdict {
-    margin: 4px 0 12px;
-    padding: 8px 12px;
-    border-left: 3px solid var(--verdigris);
-    background: var(--sheet-bright);
-    font-size: var(--fs-lead);
-  }
-  .verdict.decision {
-    border-color: var(--oxide);
-  }
-  .verdict.decision strong {
-    color: var(--oxide);
-  }
-  h2 {
-    font-size: var(--fs-lead);
-    font-weight: 600;
-    margin: 14px 0 6px;
-    display: flex;
-    justify-content: space-between;
-    gap: 8px;
-  }
-  aside h2:first-child {
-    margin-top: 4px;
-  }
-  h2 span {
-    font-weight: 400;
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
-  table {
-    border-collapse: collapse;
-    width: 100%;
-    margin: 10px 0;
-  }
-  th {
-    text-align: left;
-    font-weight: 400;
-    font-size: var(--fs-small);
-    color: var(--ink-3);
-    border-bottom: 1px solid var(--line);
-    padding: 2px 6px 2px 0;
-  }
-  td {
-    padding: 3px 6px 3px 0;
-    border-bottom: 1px solid var(--hair);
-    vertical-align: baseline;
-  }
-  .n {
-    text-align: right;
-    white-space: nowrap;
-  }
-  td.n {
-    font-family: var(--mono);
-  }
-  .n + :not(.n) {
-    padding-left: 14px;
-  }
-  .over {
-    color: var(--oxide);
-    font-weight: 600;
-  }
-  .soft {
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
-  .method {
-    max-width: 70ch;
-    margin: 10px 0;
-  }
-  .league button {
-    all: unset;
-    cursor: pointer;
-    color: var(--ink);
-    min-height: 24px;
-  }
-  .league button:hover {
-    text-decoration: underline;
-  }
-  .league button:focus-visible {
-    box-shadow: var(--focus);
-  }
-  @media (max-width: 1199px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

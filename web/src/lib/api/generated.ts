@@ -2001,6 +2001,16 @@ export interface components {
             /** View */
             view: number[];
         };
+        /**
+         * DriedOut
+         * @description A layer that was built in fresh, and the day from which it stays below 85 %; none within the years.
+         */
+        DriedOut: {
+            /** Day */
+            day: number | null;
+            /** Layer */
+            layer: number;
+        };
         /** EconomyDoc */
         EconomyDoc: {
             /**
@@ -2440,10 +2450,7 @@ export interface components {
             /** Cells */
             cells: number;
             /** Dry After */
-            dry_after: [
-                number,
-                number | null
-            ][];
+            dry_after: components["schemas"]["DriedOut"][];
             /**
              * Fails
              * @enum {string}

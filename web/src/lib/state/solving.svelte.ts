@@ -3,10 +3,18 @@ import { api, take } from '$lib/api/client';
 
 const PATIENCE = 450; // before and between looks [ms]
 
+const count = (value: number) => value.toLocaleString('en').replaceAll(',', '\u2009');
+/** Of what is solved on grids. */
+const grids = (at: number, unknowns: number) => `grid ${at}, ${count(unknowns)} unknowns`;
+/** Of a run through hours. */
+export const hours = (done: number, of: number) => `hour ${count(done)} of ${count(of)}`;
+
 export class Solving {
   /** Where the solution is, in words; empty while there is nothing to tell. */
   text = $state('');
   #ticket = '';
+
+  constructor(private readonly words: (done: number, of: number) => string = grids) {}
 
   /** Ask with a ticket of its own. */
   async run<T>(ask: (ticket: string) => Promise<T>): Promise<T> {
@@ -32,10 +40,9 @@ export class Solving {
     try {
       const at = await take(api.GET('/api/v1/solving/{ticket}', { params: { path: { ticket } } }));
       if (this.#ticket !== ticket) return;
-      const unknowns = at.unknowns.toLocaleString('en').replaceAll(',', '\u2009');
       const rest = at.waiting ? `, ${at.waiting} waiting` : '';
       this.text = at.grids
-        ? `grid ${at.grids}, ${unknowns} unknowns${rest}`
+        ? `${this.words(at.grids, at.unknowns)}${rest}`
         : at.waiting
           ? `${at.waiting} waiting`
           : '';

@@ -11,7 +11,7 @@
     oncancel?: () => void;
     optional?: boolean;
     yours?: boolean;
-    decimals?: number;
+    decimals?: number | undefined;
     refused?: string | undefined;
     width?: 'tiny' | 'small' | 'wide';
     showLabel?: boolean;

@@ -2,6 +2,8 @@
 <script lang="ts">
   import type { Building, Change, Consequence, Basis } from '$lib/api/client';
   import type { Units } from '$lib/units';
+  import { router } from '$lib/state/router.svelte';
+  import { verdicts } from '$lib/state/verdicts.svelte';
   import Figure from './Figure.svelte';
 
   interface Props {
@@ -47,10 +49,11 @@
   ]);
   const short = (value: number, asked: number | null | undefined, more: boolean) =>
     asked !== null && asked !== undefined && (more ? value < asked : value > asked);
-  const pending = [
-    { name: 'Moisture margin', why: 'not counted yet' },
-    { name: 'Air leakage used', why: 'not counted: step 7' },
-  ];
+  const places = $derived(verdicts.of(building.id)?.places ?? []);
+  const judging = $derived(places.filter((one) => !one.verdict && !one.why_not).length);
+  const dampest = $derived(places.find((one) => one.verdict && one.verdict.margin !== null)); // the least stands first
+  const moisture = $derived(dampest?.verdict?.margin ?? undefined);
+  const pending = [{ name: 'Air leakage used', why: 'not counted: step 7' }];
 </script>
 
 <footer class="ledger no-print" aria-label="Ledger: what the last edit means for the whole shell">
@@ -166,6 +169,44 @@
       <span class="no"
         >{building.joints?.length ? 'clear sections and joints' : 'clear section; joints: step 3'}</span
       >
+    </div>
+    <div
+      class="cell"
+      class:pending={moisture === undefined}
+      class:open={moisture !== undefined && moisture < 0}
+      data-testid="moisture_margin"
+    >
+      <small title="room humidity in the cold months up to where the worst place fails">Moisture margin</small
+      >
+      {#if moisture !== undefined && dampest}
+        <div class="value">
+          <Figure
+            value={units.show(moisture, 'share', 0)}
+            unit="points"
+            label="Moisture margin, {dampest.name}"
+            weight="figure"
+            tone={moisture < 0 ? 'decision' : 'ink'}
+            onwork={() =>
+              router.go({
+                station: dampest.station,
+                step: 5,
+                element: dampest.joint ? '' : dampest.id,
+                view: dampest.joint ? 'joints' : '',
+              })}
+          />
+        </div>
+        <span class="no" title={dampest.name}
+          >{dampest.station} {dampest.name}{judging ? `, ${judging} being judged` : ''}</span
+        >
+      {:else}
+        <span class="none">–</span><span class="no"
+          >{judging
+            ? `${judging} being judged`
+            : places.length
+              ? 'nothing fails up to 95 %'
+              : 'no build-up yet'}</span
+        >
+      {/if}
     </div>
     {#each pending as cell (cell.name)}
       <div class="cell pending">

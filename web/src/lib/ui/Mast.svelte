@@ -7,6 +7,7 @@
   import { href, router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
   import { surfaces } from '$lib/state/surfaces.svelte';
+  import { verdicts } from '$lib/state/verdicts.svelte';
   import { STATIONS } from '$lib/stations';
   import { untrack } from 'svelte';
   import LineMarks from './LineMarks.svelte';
@@ -75,6 +76,14 @@
     const pending = ledger?.pending.length ?? 0;
     const question = { project: place.project, building: building.id, revision, pending };
     untrack(() => surfaces.live.ask(question));
+  });
+  // The ledger shows the least margin of moisture in every step.
+  $effect(() => {
+    if (!building) return;
+    const revision = session.open?.revision ?? 0;
+    const pending = ledger?.pending.length ?? 0;
+    const question = { project: place.project, building: building.id, revision, pending };
+    untrack(() => verdicts.ask(question));
   });
   const league = $derived(surfaces.of(place.building));
   const surfaceAt = (station: string) => {

@@ -1,0 +1,112 @@
+"""Moisture beyond the months in a real browser: control plane, joint lines, hours and the fan."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+from web.board import number
+from web.test_frame import AXE
+
+from tools.window import Server
+
+RUN = 90_000  # a loaded machine runs slowly [ms]
+
+
+@pytest.fixture
+def store(page: Page, server: Server, campus: str) -> Page:
+    """The cold store's wall: three layers, run in seconds."""
+    page.goto(f"{server.address}/{campus}/sample-cold-store/D5")
+    expect(page.get_by_test_id("verdict")).to_be_visible()
+    return page
+
+
+def look(page: Page, name: str) -> None:
+    page.get_by_role("navigation", name="Ways to look at its moisture").get_by_role("button", name=name).click()
+
+
+def axe(page: Page) -> None:
+    page.evaluate(Path(AXE).read_text())
+    found = page.evaluate("axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']})")
+    assert [(one["id"], [node["html"][:120] for node in one["nodes"]]) for one in found["violations"]] == []
+
+
+def test_the_margin_is_told_in_points_of_room_humidity_and_hangs_in_the_ledger(store: Page) -> None:
+    expect(store.get_by_test_id("judged")).to_contain_text(re.compile(r"margin of \d+ points"), timeout=RUN)
+    expect(store.get_by_test_id("moisture_margin")).to_contain_text("points", timeout=RUN)
+
+
+def test_the_control_plane_is_moved_by_keys_and_read_where_it_stands(page: Page, server: Server, campus: str) -> None:
+    page.goto(f"{server.address}/{campus}/bunkhouse/D5?view=plane")
+    here = page.get_by_test_id("plane-here")
+    share = here.locator("div", has_text="share of R inside").locator("dd")
+    before = number(share.inner_text().removesuffix("%"))
+    plane = page.get_by_test_id("plane")
+    plane.focus()
+    for _ in range(6):
+        plane.press("PageUp")
+    assert number(share.inner_text().removesuffix("%")) > before
+    page.get_by_role("button", name="Back to where it is").click()
+    assert number(share.inner_text().removesuffix("%")) == before
+    rows = page.get_by_test_id("sections").locator("tbody tr")
+    rows.filter(has_text="stud").get_by_role("button").click()
+    assert number(share.inner_text().removesuffix("%")) > before
+    axe(page)
+
+
+def test_a_build_up_is_run_by_the_hour_and_read_at_any_moment(store: Page) -> None:
+    look(store, "By the hour")
+    expect(store.get_by_test_id("hours-verdict")).to_contain_text("Accepted by the hour", timeout=RUN)
+    expect(store.get_by_test_id("balance")).to_contain_text(re.compile(r"water in less water gained −?\de−\d+"))
+    chart = store.get_by_role("slider", name=re.compile("through the years"))
+    heading = store.get_by_role("heading", name=re.compile("The section on"))
+    before = heading.inner_text()
+    chart.focus()
+    chart.press("PageUp")
+    expect(heading).not_to_have_text(before)
+    expect(store.get_by_test_id("faces").locator("tbody tr")).to_have_count(2)
+    axe(store)
+    store.get_by_role("textbox", name="years at most").fill("0")
+    store.get_by_role("textbox", name="years at most").press("Enter")
+    expect(store.get_by_test_id("life")).to_contain_text("0 years")
+    store.get_by_role("textbox", name="years at most").fill("1")
+    store.get_by_role("textbox", name="years at most").press("Enter")
+    expect(store.get_by_test_id("life")).not_to_contain_text("0 years")
+
+
+def test_eight_lives_say_what_is_not_forgiven(store: Page) -> None:
+    look(store, "Harder life")
+    expect(store.get_by_test_id("fan-verdict")).to_contain_text("of 8 lives are accepted", timeout=RUN)
+    rows = store.get_by_test_id("lives").locator("tbody tr")
+    expect(rows).to_have_count(8)
+    expect(rows.first).to_contain_text("accepted")
+    expect(rows.filter(has_text="without any")).to_contain_text("water gathers")
+
+
+def test_a_ridge_without_a_seal_wets_its_skin_and_a_tighter_one_is_tried(
+    page: Page, server: Server, jointed: str
+) -> None:
+    page.goto(f"{server.address}/{jointed}/main-laboratory/A5")
+    verdict = page.get_by_test_id("leak-verdict")
+    expect(verdict).to_contain_text("Room air wets the outer skin", timeout=RUN)
+    expect(page.get_by_test_id("safe")).to_contain_text(re.compile("three lines of seal"))
+    months = page.get_by_role("group", name="Water in the outer skin along the joint").get_by_role("button")
+    months.nth(0).click()
+    months.nth(0).press("ArrowRight")
+    expect(months.nth(1)).to_be_focused()
+    page.get_by_role("button", name="three lines").click()
+    expect(verdict).not_to_contain_text("Room air wets", timeout=RUN)
+    axe(page)
+
+
+def test_what_is_accepted_of_water_is_the_practice_s_own(page: Page, server: Server, campus: str) -> None:
+    page.goto(f"{server.address}/{campus}/sample-cold-store/D1")
+    field = page.get_by_test_id("damp").get_by_role("textbox", name="water in wood, by mass")
+    field.fill("18")
+    field.press("Enter")
+    expect(page.locator(".last")).to_contain_text("water in wood")
+    field.fill("180")
+    field.press("Enter")
+    expect(page.get_by_test_id("damp")).to_contain_text("180")

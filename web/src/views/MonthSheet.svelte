@@ -1,0 +1,274 @@
+<!-- A build-up by month: the verdict, the drawn year, what the surface has to have, and the building's worst surfaces. -->
+<script lang="ts">
+  import type { Assembly, Building, Moisture } from '$lib/api/client';
+  import { api, asProblem, take } from '$lib/api/client';
+  import FactorYear from '$lib/draw/FactorYear.svelte';
+  import YearCells from '$lib/draw/YearCells.svelte';
+  import { beside, where } from '$lib/layers';
+  import { MONTHS } from '$lib/months';
+  import { Live } from '$lib/state/live.svelte';
+  import { router } from '$lib/state/router.svelte';
+  import { session } from '$lib/state/session.svelte';
+  import { surfaces } from '$lib/state/surfaces.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import type { Units } from '$lib/units';
+  import { untrack } from 'svelte';
+  import VerdictBar from './VerdictBar.svelte';
+
+  interface Props {
+    building: Building;
+    assembly: Assembly;
+    units: Units;
+  }
+  let { building, assembly, units }: Props = $props();
+  const place = $derived(router.place);
+  const revision = $derived(session.open?.revision ?? 0);
+  const month = $derived(/^\d+$/.test(place.condition) ? Number(place.condition) : undefined);
+  const materials = $derived(session.materials);
+
+  const live = new Live<
+    { project: string; building: string; revision: number; assembly: Assembly },
+    Moisture
+  >(({ project, building, assembly }) =>
+    take(
+      api.POST('/api/v1/projects/{project_id}/moisture', {
+        params: { path: { project_id: project } },
+        body: { building_id: building, assembly },
+      }),
+    ),
+  );
+  $effect(() => {
+    const at = { project: place.project, building: building.id, revision };
+    const asked = assembly;
+    untrack(() => live.ask({ ...at, assembly: asked }));
+  });
+  const year = $derived(live.answered?.assembly.id === assembly.id ? live.answer : undefined);
+  const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  const league = $derived(surfaces.of(building.id));
+  const verdict = $derived.by(() => {
+    if (!year) return undefined;
+    const worst = year.wet.toSorted((a, b) => b.peak / b.limit - a.peak / a.limit)[0];
+    if (!worst) {
+      const shares = year.share[year.closest_month]?.[year.closest_plane] ?? 0;
+      return {
+        tone: 'good',
+        title: 'Dry in every month.',
+        text: `It comes closest to saturation in ${MONTHS[year.closest_month]}, with ${units.full(shares, 'share', 0)} of it ${beside(assembly, materials, year.x[year.closest_plane] ?? 0)}.`,
+      };
+    }
+    const held = `${units.full(worst.peak, 'condensate')} ${where(assembly, materials, worst.inner, worst.outer)}`;
+    const limit = `the limit is ${units.full(worst.limit, 'condensate')}: ${worst.reason}`;
+    if (year.verdict === 'gathers')
+      return {
+        tone: 'decision',
+        title: 'Does not dry within the year.',
+        text: `${units.full(year.left, 'condensate')} are left; at most ${held}.`,
+      };
+    if (year.verdict === 'too wet')
+      return { tone: 'decision', title: 'Dries, but gets too wet.', text: `At most ${held}; ${limit}.` };
+    return { tone: 'good', title: 'Gets wet and dries.', text: `At most ${held}; ${limit}.` };
+  });
+  const margin = (f: number, required: number) => f - required;
+</script>
+
+<div class="columns">
+  <div class="main" data-stale={live.stale}>
+    {#if problem}
+      <Notice title="No year for this build-up." text={problem.sentence} live />
+    {:else if year && verdict}
+      <p class="verdict {verdict.tone}" data-testid="verdict">
+        <strong>{verdict.title}</strong>
+        {verdict.text}
+      </p>
+      <VerdictBar {building} {assembly} {units} />
+      <h2>
+        Wet at the end of each month <span
+          >outside on the left; {units.symbol('condensate')} held, or the highest share of saturation</span
+        >
+      </h2>
+      <YearCells
+        {assembly}
+        {materials}
+        {year}
+        {units}
+        {month}
+        onmonth={(to) => router.go({ condition: String(to) }, true)}
+      />
+      {#if year.wet.length}
+        <table data-testid="wet">
+          <thead
+            ><tr><th>plane</th><th class="n">at most</th><th class="n">limit</th><th>why this limit</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each year.wet as plane, number (number)}
+              <tr>
+                <td><b>{number + 1}</b> {where(assembly, materials, plane.inner, plane.outer)}</td>
+                <td class="n" class:over={plane.peak > plane.limit}>{units.show(plane.peak, 'condensate')}</td
+                >
+                <td class="n">{units.show(plane.limit, 'condensate')}</td>
+                <td class="soft">{plane.reason}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+      <p class="soft method">
+        ISO 13788, vapour only, steady in each month, slices of R ≤ 0.25 m²·K/W; each month is solved for all
+        planes at once, so that no water is lost.{assembly.outside === 'ground'
+          ? ' The ground is counted as outside air here.'
+          : ''} Air through joints, rain, stored water and sun are not seen by it. Limits are the trade's usual
+        ones; the practice's own and local codes take their place, and a judgement on damage belongs to a licensed
+        reviewer.
+      </p>
+    {/if}
+  </div>
+  <aside>
+    {#if year}
+      <h2>Surface factor asked <span>80 % at the surface</span></h2>
+      <FactorYear {year} {units} />
+      <p class="soft">
+        {#if year.critical === null}No month asks anything of the surface.{:else}
+          {MONTHS[year.critical]} asks most: {units.show(year.months[year.critical]?.required ?? 0, 'ratio')}.
+          There the room may have
+          {units.full(year.months[year.critical]?.phi_fails ?? 0, 'share', 0)} before this surface reaches 80 %.{/if}
+      </p>
+    {/if}
+    {#if league}
+      <h2>Worst surfaces of {building.name}</h2>
+      <table class="league" data-testid="league">
+        <thead
+          ><tr
+            ><th>place</th><th class="n">f<sub>Rsi</sub></th><th class="n">margin</th><th
+              class="n"
+              title="room humidity at which it starts to fail">fails at, %</th
+            ></tr
+          ></thead
+        >
+        <tbody>
+          {#each league.surfaces as one (one.id)}
+            <tr>
+              <td
+                ><button
+                  onclick={() =>
+                    router.go({ station: one.station, step: one.joint ? 3 : 5, element: one.id, view: '' })}
+                  ><b>{one.station}</b> {one.name}</button
+                ></td
+              >
+              {#if one.f_rsi === null}
+                <td class="soft" colspan="3">{one.why_not}</td>
+              {:else}
+                <td class="n">{units.show(one.f_rsi, 'ratio')}</td>
+                <td class="n" class:over={league.required !== null && one.f_rsi < league.required}
+                  >{league.required === null
+                    ? '–'
+                    : `${one.f_rsi < league.required ? '' : '+'}${units.show(margin(one.f_rsi, league.required), 'ratio')}`}</td
+                >
+                <td class="n">{one.phi_fails === null ? '–' : units.show(one.phi_fails, 'share', 0)}</td>
+              {/if}
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+  </aside>
+</div>
+
+<style>
+  .columns {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 330px;
+    gap: 28px;
+    align-items: start;
+  }
+  .none {
+    color: var(--ink-2);
+    margin: 8px 0;
+  }
+  .verdict {
+    margin: 4px 0 12px;
+    padding: 8px 12px;
+    border-left: 3px solid var(--verdigris);
+    background: var(--sheet-bright);
+    font-size: var(--fs-lead);
+  }
+  .verdict.decision {
+    border-color: var(--oxide);
+  }
+  .verdict.decision strong {
+    color: var(--oxide);
+  }
+  h2 {
+    font-size: var(--fs-lead);
+    font-weight: 600;
+    margin: 14px 0 6px;
+    display: flex;
+    justify-content: space-between;
+    gap: 8px;
+  }
+  aside h2:first-child {
+    margin-top: 4px;
+  }
+  h2 span {
+    font-weight: 400;
+    color: var(--ink-3);
+    font-size: var(--fs-small);
+  }
+  table {
+    border-collapse: collapse;
+    width: 100%;
+    margin: 10px 0;
+  }
+  th {
+    text-align: left;
+    font-weight: 400;
+    font-size: var(--fs-small);
+    color: var(--ink-3);
+    border-bottom: 1px solid var(--line);
+    padding: 2px 6px 2px 0;
+  }
+  td {
+    padding: 3px 6px 3px 0;
+    border-bottom: 1px solid var(--hair);
+    vertical-align: baseline;
+  }
+  .n {
+    text-align: right;
+    white-space: nowrap;
+  }
+  td.n {
+    font-family: var(--mono);
+  }
+  .n + :not(.n) {
+    padding-left: 14px;
+  }
+  .over {
+    color: var(--oxide);
+    font-weight: 600;
+  }
+  .soft {
+    color: var(--ink-3);
+    font-size: var(--fs-small);
+  }
+  .method {
+    max-width: 70ch;
+    margin: 10px 0;
+  }
+  .league button {
+    all: unset;
+    cursor: pointer;
+    color: var(--ink);
+    min-height: 24px;
+  }
+  .league button:hover {
+    text-decoration: underline;
+  }
+  .league button:focus-visible {
+    box-shadow: var(--focus);
+  }
+  @media (max-width: 1199px) {
+    .columns {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+</style>
