@@ -43,6 +43,7 @@
     const by = { ArrowRight: -1, ArrowLeft: 1, PageUp: 10, PageDown: -10 }[event.key];
     if (by === undefined) return;
     event.preventDefault();
+    event.stopPropagation(); // these keys also lead from station to station
     onmove(Math.min(Math.max(x + by * 0.001 * (event.shiftKey ? 10 : 1), 0), depth));
   }
 </script>

@@ -90,6 +90,7 @@
     const by = { ArrowRight: 1, ArrowLeft: -1, PageUp: 30, PageDown: -30 }[event.key];
     if (by === undefined || cursor === undefined) return;
     event.preventDefault();
+    event.stopPropagation(); // these keys also lead from station to station
     oncursor?.(Math.min(Math.max(cursor + by * (event.shiftKey ? 7 : 1), 0), last));
   }
 </script>
