@@ -3,16 +3,24 @@
 from __future__ import annotations
 
 import math
+import multiprocessing
 import time
+from concurrent.futures import ProcessPoolExecutor
 
 import numpy as np
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.moisture.element import element_year
+from nimble_shell.core.moisture.element import element_planes, element_year, months_of
 from nimble_shell.core.moisture.hourly import Boundaries, Films, Run, Slab, Stuff, cells, run
+from nimble_shell.core.moisture.leak import Leak, leak_year, skin_plane
+from nimble_shell.core.moisture.life import Life
+from nimble_shell.core.moisture.seasons import seasons
+from nimble_shell.core.moisture.verdict import judge
+from nimble_shell.core.moisture.warm import warm
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.references.moisture import saturated
+from nimble_shell.services.hours import fan
 
 _WOOD = Stuff(
     rho=650.0, c=1700.0, lambda_=0.13, lambda_w=3e-4, mu=((0.25, 200.0), (0.85, 60.0)),
@@ -67,3 +75,39 @@ def main() -> None:
         seconds, found = timed(finest, growth, tolerance)
         off = abs(found.totals[-1][-1] / true.totals[-1][-1] - 1)
         print(f"    {len(found.grid.dx):4d} cells, tolerance {tolerance:g}: {seconds:5.2f} s, {100 * off:.3f} % off")
+    _lives()
+
+
+def _lives() -> None:
+    """A run until its years repeat, and eight lives of three years on two workers, with their reading."""
+    wall = SYSTEMS["sip"].assembly("w", "w")
+    life = Life()
+    start = time.perf_counter()
+    found = seasons(wall, CATALOGUE, Basis(), life)
+    seconds = time.perf_counter() - start
+    print(f"a build-up of {found.cells} cells until its years repeat: {seconds:.1f} s for {found.years} years")
+    runs = [one for _, one in fan(life)]
+    with ProcessPoolExecutor(2, mp_context=multiprocessing.get_context("spawn")) as pool:
+        list(pool.map(warmed, range(2)))
+        start = time.perf_counter()
+        list(pool.map(seasons, *zip(*((wall, CATALOGUE, Basis(), one) for one in runs), strict=True)))
+        seconds = time.perf_counter() - start
+    print(f"the fan, {len(runs)} lives of three years on two workers: {seconds:.1f} s (asked: 15 s)")
+    coarse = seasons(wall, CATALOGUE, Basis(), Life(coarse=True, years=2))
+    fine = seasons(wall, CATALOGUE, Basis(), Life(years=2))
+    print(f"  on its {coarse.cells} cells the wettest wood is {100 * coarse.worst_wood[1]:.2f} %, "
+          f"on {fine.cells} cells {100 * fine.worst_wood[1]:.2f} %")  # fmt: skip
+    planes, counted = element_planes(wall, CATALOGUE, Basis())
+    leak = Leak(leakage=0.9, height=3.5, plane=skin_plane(wall, planes, counted))
+    start = time.perf_counter()
+    leak_year(wall, CATALOGUE, planes, months_of(Basis()), leak, Basis().air, Basis().damp)
+    one = time.perf_counter() - start
+    start = time.perf_counter()
+    judge(wall, CATALOGUE, Basis())
+    print(f"a joint line by month: {1000 * one:.0f} ms; a verdict with its margin, in a worker: "
+          f"{time.perf_counter() - start:.2f} s")  # fmt: skip
+
+
+def warmed(_: int) -> None:
+    """In a worker, before it is timed."""
+    warm()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import subprocess
 import time
 from typing import Any
 
@@ -121,3 +122,36 @@ def test_eight_lives_are_drawn_as_a_fan(planted: TestClient) -> None:
     assert len(found["runs"]) == 8
     assert all(not one["why_not"] for one in found["runs"])
     assert {len(one["water"]) for one in found["runs"]} == {len(found["days"])}
+
+
+def test_the_page_of_a_build_up_has_its_verdict_its_joints_and_its_hours(planted: TestClient) -> None:
+    path = f"{PROJECT}/buildings/sample-cold-store/build-ups/wall-w-d/moisture.pdf"
+    before = text_of(planted.get(path).content)
+    assert "It passes until the room has" in before
+    assert "run it on the sheet" in before
+    assert "licensed reviewer" in before
+    post(planted, "/hours", drafted(planted, "wall-w-d", "sample-cold-store"))
+    assert "Accepted by the hour" in text_of(planted.get(path).content)
+    assert planted.get(path.replace("wall-w-d", "nothing")).status_code == 404
+
+
+@pytest.mark.parametrize("figure", ["f_required", "phi_fails", "share_safe"])
+def test_figures_of_moisture_open_to_their_working(planted: TestClient, figure: str) -> None:
+    body = {**drafted(planted, "wall-w-a", "main-laboratory"), "figure": figure}
+    answer = planted.post(f"{PROJECT}/study-working", json={**body, "of": {"kind": "moisture", "month": 0}})
+    assert answer.status_code == 200, answer.text
+    steps = answer.json()["steps"]
+    assert len(steps) > 4
+    year = post(planted, "", drafted(planted, "wall-w-a", "main-laboratory"))
+    field = post(planted, "/positions", drafted(planted, "wall-w-a", "main-laboratory"))["sections"][0]
+    january = year["months"][0]
+    shown = {"f_required": january["required"], "phi_fails": january["phi_fails"], "share_safe": field["safe"]}
+    assert field["month"] == 0
+    assert steps[-1]["value"] == pytest.approx(shown[figure], rel=1e-9)
+    warm = planted.post(f"{PROJECT}/study-working", json={**body, "of": {"kind": "moisture", "month": 6}})
+    assert warm.status_code in (200, 422)
+
+
+def text_of(pdf: bytes) -> str:
+    found = subprocess.run(["pdftotext", "-layout", "-", "-"], input=pdf, capture_output=True, check=True)
+    return found.stdout.decode()

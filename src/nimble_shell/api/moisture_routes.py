@@ -13,14 +13,14 @@ from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import moisture_schemas as m
 from nimble_shell.api import moisture_views as views
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, attachment
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.moisture.life import Life, Seasons
 from nimble_shell.core.moisture.verdict import judged
 from nimble_shell.core.shell.project import Project
 from nimble_shell.services import bench as benches
-from nimble_shell.services import hours, joints, moisture, verdicts
+from nimble_shell.services import hours, joints, moisture, sheets, verdicts
 from nimble_shell.services.fixings import carried
 from nimble_shell.services.studies import At
 from nimble_shell.store import NotFound
@@ -142,6 +142,31 @@ async def fan(project_id: Id, asked: m.HoursIn, service: Projects, book: Hours, 
     runs = await asyncio.gather(*(one(name, life) for name, life in lives))
     days = list(range(0, 365 * hours.FAN_YEARS, views.EVERY))
     return m.FanOut(days=days, runs=runs, wood_limit=project.basis.damp.wood, mould_limit=project.basis.damp.mould)
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/build-ups/{assembly_id}/moisture.pdf")
+async def sheet(
+    project_id: Id, building_id: Id, assembly_id: Id, service: Projects, book: Joints, judges: Verdicts, runs: Hours,
+    fixings: Fixings,
+) -> Response:  # fmt: skip
+    """The page of a build-up's moisture, as saved; by the hour what was run last and kept, as meant."""
+    stored = await run_in_threadpool(service.load, project_id)
+    project = fixings.owned(stored.project)
+    building = benches.find_building(project, building_id)
+    assembly = sheets.assembly_in(project, assembly_id)
+    at = At(building_id=building_id, assembly=assembly)
+    station = at.station(project)
+    found = await asyncio.wrap_future(judges.element(project, at))
+    known = await run_in_threadpool(book.known, stored.project, stored.revision, building)
+    mine = {one.joint.id for one in known if any(role.assembly_id == assembly_id for role in one.joint.roles)}
+    places = await run_in_threadpool(judges.building, project, building, known)
+    joined = [(one.name, one.verdict) for one in places if one.id in mine and one.joint and one.verdict is not None]
+    life = m.LifeIn(tilt=hours.TILTS.get(station, hours.STANDING)).to_core(project.basis.air.height(station))
+    run = await run_in_threadpool(runs.known, hours.question(project, at, life).key)
+    pdf = await run_in_threadpool(
+        sheets.moisture_sheet, replace(stored, project=project), building_id, assembly_id, found, joined, run
+    )
+    return attachment(pdf, "application/pdf", f"{assembly.name}-moisture.pdf")
 
 
 async def _run(book: hours.HoursBook, question: hours.Question, ticket: str) -> Seasons:

@@ -9,7 +9,7 @@ from pydantic import Base64Bytes, Field
 from nimble_shell.api.schemas import Model, Said, Saying
 from nimble_shell.core.assemblies.claim import Claim
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, Identifier, JointDoc
-from nimble_shell.services.studies import At, OfDay, OfProbe, OfSide, OfVariant, Studied
+from nimble_shell.services.studies import At, OfDay, OfMoisture, OfProbe, OfSide, OfVariant, Studied
 
 
 class AtIn(Model):
@@ -259,6 +259,14 @@ class OfDayIn(Model):
         return OfDay(month=self.month, rise=self.rise)
 
 
+class OfMoistureIn(Model):
+    kind: Literal["moisture"]
+    month: Annotated[int, Field(ge=0, le=11)]
+
+    def to_core(self) -> Studied:
+        return OfMoisture(month=self.month)
+
+
 class OfClaimIn(Model):
     kind: Literal["claim"]
     R: float
@@ -303,4 +311,4 @@ class StudyWorkingIn(AtIn):
     """A figure of a study, and what was asked of the study."""
 
     figure: Said
-    of: Annotated[OfDayIn | OfClaimIn | OfProbeIn | OfVariantIn | OfSideIn, Field(discriminator="kind")]
+    of: Annotated[OfMoistureIn | OfDayIn | OfClaimIn | OfProbeIn | OfVariantIn | OfSideIn, Field(discriminator="kind")]

@@ -107,17 +107,17 @@ def joint_pdf(page: JointPage) -> bytes:
         {"head": "Figures", "columns": ["", "value"], "rows": rows},
         {"head": "Measured against", "columns": ["plane element", "U", "internal", "overall", "external"],
          "rows": against},
-        _items("Seals, in the order of work", [
+        items("Seals, in the order of work", [
             _step(step.text, step.kind, ", ".join(step.carries), left_out=step.key in sealing.omitted)
             for step in sealing.steps
         ], numbered=True),
-        _items("Lines of control", [
+        items("Lines of control", [
             *(f"{line}: {state}" for line, state in sealing.lines),
             f"air leak grade {sealing.grade}: {least:g} to {most:g} m³/(h·m) at 50 Pa",
             *([f"marks on the drawing: {', '.join(seals_drawn(page.drawing))}"] if page.drawing.marks else []),
         ]),
-        _items("To decide and to know", [one.text for one in sealing.findings]),
-        _items("Assumptions", [
+        items("To decide and to know", [one.text for one in sealing.findings]),
+        items("Assumptions", [
             "ψ = L2D − Σ U·l of the same layers (ISO 10211:2017, 12); surface temperatures with R_si 0.25 m²·K/W.",
             *(f"{one[0].upper()}{one[1:]}." for one in page.drawing.assumptions),
         ]),
@@ -150,8 +150,8 @@ def fixing_pdf(page: FixingPage) -> bytes:
     drawing, field = whole(cell.drawing, page.solved.field)
     sections: list[dict[str, Any]] = [
         {"head": "Figures", "columns": ["", "value"], "rows": rows},
-        _items("The group", [page.shank, *(f"{one[0].upper()}{one[1:]}." for one in cell.says)]),
-        _items("Assumptions", [
+        items("The group", [page.shank, *(f"{one[0].upper()}{one[1:]}." for one in cell.says)]),
+        items("Assumptions", [
             f"Solved as {cell.method}; members of the build-up and its other groups are left out of the cell.",
             "χ = L3D − U·A of the same layers (ISO 10211:2017, 12.4); the formula is that of ISO 6946:2017, annex F, "
             "its limits of use left aside.",
@@ -174,26 +174,37 @@ def _step(text: str, kind: str, carries: str, *, left_out: bool) -> str:
     return f"LEFT OUT: {words}" if left_out else words if kind == "work" else f"{kind}: {words}"
 
 
-def _items(head: str, items: Sequence[str], *, numbered: bool = False) -> dict[str, Any]:
-    return {"head": head, "items": list(items), "numbered": numbered}
+def items(head: str, texts: Sequence[str], *, numbered: bool = False) -> dict[str, Any]:
+    """A section of a page that is a list."""
+    return {"head": head, "items": list(texts), "numbered": numbered}
 
 
 def _pdf(
     heading: Heading, drawing: Drawing, solved: SolvedJoint, sections: list[dict[str, Any]], cautions: Sequence[str]
 ) -> bytes:  # fmt: skip
-    """A page. The text travels as data, never as markup."""
+    """The page of a solved drawing."""
     drawn = detail_section(drawing, solved, heading.critical, heading.units)
     symbol = unit_for("temperature", heading.units).symbol
     inside, outside = (show(solved.temperatures[env], "temperature", heading.units) for env in ("inside", "outside"))
+    caption = (
+        f"{'Plan' if drawing.plan else 'Cut'}, scale 1:{drawn.scale:g}. Lines of one temperature every 5 K "
+        f"at {outside} {symbol} outside, {inside} {symbol} inside; bold: "
+        f"{show(heading.critical, 'temperature', heading.units)} {symbol}, room air at 80 % on a surface."
+    )
+    return page_pdf(heading, drawn.svg, caption, sections, cautions)
+
+
+def page_pdf(
+    heading: Heading, svg: str, caption: str, sections: list[dict[str, Any]], cautions: Sequence[str]
+) -> bytes:  # fmt: skip
+    """A page as PDF, A4: a drawing, then tables and lists. The text travels as data, never as markup."""
     data = {
         "project": cleaned(heading.project),
         "building": cleaned(heading.building),
         "zone": heading.zone,
         "title": cleaned(heading.title),
         "kind": cleaned(heading.kind),
-        "caption": f"{'Plan' if drawing.plan else 'Cut'}, scale 1:{drawn.scale:g}. Lines of one temperature every 5 K "
-        f"at {outside} {symbol} outside, {inside} {symbol} inside; bold: "
-        f"{show(heading.critical, 'temperature', heading.units)} {symbol}, room air at 80 % on a surface.",
+        "caption": caption,
         "sections": [one for one in sections if one.get("items") or one.get("rows")],
         "cautions": list(cautions),
         "footer": f"revision {heading.revision} · saved {heading.changed_at[:16].replace('T', ' ')} UTC · "
@@ -203,6 +214,6 @@ def _pdf(
         str(_HERE / "detail.typ"),
         font_paths=[str(_HERE / "fonts")],
         ignore_system_fonts=True,
-        sys_inputs={"data": json.dumps(data), "drawing": drawn.svg},
+        sys_inputs={"data": json.dumps(data), "drawing": svg},
     )
     return pdf

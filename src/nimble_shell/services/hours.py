@@ -24,6 +24,8 @@ from nimble_shell.store import AnswerRepository, Database
 _KIND = "hours"
 FAN_YEARS = 3
 _LEAKING, _DAMPER, _MUCH_DAMPER, _WET = 0.9, 0.05, 0.10, 0.97
+STANDING = 90.0  #: [°]
+TILTS: dict[str, float] = {"B": 35.0, "F": 180.0, "H": 180.0}  #: of the stations that do not stand [°]
 EFFECTS: tuple[Effect, ...] = ("storage", "liquid", "sun")
 Cause = Literal["storage", "liquid", "sun", "several"]
 

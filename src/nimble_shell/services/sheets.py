@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
+from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.fixings.kinds import CAUTION
@@ -11,12 +13,17 @@ from nimble_shell.core.fixings.solved import SolvedFixing
 from nimble_shell.core.joints.drawing import SYSTEMS as DIMENSIONS
 from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.materials import EDITION
+from nimble_shell.core.moisture.element import element_year
+from nimble_shell.core.moisture.life import Seasons
+from nimble_shell.core.moisture.position import positions
+from nimble_shell.core.moisture.verdict import Verdict
 from nimble_shell.core.shell.basis import Condition, condition, critical_temperature
 from nimble_shell.core.shell.joint import ShellJoint
-from nimble_shell.core.shell.project import Project, asked_R
+from nimble_shell.core.shell.project import Project, asked_R, direction_at
 from nimble_shell.formats.project import FORMAT, FORMAT_VERSION, ProjectDoc, ProjectFile
 from nimble_shell.reports.detail_sheet import FixingPage, Heading, JointPage, fixing_pdf, joint_pdf
-from nimble_shell.reports.section import length_text
+from nimble_shell.reports.moisture_sheet import MoisturePage, moisture_pdf
+from nimble_shell.reports.section import length_text, wall_section
 from nimble_shell.reports.specification import Sheet, shank, specification_pdf
 from nimble_shell.services.bench import bench, find_building, station_of, to_outside
 from nimble_shell.services.fixings import Looked, remaining
@@ -29,9 +36,7 @@ def specification(stored: Stored, building_id: str, assembly_id: str, condition:
     """Name and PDF of a build-up's specification sheet. Raises DomainError, NotFound."""
     project = stored.project
     building = find_building(project, building_id)
-    assembly = next((a for a in project.assemblies if a.id == assembly_id), None)
-    if assembly is None:
-        raise NotFound("assembly", assembly_id)
+    assembly = assembly_in(project, assembly_id)
     station = station_of(building, assembly_id)
     found = bench(assembly, project.catalogue, project.basis, condition, station)
     system = SYSTEMS.get(assembly.system)
@@ -86,6 +91,52 @@ def fixing_sheet(stored: Stored, at: At, looked: Looked, solved: SolvedFixing) -
             cautions=(CAUTION,),
         )
     )
+
+
+def moisture_sheet(
+    stored: Stored, building_id: str, assembly_id: str, verdict: Verdict, joints: Sequence[tuple[str, Verdict]],
+    hours: Seasons | None,
+) -> bytes:  # fmt: skip
+    """PDF of the page of a build-up's moisture, as saved. Raises DomainError, NotFound."""
+    project = stored.project
+    station = station_of(find_building(project, building_id), assembly_id)
+    assembly = assembly_in(project, assembly_id)
+    direction = direction_at(station)
+    moment = condition(project.basis, "winter")
+    drawn = wall_section(assembly, project.catalogue,
+                         bench(assembly, project.catalogue, project.basis, "winter", station).wall.profile,
+                         project.basis.schools.units)  # fmt: skip
+    return moisture_pdf(
+        MoisturePage(
+            heading=_heading(
+                stored,
+                building_id,
+                f"{station}5",
+                f"{assembly.name}: moisture",
+                SYSTEMS[assembly.system].name if assembly.system in SYSTEMS else "",
+                moment,
+            ),
+            svg=drawn.svg,
+            scale=drawn.scale,
+            assembly=assembly,
+            catalogue=project.catalogue,
+            year=element_year(assembly, project.catalogue, project.basis, direction),
+            verdict=verdict,
+            positions=positions(assembly, project.catalogue, project.basis, direction),
+            rule=project.basis.limits.inside_share,
+            joints=joints,
+            hours=hours,
+            damp=project.basis.damp,
+        )
+    )
+
+
+def assembly_in(project: Project, assembly_id: str) -> Assembly:
+    """Raises NotFound."""
+    found = next((one for one in project.assemblies if one.id == assembly_id), None)
+    if found is None:
+        raise NotFound("assembly", assembly_id)
+    return found
 
 
 def _heading(stored: Stored, building_id: str, zone: str, title: str, kind: str, moment: Condition) -> Heading:

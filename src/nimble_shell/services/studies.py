@@ -9,13 +9,16 @@ from typing import Literal
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.claim import Checked, Claim, check_claim
 from nimble_shell.core.assemblies.day import Day, day
-from nimble_shell.core.assemblies.figures import wall_working
+from nimble_shell.core.assemblies.figures import surface_factor, wall_working
 from nimble_shell.core.assemblies.probe import Chase, chase, temperature_at
 from nimble_shell.core.assemblies.sensitivity import Swing, sensitivity
 from nimble_shell.core.assemblies.study import crossing, studied_layer
 from nimble_shell.core.assemblies.systems import REFERENCE, SYSTEMS
 from nimble_shell.core.assemblies.variants import Decision, decide, variant_working
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.moisture.element import months_of
+from nimble_shell.core.moisture.position import share_working
+from nimble_shell.core.moisture.surface import f_rsi_required, failing_humidity, required_factor
 from nimble_shell.core.shell.joint import Station
 from nimble_shell.core.shell.project import Project, asked_R, direction_at
 from nimble_shell.core.working import Derivation, Num, derive_one, traced, value_of
@@ -179,7 +182,14 @@ class OfSide:
     condition: str
 
 
-Studied = OfDay | Claim | OfProbe | OfVariant | OfSide
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OfMoisture:
+    """A figure of the surface ("f_required", "phi_fails") or of the control plane ("share_safe") in a month."""
+
+    month: int
+
+
+Studied = OfMoisture | OfDay | Claim | OfProbe | OfVariant | OfSide
 
 
 def study_working(project: Project, at: At, of: Studied, figure: str) -> Derivation:
@@ -189,6 +199,21 @@ def study_working(project: Project, at: At, of: Studied, figure: str) -> Derivat
         direction = direction_at(station_of(find_building(project, at.building_id), of.leader))
         return wall_working(*args, of.condition, figure, direction=direction)
     direction = direction_at(at.station(project))
+    if isinstance(of, OfMoisture):
+        month = months_of(project.basis)[of.month]
+        if f_rsi_required(month) is None:
+            raise DomainError(Issue(path=("of", "month"), code="month_asks_nothing",
+                                    message="room and outside are as warm in this month: it asks nothing",
+                                    hint="choose a colder month"))  # fmt: skip
+        f_rsi = surface_factor(*args, direction=direction)
+        return derive_one(
+            {
+                "f_required": required_factor(month, given=traced),
+                "phi_fails": failing_humidity(month, f_rsi, given=traced),
+                "share_safe": share_working(*args, direction, of.month, traced),
+            },
+            figure,
+        )
     if isinstance(of, OfDay):
         return derive_one(day(*args, of.month, rise=of.rise, direction=direction, given=traced).figures, figure)
     if isinstance(of, Claim):

@@ -10,6 +10,8 @@
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
   import { surfaces } from '$lib/state/surfaces.svelte';
+  import { working } from '$lib/state/working.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
@@ -44,6 +46,12 @@
   });
   const year = $derived(live.answered?.assembly.id === assembly.id ? live.answer : undefined);
   const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  function opened(figure: string, title: string, dimension: string): void {
+    void working.show({
+      figure, title, dimension, project: place.project, building: building.id, condition: place.condition, assembly,
+      of: { kind: 'moisture', month: year?.critical ?? 0 },
+    }); // prettier-ignore
+  }
   const league = $derived(surfaces.of(building.id));
   const verdict = $derived.by(() => {
     if (!year) return undefined;
@@ -81,6 +89,12 @@
         {verdict.text}
       </p>
       <VerdictBar {building} {assembly} {units} />
+      <p class="page">
+        <a
+          href="/api/v1/projects/{place.project}/buildings/{building.id}/build-ups/{assembly.id}/moisture.pdf"
+          download>Sheet, PDF</a
+        > <span class="soft">of the build-up as saved, with what is known by the hour</span>
+      </p>
       <h2>
         Wet at the end of each month <span
           >outside on the left; {units.symbol('condensate')} held, or the highest share of saturation</span
@@ -129,9 +143,18 @@
       <FactorYear {year} {units} />
       <p class="soft">
         {#if year.critical === null}No month asks anything of the surface.{:else}
-          {MONTHS[year.critical]} asks most: {units.show(year.months[year.critical]?.required ?? 0, 'ratio')}.
-          There the room may have
-          {units.full(year.months[year.critical]?.phi_fails ?? 0, 'share', 0)} before this surface reaches 80 %.{/if}
+          {MONTHS[year.critical]} asks most:
+          <Figure
+            value={units.show(year.months[year.critical]?.required ?? 0, 'ratio')}
+            label="Temperature factor asked in {MONTHS[year.critical]}"
+            onwork={() => opened('f_required', 'Temperature factor asked', 'ratio')}
+          />. There the room may have
+          <Figure
+            value={units.show(year.months[year.critical]?.phi_fails ?? 0, 'share', 0)}
+            unit="%"
+            label="Room humidity at which the surface fails"
+            onwork={() => opened('phi_fails', 'Room humidity at which the surface fails', 'share')}
+          /> before this surface reaches 80 %.{/if}
       </p>
     {/if}
     {#if league}
@@ -249,6 +272,13 @@
   .soft {
     color: var(--ink-3);
     font-size: var(--fs-small);
+  }
+  .page {
+    margin: 0 0 6px;
+  }
+  .page a {
+    color: var(--verdigris);
+    font-weight: 500;
   }
   .method {
     max-width: 70ch;

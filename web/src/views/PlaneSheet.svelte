@@ -9,6 +9,8 @@
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
   import Button from '$lib/ui/Button.svelte';
+  import { working } from '$lib/state/working.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
@@ -57,6 +59,13 @@
     const [a, b] = [of.x[n - 1] ?? 0, of.x[n] ?? 1];
     const [low, high] = [of[key][n - 1] ?? 0, of[key][n] ?? 0];
     return low + ((at - a) / (b - a || 1)) * (high - low);
+  }
+  function opened(month: number): void {
+    void working.show({
+      figure: 'share_safe', title: 'Largest safe share of R inside', dimension: 'share',
+      project: router.place.project, building: building.id, condition: router.place.condition, assembly,
+      of: { kind: 'moisture', month },
+    }); // prettier-ignore
   }
   const percent = (share: number, digits = 0) => `${units.show(share, 'share', digits)} %`;
   const wet = $derived(position ? read(position, 'phi', x) : 0);
@@ -162,8 +171,18 @@
           </dd>
         </div>
         <div>
-          <dt>computed for this climate and room</dt>
-          <dd>at most {percent(position.safe, 1)}</dd>
+          <dt>computed, {position.section === 'field' ? 'field' : `at the ${position.section}`}</dt>
+          <dd>
+            at most
+            {#if position.section === 'field' && position.month !== null}
+              <Figure
+                value={units.show(position.safe, 'share')}
+                unit="%"
+                label="Largest safe share of R inside"
+                onwork={() => opened(position.month ?? 0)}
+              />
+            {:else}{percent(position.safe, 1)}{/if}
+          </dd>
         </div>
       </dl>
       {#if found.rule !== null}

@@ -40,17 +40,22 @@
   });
   const verdict = $derived(live.answered?.assembly.id === assembly.id ? live.answer : undefined);
   const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  /** ISO 13788, 4.2: permeance is δ₀ over s_d. */
+  const perm = $derived(session.open?.project.basis.schools.vapour === 'perm');
   const percent = (share: number) => `${units.show(share, 'share', 0)} %`;
   function words(one: Advice): string {
     const of = one.layer === null ? '' : layerName(assembly, session.materials, one.layer);
     const size = (d: number) => units.full(d, 'length');
-    const sd = (value: number) => units.full(value, 'air_layer', 1);
+    const sd = (value: number) =>
+      perm
+        ? units.full(2e-10 / Math.max(value, 1e-9), 'permeance')
+        : `s_d ${units.full(value, 'air_layer', 1)}`;
     const none = !one.found;
     switch (one.kind) {
       case 'vapour':
         return none
-          ? `no vapour layer turns it, up to s_d ${sd(one.amount)}`
-          : `a vapour layer of s_d ${sd(one.amount)} inside; ${sd(one.step)} still fails`;
+          ? `no vapour layer turns it, up to ${sd(one.amount)}`
+          : `a vapour layer of ${sd(one.amount)} inside; ${sd(one.step)} still fails`;
       case 'outside':
         return none
           ? `no insulation outside turns it, up to ${size(one.amount)}`

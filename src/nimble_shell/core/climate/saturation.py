@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import math
-
-from nimble_shell.core.working import Num, exp, value_of
+from nimble_shell.core.working import Num, apply, exp, value_of
 
 _P0 = 610.5  #: saturation pressure at 0 °C [Pa]
 
@@ -31,17 +29,22 @@ def p_sat(theta: Num) -> Num:
 
 
 def theta_at_saturation(p: float) -> float:
+    """Temperature at which a vapour pressure saturates the air; see `saturated_at`. [°C]"""
+    return value_of(saturated_at(p))
+
+
+def saturated_at(p: Num) -> Num:
     """Temperature at which a vapour pressure saturates the air (dew or frost point). [°C]
 
     Parameters
     ----------
-    p : float
+    p : float or Traced
         Vapour pressure, above zero. [Pa]
 
     References
     ----------
     .. [1] ISO 13788:2012, annex E, formulae (E.9) and (E.10).
     """
-    a, b = (17.269, 237.3) if p >= _P0 else (21.875, 265.5)
-    x = math.log(p / _P0)
+    a, b = (17.269, 237.3) if value_of(p) >= _P0 else (21.875, 265.5)
+    x = apply("log", p / _P0)
     return b * x / (a - x)

@@ -12,13 +12,13 @@ from nimble_shell.core.assemblies.control import vapour_plane
 from nimble_shell.core.assemblies.figures import surroundings
 from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.assemblies.resolve import resolve
-from nimble_shell.core.climate.saturation import p_sat, theta_at_saturation
+from nimble_shell.core.climate.saturation import p_sat
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.element import months_of
 from nimble_shell.core.moisture.monthly import Month
-from nimble_shell.core.moisture.surface import LEAST_SPAN, MOULD
+from nimble_shell.core.moisture.surface import LEAST_SPAN, MOULD, largest_share
 from nimble_shell.core.shell.basis import Basis
-from nimble_shell.core.working import value_of
+from nimble_shell.core.working import Given, Num, value_of
 
 FloatArray = NDArray[np.float64]
 _PLACES = 61  #: along the section
@@ -98,11 +98,7 @@ def _position(
 
     def largest(phi: float) -> dict[int, float]:
         """Of the share inside, by month."""
-        return {
-            at: ((months[at].theta_i - theta_at_saturation(months[at].p_i / phi))
-                 / (months[at].theta_i - months[at].theta_e) * total - films[0]) / R_f
-            for at in asks
-        }  # fmt: skip
+        return {at: value_of(largest_share(months[at], phi, total, films[0], R_f)) for at in asks}
 
     safe = largest(MOULD)
     month = min(safe, key=lambda at: safe[at]) if safe else None
@@ -118,3 +114,13 @@ def _position(
         thickness=x / faces[-1], theta=np.nan_to_num(theta), phi=phi, month=month, safe=limit, condenses=dew,
         x_safe=float(np.interp(limit * R_f, crossed, faces)),
     )  # fmt: skip
+
+
+def share_working(
+    assembly: Assembly, catalogue: Catalogue, basis: Basis, direction: Direction, month: int, given: Given
+) -> Num:
+    """The largest safe share in the field of a build-up in one month, with its working. Raises DomainError."""
+    element = resolve(assembly, catalogue, surroundings(basis, direction)).element
+    R_f = sum(value_of(layer.resistance()) for layer in element.layers)
+    R_si, R_se = value_of(element.R_si), value_of(element.R_se)
+    return largest_share(months_of(basis)[month], MOULD, R_f + R_si + R_se, R_si, R_f, given)

@@ -56,7 +56,7 @@ class Traced:
 Num = float | Traced
 
 #: What a formula may call besides its operators; named as in `math`.
-FUNCTIONS = ("exp", "sqrt", "sin", "cos", "sinh", "cosh", "atan2")
+FUNCTIONS = ("exp", "log", "sqrt", "sin", "cos", "sinh", "cosh", "atan2")
 _NUMPY = {"atan2": "arctan2"}
 
 

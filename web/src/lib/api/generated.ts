@@ -360,6 +360,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/build-ups/{assembly_id}/moisture.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet
+         * @description The page of a build-up's moisture, as saved; by the hour what was run last and kept, as meant.
+         */
+        get: operations["sheet_api_v1_projects__project_id__buildings__building_id__build_ups__assembly_id__moisture_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/offer": {
         parameters: {
             query?: never;
@@ -3314,6 +3334,16 @@ export interface components {
              */
             rise: number;
         };
+        /** OfMoistureIn */
+        OfMoistureIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "moisture";
+            /** Month */
+            month: number;
+        };
         /** OfProbeIn */
         OfProbeIn: {
             /**
@@ -4169,7 +4199,7 @@ export interface components {
             /** Figure */
             figure: string;
             /** Of */
-            of: components["schemas"]["OfDayIn"] | components["schemas"]["OfClaimIn"] | components["schemas"]["OfProbeIn"] | components["schemas"]["OfVariantIn"] | components["schemas"]["OfSideIn"];
+            of: components["schemas"]["OfMoistureIn"] | components["schemas"]["OfDayIn"] | components["schemas"]["OfClaimIn"] | components["schemas"]["OfProbeIn"] | components["schemas"]["OfVariantIn"] | components["schemas"]["OfSideIn"];
         };
         /**
          * SubstitutionDoc
@@ -6309,6 +6339,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheet_api_v1_projects__project_id__buildings__building_id__build_ups__assembly_id__moisture_pdf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+                assembly_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description another site asked */

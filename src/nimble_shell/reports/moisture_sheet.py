@@ -1,0 +1,170 @@
+"""The page of a build-up's moisture: verdict and margin, months, control plane, joints, and the hours if run."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.climate import MONTHS
+from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.moisture.element import ElementYear
+from nimble_shell.core.moisture.life import Seasons
+from nimble_shell.core.moisture.position import Position
+from nimble_shell.core.moisture.verdict import Advice, Verdict
+from nimble_shell.core.quantities import show, unit_for
+from nimble_shell.core.quantities.units import UnitSystem
+from nimble_shell.core.shell.damp import DampLimits
+from nimble_shell.reports.detail_sheet import Heading, items, page_pdf
+
+_VERDICTS = {
+    "dry": "Dry in every month.",
+    "dries": "Gets wet and dries within the year.",
+    "too wet": "Dries, but holds more than it may.",
+    "gathers": "Does not dry within the year: water gathers.",
+}
+_REASONS = {"surface": "the inner surface", "gathers": "what gathers from year to year",
+            "too wet": "the most a plane may hold", "leak": "room air through the joint", "": ""}  # fmt: skip
+_HOURS = {"wood": "Wood gets wetter than is accepted.", "mould": "The mould index is higher than is accepted.",
+          "gathers": "Water gathers from year to year.", "": "Accepted by the hour."}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MoisturePage:
+    """What is known of a build-up."""
+
+    heading: Heading
+    svg: str
+    scale: float
+    assembly: Assembly
+    catalogue: Catalogue
+    year: ElementYear
+    verdict: Verdict
+    positions: Sequence[Position]
+    rule: float | None
+    joints: Sequence[tuple[str, Verdict]]
+    hours: Seasons | None
+    damp: DampLimits
+
+
+def moisture_pdf(page: MoisturePage) -> bytes:
+    """The page as PDF, A4."""
+    units = page.heading.units
+    field = page.positions[0]
+    sections: list[dict[str, Any]] = [
+        items("Verdict", [*_verdict(page), *(_advice(one, page) for one in page.verdict.advice)]),
+        {"head": "Month by month", "columns": ["month", "outside", "room", "f asked", "condensed", "held"],
+         "rows": _months(page.year, units)},
+        {"head": "Control plane", "columns": ["section", "R inside now", "safe up to", "condenses from"],
+         "rows": [[one.section, "–" if one.now is None else _percent(one.now), _percent(one.safe),
+                   _percent(one.condenses)] for one in page.positions]},
+        items("Rule of ratio", [
+            f"rule: {'none in the Basis' if page.rule is None else f'at most {_percent(page.rule)} of R inside'}; "
+            f"computed for this climate and room: at most {_percent(field.safe)}."
+        ]),
+        items("Joints of this build-up", [
+            f"{name}: {'passes' if one.passes else f'fails by {_REASONS[one.reason]}'}{_margin(one)}"
+            for name, one in page.joints
+        ]),
+        items("By the hour", _hours(page)),
+        items("Methods and their limits", [
+            "Months: ISO 13788:2012, vapour only, steady in each month, all planes solved at once. Surfaces with R_si "
+            "0.25 m²·K/W. Stored water, liquid, sun and rain are not in it; air only where a joint is judged.",
+            "Hours: EN 15026:2007 with sorption, liquid, latent heat, sun and sky, for an invented year that has the "
+            "months of the Basis. Mould index for untreated surfaces.",
+            "Every change that is named was run: it passes, and one step less fails.",
+        ]),
+    ]  # fmt: skip
+    return page_pdf(page.heading, page.svg, f"Section, scale 1:{page.scale:g}, outside on the left.", sections, (
+        "Mould and decay are matters of health: a licensed reviewer judges damage.",
+        "Foam is protected from fire and from the sun as the local code asks.",
+        "A tight building is ventilated: the room humidity here is what is supposed, not what will be.",
+    ))  # fmt: skip
+
+
+def _percent(share: float) -> str:
+    return f"{100 * share:.1f} %"
+
+
+def _margin(one: Verdict) -> str:
+    if one.phi_fails is None:
+        return ", up to a room at 95 %"
+    return f", at a room of {100 * one.phi_fails:.0f} % (now {100 * one.phi_room:.0f} %)"
+
+
+def _verdict(page: MoisturePage) -> list[str]:
+    year, one = page.year, page.verdict
+    found = [_VERDICTS[year.verdict]]
+    found.append(f"Surface: f_Rsi {year.f_rsi:.3f}" + (
+        f", asked {year.required[year.critical]:.3f} in {MONTHS[year.critical]}." if year.critical is not None else "."
+    ))  # fmt: skip
+    if one.phi_fails is None:
+        found.append("It passes up to a room at 95 % in the cold months.")
+    elif one.passes:
+        found.append(f"It passes until the room has {100 * one.phi_fails:.0f} % in the cold months, "
+                     f"now {100 * one.phi_room:.0f} %.")  # fmt: skip
+    else:
+        found.append(f"It fails by {_REASONS[one.reason]}, from a room at {100 * one.phi_fails:.0f} % on.")
+    return found
+
+
+def _advice(one: Advice, page: MoisturePage) -> str:
+    units = page.heading.units
+    layer = "" if one.layer is None else page.assembly.layers[one.layer].material
+    name = page.catalogue[layer].name if layer in page.catalogue else "the layer"
+
+    def size(d: float) -> str:
+        return f"{show(d, 'length', units)} {unit_for('length', units).symbol}"
+
+    def thick(d: float) -> str:
+        return f"{show(d, 'air_layer', units, decimals=1)} {unit_for('air_layer', units).symbol}"
+
+    if not one.found:
+        return {"vapour": f"No vapour layer turns it, up to s_d {thick(one.amount)}.",
+                "outside": f"No insulation outside turns it, up to {size(one.amount)}.",
+                "core": f"No thickness of {name} turns it, up to {size(one.amount)}."}.get(
+                    one.kind, "A ventilated gap alone does not turn it.")  # fmt: skip
+    return {"vapour": f"A vapour layer of s_d {thick(one.amount)} inside turns it; {thick(one.step)} does not.",
+            "outside": f"{size(one.amount)} of open insulation outside turn it; {size(one.step)} do not.",
+            "core": f"{name} of {size(one.amount)} turns it; {size(one.step)} does not.",
+            "room": f"A room at {100 * one.amount:.0f} % turns it; {100 * one.step:.0f} % does not.",
+            "seal": f"A leakage of {one.amount:.3f} m³/(h·m) at 50 Pa is safe.",
+            "gap": "A ventilated gap behind the outermost layer turns it."}[one.kind]  # fmt: skip
+
+
+def _months(year: ElementYear, units: UnitSystem) -> list[list[str]]:
+    theta, water = unit_for("temperature", units).symbol, unit_for("condensate", units).symbol
+    held = year.year.M.sum(axis=1)
+    gained = year.year.g.sum(axis=1)
+    return [
+        [MONTHS[n], f"{show(one.theta_e, 'temperature', units)} {theta}, {100 * one.phi_e:.0f} %",
+         f"{show(one.theta_i, 'temperature', units)} {theta}, {100 * one.phi_i:.0f} %",
+         "–" if year.required[n] is None else f"{year.required[n]:.3f}",
+         f"{show(float(gained[n]), 'condensate', units)} {water}",
+         f"{show(float(held[n]), 'condensate', units)} {water}"]
+        for n, one in enumerate(year.months)
+    ]  # fmt: skip
+
+
+def _hours(page: MoisturePage) -> list[str]:
+    run = page.hours
+    if run is None:
+        return ["Not run as saved, or not kept: run it on the sheet."]
+    found = [_HOURS[run.fails(page.damp)]]
+    found.append(f"{run.years} years from October, {'repeating' if run.repeats else 'not repeating yet'}; water gained "
+                 f"less water let in {run.balance_error:.0e} kg/m².")  # fmt: skip
+    for at, layer in enumerate(run.wood):
+        name = page.catalogue[page.assembly.layers[layer].material].name
+        most = float(run.wood_share[run.last, at].max())
+        found.append(f"{name}: at most {_percent(most)} water by mass in the last year, accepted "
+                     f"{_percent(page.damp.wood)}.")  # fmt: skip
+    place, index = run.worst_mould
+    if place >= 0:
+        layer = run.places[place].layer
+        found.append(f"Mould index at most {index:.1f} on {page.catalogue[page.assembly.layers[layer].material].name}, "
+                     f"accepted {page.damp.mould:g}.")  # fmt: skip
+    for layer, day in run.dry_after:
+        name = page.catalogue[page.assembly.layers[layer].material].name
+        found.append(f"{name}: {'not below 85 % in that time' if day is None else f'below 85 % after {day} days'}.")
+    return [*found, *(f"{note[0].upper()}{note[1:]}." for note in run.notes)]
