@@ -23,12 +23,6 @@ def working(page: Page) -> None:
     page.wait_for_selector("[data-testid=working] ol")
 
 
-def palette(page: Page) -> None:
-    bench(page)
-    page.keyboard.press("Control+k")
-    page.keyboard.type("building")
-
-
 def standard(page: Page) -> None:
     page.get_by_label("why the practice trusts it").fill("three winters, dry at every joint")
 
@@ -39,7 +33,7 @@ def register(page: Page) -> None:
 
 
 def joint(page: Page) -> None:
-    page.locator("[data-testid^=side-] header small", has_text="final").first.wait_for(timeout=90_000)
+    page.locator("[data-testid^=side-] .state", has_text="final").first.wait_for(timeout=90_000)
     page.wait_for_selector("[data-testid=psi-curve]", timeout=90_000)
     page.wait_for_timeout(2000)
 
@@ -48,6 +42,21 @@ def fixing(page: Page) -> None:
     page.locator(".conditions", has_text="unknowns, final").wait_for(timeout=90_000)
     page.wait_for_selector("[data-testid=psi-curve]", timeout=90_000)
     page.wait_for_timeout(1500)
+
+
+def leak(page: Page) -> None:
+    page.get_by_test_id("leak-verdict").wait_for(timeout=90_000)
+    page.get_by_role("button", name="one line").click()
+    page.get_by_text("As sealed").wait_for()
+    page.wait_for_timeout(2500)
+
+
+def hours(page: Page) -> None:
+    page.get_by_test_id("faces").wait_for(timeout=90_000)
+
+
+def fan(page: Page) -> None:
+    page.get_by_test_id("lives").wait_for(timeout=120_000)
 
 
 def starts(page: Page) -> None:
@@ -64,20 +73,20 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "register": ("/heron-flats/main-laboratory/1", register),
     "materials": ("/heron-flats/main-laboratory/1?view=materials", still),
     "bench": ("/heron-flats/main-laboratory/D2", bench),
-    "roof": ("/heron-flats/main-laboratory/B2", bench),
     "study": ("/heron-flats/main-laboratory/D2?view=study", still),
     "compare": ("/heron-flats/main-laboratory/D2?view=compare", still),
     "day": ("/heron-flats/boat-workshop/D2?element=e3&view=day", still),
     "standard": ("/heron-flats/main-laboratory/D2?view=standard", standard),
     "working": ("/heron-flats/main-laboratory/D2", working),
     "joint": ("/heron-flats/main-laboratory/D3", joint),
-    "joint-foot": ("/heron-flats/main-laboratory/H3", joint),
-    "joint-starts": ("/heron-flats/boat-workshop/F3?view=add", starts),
     "fixing": ("/heron-flats/main-laboratory/B4", fixing),
-    "moisture": ("/heron-flats/pump-house/D5", still),
+    "moisture": ("/heron-flats/pump-house/D5", starts),
+    "moisture-plane": ("/heron-flats/bunkhouse/D5?view=plane", starts),
+    "moisture-joints": ("/heron-flats/main-laboratory/A5?view=joints", leak),
+    "moisture-hours": ("/heron-flats/bunkhouse/D5?view=hours", hours),
+    "moisture-fan": ("/heron-flats/main-laboratory/D5?view=fan", fan),
     "walk": ("/heron-flats/main-laboratory/A3?view=walk", starts),
     "starts": ("/heron-flats/pump-house/D2?element=e3", still),
-    "palette": ("/heron-flats/boat-workshop/D2", palette),
     "projects": ("/", still),
 }
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import Any
 
 import pytest
 from hypothesis import given
@@ -10,7 +11,7 @@ from hypothesis import strategies as st
 
 from nimble_shell.core.climate import MonthlyClimate, cold_continental, p_sat, theta_at_saturation
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.shell.basis import Basis, Indoor, Schools, Site, Targets, condition
+from nimble_shell.core.shell.basis import CLASSES, Basis, Indoor, Schools, Site, Targets, condition
 from nimble_shell.core.shell.ledger import NOT_COUNTED, shell_ledger
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.working import value_of
@@ -141,3 +142,26 @@ def test_a_better_wall_never_loses_more(U_one: float, U_other: float) -> None:
     assert other.R_effective is not None
     assert (value_of(one.H) <= value_of(other.H)) == (U_one <= U_other)
     assert (value_of(one.R_effective) >= value_of(other.R_effective)) == (U_one <= U_other)
+
+
+def test_a_room_follows_its_class_or_its_vapour_and_air() -> None:
+    fixed = Indoor()
+    assert fixed.in_month(-5.0, 0.8) == (20.0, 0.45)
+    classes = [Indoor(regime=name).in_month(-5.0, 0.8)[1] for name in CLASSES]
+    assert classes == sorted(classes)
+    p_e, limit = 0.8 * value_of(p_sat(-5.0)), value_of(p_sat(20.0))
+    assert classes[2] == pytest.approx((p_e + 810) / limit)
+    half = Indoor(regime="class 3").in_month(10.0, 0.8)[1]
+    assert half == pytest.approx((0.8 * value_of(p_sat(10.0)) + 405) / limit)
+    # 6 kg a day into 90 m³ an hour: 2.78 g/m³ more than outside.
+    wet = Indoor(regime="production").in_month(-5.0, 0.8)[1]
+    excess = 6 / 24 / 90
+    assert wet == pytest.approx((p_e / (461.5 * 268.15) + excess) * 461.5 * 293.15 / limit)
+    assert Indoor(added=0.05).in_month(-5.0, 0.8)[1] == pytest.approx(0.50)
+    assert Indoor(added=0.05).in_month(20.0, 0.6)[1] == 0.55  # not in warm months
+
+
+@pytest.mark.parametrize("change", [{"regime": "class 9"}, {"production": -1.0}, {"ventilation": 0.0}, {"added": 2.0}])
+def test_a_regime_that_cannot_be_is_refused(change: dict[str, Any]) -> None:
+    with pytest.raises(DomainError):
+        Indoor(**change)

@@ -212,12 +212,13 @@ class LifeIn(Model):
     gap: float = 50.0
     damper: float = 0.0
     leakage: float = 0.0
+    leak_layer: int | None = None
 
     def to_core(self, height: float) -> Life:
         """Raises DomainError."""
         exposure = Exposure(azimuth=self.azimuth, tilt=self.tilt, absorptance=self.absorptance, rain=self.rain)
         return Life(exposure=exposure, years=self.years, fresh=self.fresh, phi_0=self.phi_0, gap=self.gap,
-                    damper=self.damper, leakage=self.leakage, height=height)  # fmt: skip
+                    damper=self.damper, leakage=self.leakage, leak_layer=self.leak_layer, height=height)  # fmt: skip
 
 
 class HoursIn(AtIn):

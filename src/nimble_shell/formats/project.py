@@ -169,6 +169,10 @@ class IndoorDoc(Document):
     theta_cooling: float = 25.0
     phi_cooling: float = 0.55
     heated_below: float = 15.0
+    regime: core_basis.Regime = "fixed"
+    production: float = 6.0 / 86400
+    ventilation: float = 90.0 / 3600
+    added: float = 0.0
 
 
 class TargetsDoc(Document):

@@ -109,6 +109,23 @@ def _order_rows() -> list[Row]:
                 ours=order, tolerance=0.6)]  # fmt: skip
 
 
+def _grid_rows() -> list[Row]:
+    """A wave of a day through even cells, once and twice as fine: the cells are of the second order."""
+    hours = np.arange(48)
+    p = saturated(20.0)
+    swing = (0.6 + 0.2 * np.sin(2 * np.pi * hours / 24)) * p
+    climate = Boundaries(theta_e=np.full(48, 20.0), p_e=swing, theta_i=np.full(48, 20.0), p_i=np.full(48, 0.6 * p))
+    slab = Slab(stuff=LINEAR, d=0.02)
+    held = [
+        float(run([slab], Films(prescribed=True), climate, 20.0, 0.6, 48, keep=[], tolerance=0.01,
+                  grid=cells([slab], d, 1.0, d)).totals[-1].sum())
+        for d in (0.000625, 0.0003125, 0.00015625)
+    ]  # fmt: skip
+    order = math.log2(abs(held[0] - held[1]) / abs(held[1] - held[2]))
+    return [Row(name="order of the error with the size of the cells", source="finite volumes", reference=2.0,
+                ours=order, tolerance=0.3)]  # fmt: skip
+
+
 def _periodic_rows() -> list[Row]:
     """Where the count begins does not change the answer of what dries."""
     wall = SYSTEMS["sip"].assembly("w", "w")
@@ -165,5 +182,5 @@ def _published_rows() -> list[Row]:
 
 def rows() -> list[Row]:
     """What the hours, leaks and seasons rest on."""
-    return [*_liquid_rows(), *_latent_rows(), *_gradient_rows(), *_order_rows(), *_periodic_rows(), *_leak_rows(),
-            *_published_rows()]  # fmt: skip
+    return [*_liquid_rows(), *_latent_rows(), *_gradient_rows(), *_order_rows(), *_grid_rows(),
+            *_periodic_rows(), *_leak_rows(), *_published_rows()]  # fmt: skip

@@ -122,3 +122,32 @@ def test_hours_are_told_and_a_run_is_stopped_between_months() -> None:
 def test_a_life_out_of_range_is_refused(change: dict[str, float]) -> None:
     with pytest.raises(DomainError):
         Life(**change)  # type: ignore[arg-type]
+
+
+def test_a_leak_wets_the_layer_that_is_named() -> None:
+    leaks, plain = (found("cassette", Life(years=1, leakage=leakage, height=3.5)) for leakage in (9.0, 0.0))
+    named, warm = (found("cassette", Life(years=1, leakage=9.0, height=3.5, leak_layer=at)) for at in (5, 3))
+    assert wall("cassette").layers[5].material == "wood-fibre-board"  # its outer skin
+    assert named.water == pytest.approx(leaks.water)
+    assert named.water[-1, 5] > plain.water[-1, 5]
+    assert warm.water == pytest.approx(plain.water)  # nothing is left where the skin is warm
+    with pytest.raises(DomainError, match="outside of the ventilated gap"):
+        seasons(wall("cassette"), CATALOGUE, BASIS, Life(years=1, leakage=1.0, leak_layer=8))
+    with pytest.raises(DomainError, match="innermost"):
+        Life(leak_layer=0)
+
+
+def test_effects_are_left_out_one_by_one() -> None:
+    plain = found("sip", Life(years=1))
+    still = found("sip", Life(years=1, without=("storage",)))
+    assert still.water[0].sum() < 0.01 * plain.water[0].sum()
+    shaded = found("sip", Life(years=1, without=("sun",)))
+    assert shaded.theta[:, -1].mean() != pytest.approx(plain.theta[:, -1].mean(), abs=0.05)
+
+
+def test_sixty_below_is_run_without_a_figure_that_is_none() -> None:
+    climate = replace(BASIS.climate, theta_e=tuple(theta - 50 for theta in BASIS.climate.theta_e))
+    polar = seasons(wall("sip"), CATALOGUE, replace(BASIS, climate=climate), Life(years=1))
+    assert polar.theta.min() < -60
+    assert np.isfinite(polar.phi).all()
+    assert abs(polar.balance_error) < 1e-9

@@ -141,16 +141,16 @@
         refused={why('/theta_heating')}
         onsave={(theta_heating) => set('indoor', { theta_heating }, 'Indoor temperature, heated')}
       />
-      <Entry
-        label="Heated humidity"
-        showLabel={false}
-        dimension="share"
-        decimals={0}
-        value={basis.indoor.phi_heating}
-        width="tiny"
-        refused={why('/phi_heating')}
-        onsave={(phi_heating) => set('indoor', { phi_heating }, 'Indoor humidity, heated')}
-      />
+      {#if (basis.indoor.regime ?? 'fixed') !== 'fixed'}<small>by regime</small>{:else}<Entry
+          label="Heated humidity"
+          showLabel={false}
+          dimension="share"
+          decimals={0}
+          value={basis.indoor.phi_heating}
+          width="tiny"
+          refused={why('/phi_heating')}
+          onsave={(phi_heating) => set('indoor', { phi_heating }, 'Indoor humidity, heated')}
+        />{/if}
       <span>warm months</span>
       <Entry
         label="Warm temperature"
@@ -161,16 +161,16 @@
         refused={why('/theta_cooling')}
         onsave={(theta_cooling) => set('indoor', { theta_cooling }, 'Indoor temperature, warm')}
       />
-      <Entry
-        label="Warm humidity"
-        showLabel={false}
-        dimension="share"
-        decimals={0}
-        value={basis.indoor.phi_cooling}
-        width="tiny"
-        refused={why('/phi_cooling')}
-        onsave={(phi_cooling) => set('indoor', { phi_cooling }, 'Indoor humidity, warm')}
-      />
+      {#if (basis.indoor.regime ?? 'fixed') !== 'fixed'}<small>by regime</small>{:else}<Entry
+          label="Warm humidity"
+          showLabel={false}
+          dimension="share"
+          decimals={0}
+          value={basis.indoor.phi_cooling}
+          width="tiny"
+          refused={why('/phi_cooling')}
+          onsave={(phi_cooling) => set('indoor', { phi_cooling }, 'Indoor humidity, warm')}
+        />{/if}
       <span>heated below</span>
       <Entry
         label="Heated below"
@@ -181,6 +181,47 @@
         refused={why('/heated_below')}
         onsave={(heated_below) => set('indoor', { heated_below }, 'Heating limit')}
       /><span></span>
+    </div>
+    <div class="stack regime">
+      <Choice
+        label="humidity of the room"
+        value={basis.indoor.regime ?? 'fixed'}
+        options={[
+          { value: 'fixed', text: 'fixed, as entered' },
+          { value: 'class 1', text: 'class 1, stores' },
+          { value: 'class 2', text: 'class 2, offices, shops' },
+          { value: 'class 3', text: 'class 3, dwellings, few people' },
+          { value: 'class 4', text: 'class 4, dwellings, many people' },
+          { value: 'class 5', text: 'class 5, laundries, pools' },
+          { value: 'production', text: 'production over ventilation' },
+        ]}
+        onsave={(regime) => set('indoor', { regime: regime as 'fixed' }, 'Humidity of the room')}
+      />
+      {#if basis.indoor.regime === 'production'}
+        <Entry
+          label="vapour produced"
+          dimension="vapour_rate"
+          value={basis.indoor.production}
+          refused={why('/production')}
+          onsave={(production) => set('indoor', { production }, 'Vapour produced')}
+        />
+        <Entry
+          label="outside air"
+          dimension="air_flow"
+          value={basis.indoor.ventilation}
+          positive
+          refused={why('/ventilation')}
+          onsave={(ventilation) => set('indoor', { ventilation }, 'Outside air')}
+        />
+      {/if}
+      <Entry
+        label="added in heated months, points"
+        dimension="share"
+        decimals={0}
+        value={basis.indoor.added}
+        refused={why('/added')}
+        onsave={(added) => set('indoor', { added }, 'Humidity added')}
+      />
     </div>
     <h2>Asked <span>check your local code</span></h2>
     <div class="stack">

@@ -26,7 +26,7 @@
   const STANDING = 90;
   const START: Life = {
     azimuth: 0, tilt: STANDING, absorptance: 0.6, rain: 0, years: 5, fresh: false, phi_0: 0.8, gap: 50, damper: 0,
-    leakage: 0,
+    leakage: 0, leak_layer: null,
   }; // prettier-ignore
   const TILTS: Record<string, number> = { B: 35, F: 180, H: 180 };
   const at = $derived(`${router.place.project}/${building.id}/${assembly.id}`);

@@ -1,6 +1,8 @@
 <!-- What a run by the hour supposes of weather, building and life. -->
 <script lang="ts">
   import type { Assembly, Life } from '$lib/api/client';
+  import { layerName } from '$lib/layers';
+  import { session } from '$lib/state/session.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Entry from '$lib/ui/Entry.svelte';
 
@@ -12,6 +14,10 @@
   }
   let { assembly, life, refused, onchange }: Props = $props();
   const FACING = ['north', 'east', 'south', 'west'];
+  const counted = $derived.by(() => {
+    const open = assembly.layers.findIndex((layer) => layer.air?.ventilation === 'well');
+    return open < 0 ? assembly.layers.length : open;
+  });
   const vented = $derived(assembly.layers.some((layer) => layer.air?.ventilation === 'well'));
   const why = (field: keyof Life) => (refused?.field === field ? refused.text : undefined);
 </script>
@@ -50,6 +56,20 @@
   </label>
   {@render number('damper', 'room damper than the Basis, points', 'share', 0)}
   {@render number('leakage', 'joint that leaks here, at 50 Pa', 'joint_flow', 2)}
+  {#if life.leakage}
+    <Choice
+      label="it wets"
+      value={life.leak_layer === null || life.leak_layer === undefined ? '' : String(life.leak_layer)}
+      options={[
+        { value: '', text: 'the outer skin' },
+        ...assembly.layers.slice(1, counted).map((_, n) => ({
+          value: String(n + 1),
+          text: `inner face of ${layerName(assembly, session.materials, n + 1)}`,
+        })),
+      ]}
+      onsave={(value) => onchange({ leak_layer: value === '' ? null : Number(value) })}
+    />
+  {/if}
   {@render number('years', 'years at most', 'years', 0)}
 </div>
 

@@ -10,6 +10,7 @@
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
   import { surfaces } from '$lib/state/surfaces.svelte';
+  import { verdicts } from '$lib/state/verdicts.svelte';
   import { working } from '$lib/state/working.svelte';
   import Figure from '$lib/ui/Figure.svelte';
   import Notice from '$lib/ui/Notice.svelte';
@@ -52,6 +53,14 @@
       of: { kind: 'moisture', month: year?.critical ?? 0 },
     }); // prettier-ignore
   }
+  const places = $derived(verdicts.of(building.id)?.places ?? []);
+  const REASONS = {
+    surface: 'its inner surface decides',
+    gathers: 'what gathers from year to year decides',
+    'too wet': 'the most that a plane may hold decides',
+    leak: 'room air through it decides',
+    '': '',
+  };
   const league = $derived(surfaces.of(building.id));
   const verdict = $derived.by(() => {
     if (!year) return undefined;
@@ -193,6 +202,42 @@
           {/each}
         </tbody>
       </table>
+    {/if}
+    {#if places.length}
+      <h2>Margins of {building.name} <span>points of room humidity</span></h2>
+      <table class="league" data-testid="margins">
+        <thead><tr><th>place</th><th class="n">fails at, %</th><th class="n">margin</th></tr></thead>
+        <tbody>
+          {#each places as one (one.id)}
+            <tr>
+              <td
+                ><button
+                  onclick={() =>
+                    router.go({
+                      station: one.station,
+                      step: 5,
+                      element: one.joint ? '' : one.id,
+                      view: one.joint ? 'joints' : '',
+                    })}><b>{one.station}</b> {one.name}</button
+                ></td
+              >
+              {#if one.verdict}
+                <td class="n"
+                  >{one.verdict.phi_fails === null ? '–' : units.show(one.verdict.phi_fails, 'share', 0)}</td
+                >
+                <td class="n" class:over={!one.verdict.passes} title={REASONS[one.verdict.reason]}
+                  >{one.verdict.margin === null
+                    ? 'none up to 95 %'
+                    : `${one.verdict.margin < 0 ? '' : '+'}${units.show(one.verdict.margin, 'share', 0)}`}</td
+                >
+              {:else}
+                <td class="soft" colspan="2">{one.why_not || 'being judged'}</td>
+              {/if}
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+      <p class="soft">Surface, planes inside and, at joints, room air together; the months decide here.</p>
     {/if}
   </aside>
 </div>

@@ -85,7 +85,7 @@
         {#if verdict.phi_fails === null}It passes up to a room at 95 %.
         {:else}It passes until the room has <b>{percent(verdict.phi_fails)}</b> in the cold months, now {percent(
             verdict.phi_room,
-          )}: a margin of <b>{units.show(verdict.margin ?? 0, 'share', 0)} points</b>.{/if}
+          )}: a margin of <b>{units.show(verdict.margin ?? 0, 'share', 0)} points</b>, by the months.{/if}
       </p>
     {:else}
       <p>

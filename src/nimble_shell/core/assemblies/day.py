@@ -84,7 +84,7 @@ def day(
     U = named(1 / resistances(element).nominal, "U_field", "transmittance of the field", "W/(m²·K)", "1/R")
     R_si = value_of(element.R_si)
     climate = basis.climate
-    theta_i, _ = basis.indoor.in_month(climate.theta_e[month])
+    theta_i, _ = basis.indoor.in_month(climate.theta_e[month], climate.phi_e[month])
     monthly = given(climate.theta_e[month], "theta_month", "mean temperature of the month", "°C", "Basis: climate")
     swing = given(climate.swing[month], "D_swing", "daily range of the month", "K", "Basis: climate")
     sun = given(rise, "D_sun", "what sun adds at most", "K", "entered")

@@ -75,7 +75,7 @@ def months_of(basis: Basis) -> tuple[Month, ...]:
     """The twelve months of the Basis, with its room."""
     found = []
     for theta_e, phi_e in zip(basis.climate.theta_e, basis.climate.phi_e, strict=True):
-        theta_i, phi_i = basis.indoor.in_month(theta_e)
+        theta_i, phi_i = basis.indoor.in_month(theta_e, phi_e)
         found.append(Month(theta_e=theta_e, phi_e=phi_e, theta_i=theta_i, phi_i=phi_i))
     return tuple(found)
 

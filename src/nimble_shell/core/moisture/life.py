@@ -35,6 +35,7 @@ class Life:
     damper: float = 0.0  #: added to the room's relative humidity, 0…1
     leakage: float = 0.0  #: of a joint at whose line the section stands, at 50 Pa [m³/(h·m)]
     height: float = 0.0  #: of that joint above the level where inside and outside press alike [m]
+    leak_layer: int | None = None  #: at whose inner face it leaves its water; the outer skin if not named
     whole: bool = False  #: all the years, also where they repeat
     coarse: bool = False  #: fewer cells, for many runs beside one another
     without: tuple[Effect, ...] = ()  #: left out, to see what it does
@@ -49,6 +50,8 @@ class Life:
                     "from 0 to 1000")  # fmt: skip
         check.check(-0.5 <= self.damper <= 0.5, ("damper",), "humidity_out_of_range",
                     f"{100 * self.damper:g} points of humidity", "from −50 to 50")  # fmt: skip
+        check.check(self.leak_layer is None or self.leak_layer >= 1, ("leak_layer",), "layer_innermost",
+                    "a leak cannot wet the innermost layer from inside", "a layer further out")  # fmt: skip
         check.check(0 <= self.leakage <= 1000, ("leakage",), "leakage_out_of_range",
                     f"leakage is {self.leakage:g} m³/(h·m)", "from 0 to 1000")  # fmt: skip
         check.refuse()

@@ -13,6 +13,7 @@ from nimble_shell.core.assemblies.figures import surroundings
 from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.assemblies.resolve import resolve
 from nimble_shell.core.assemblies.vapour import AIR_LAYER_SD
+from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.element import WOOD_BOARDS, element_planes
 from nimble_shell.core.moisture.hourly import HOURS_A_YEAR, Boundaries, Films, Grid, Run, Slab, Stuff, cells, run
@@ -218,13 +219,19 @@ def _source(
 ) -> tuple[int | None, bool, FloatArray]:
     """The layer that a leak wets, whether at its outer face, and how much by the hour. [kg/(m²·s)]
 
-    The outer skin; where that takes up nothing, the core before it.
+    The one that is named, or the outer skin; where that takes up nothing, the one before it.
     """
     nothing = np.zeros(HOURS_A_YEAR)
     if life.leakage <= 0:
         return None, False, nothing
     planes, counted = element_planes(assembly, catalogue, basis, direction)
     plane = skin_plane(assembly, planes, counted)
+    if life.leak_layer is not None:
+        if life.leak_layer >= counted:
+            raise DomainError(Issue(path=("leak_layer",), code="layer_outside",
+                                    message="that layer lies outside of the ventilated gap, or is not there",
+                                    hint=f"a layer up to {counted}"))  # fmt: skip
+        plane = int(np.nonzero(planes.layer == life.leak_layer)[0][0])
     drive = basis.air
     inside, outside = weather.theta_i, weather.theta_air
     skin = inside - (inside - outside) * planes.R[plane] / planes.R_total

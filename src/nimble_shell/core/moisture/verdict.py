@@ -15,7 +15,7 @@ from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import Material
 from nimble_shell.core.moisture.element import ElementYear, element_planes, element_year, months_of
 from nimble_shell.core.moisture.leak import Leak, LeakYear, largest_safe, leak_year, skin_plane
-from nimble_shell.core.moisture.surface import f_rsi_required, phi_at_failure
+from nimble_shell.core.moisture.surface import f_rsi_required
 from nimble_shell.core.shell.basis import Basis
 
 Reason = Literal["surface", "gathers", "too wet", "leak", ""]
@@ -48,7 +48,7 @@ class Verdict:
 
     passes: bool
     reason: Reason  #: what decides where it fails
-    phi_fails: float | None  #: room humidity in the heated months at which it fails; None if at none up to 95 %
+    phi_fails: float | None  #: room humidity in the coldest month at which it fails; None if at none up to 95 %
     phi_room: float
     advice: tuple[Advice, ...] = ()
 
@@ -92,7 +92,7 @@ def judge(
 
     now = reason(assembly)
     phi = _phi_fails(basis, lambda at: bool(reason(assembly, at)), fails=bool(now))
-    verdict = Verdict(passes=not now, reason=now, phi_fails=phi, phi_room=basis.indoor.phi_heating)
+    verdict = Verdict(passes=not now, reason=now, phi_fails=phi, phi_room=room(basis))
     if not now:
         return verdict
     tried: list[Advice] = []
@@ -152,7 +152,7 @@ def judge_joint(
 
     now = reason(basis)
     phi = _phi_fails(basis, lambda at: bool(reason(at)), fails=bool(now))
-    verdict = Verdict(passes=not now, reason=now, phi_fails=phi, phi_room=basis.indoor.phi_heating)
+    verdict = Verdict(passes=not now, reason=now, phi_fails=phi, phi_room=room(basis))
     year, safe = leaks(basis), None
     advice: list[Advice] = []
     if plane is not None:
@@ -165,20 +165,20 @@ def judge_joint(
     return replace(verdict, advice=tuple(advice)), year, safe
 
 
+def room(basis: Basis) -> float:
+    """Relative humidity of the room in the coldest month."""
+    coldest = basis.climate.coldest
+    return basis.indoor.in_month(basis.climate.theta_e[coldest], basis.climate.phi_e[coldest])[1]
+
+
 def at_humidity(basis: Basis, phi: float) -> Basis:
-    """The Basis with another relative humidity of the room in the heated months."""
-    return replace(basis, indoor=replace(basis.indoor, phi_heating=phi))
-
-
-def surface_margin(basis: Basis, f_rsi: float) -> float | None:
-    """Room humidity at which a surface fails in its worst month; None where no month asks."""
-    found = [one for month in months_of(basis) if (one := phi_at_failure(month, f_rsi)) is not None]
-    return min(found, default=None)
+    """The Basis with a room of this humidity in the coldest month, and as much more or less in every heated one."""
+    return replace(basis, indoor=replace(basis.indoor, added=basis.indoor.added + phi - room(basis)))
 
 
 def _phi_fails(basis: Basis, fails_at: Callable[[Basis], bool], *, fails: bool) -> float | None:
     """The first whole per cent at which it fails: downwards from where it fails, upwards from where it does not."""
-    points = round(100 * basis.indoor.phi_heating)
+    points = round(100 * room(basis))
     if fails:
         for n in range(points - 1, 0, -1):
             if not fails_at(at_humidity(basis, n * POINT)):

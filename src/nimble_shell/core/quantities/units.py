@@ -58,6 +58,8 @@ DIMENSIONS: dict[str, Dimension] = {
     "condensate_line": Dimension(Unit("g/m", 1000.0, 1), Unit("oz/ft", 16 * _FOOT / _POUND, 3)),
     "vapour_content": Dimension(Unit("g/m³", 1000.0, 2), Unit("gr/ft³", 7000 * _FOOT**3 / _POUND, 2)),
     "joint_flow": Dimension(Unit("m³/(h·m)", 1.0, 3), Unit("ft³/(h·ft)", 1 / _FOOT**2, 2)),
+    "vapour_rate": Dimension(Unit("kg/d", 86400.0, 1), Unit("lb/d", 86400.0 / _POUND, 1)),
+    "air_flow": Dimension(Unit("m³/h", 3600.0, 0), Unit("ft³/min", 60 / _FOOT**3, 0)),
     "density": Dimension(Unit("kg/m³", 1.0, 0), Unit("lb/ft³", _FOOT**3 / _POUND, 1)),
     "air_layer": Dimension(Unit("m", 1.0, 2), Unit("ft", 1 / _FOOT, 2)),
     "permeance": Dimension(Unit("ng/(s·m²·Pa)", 1e12, 1), Unit("perm", 1 / _PERM, 2)),

@@ -2513,6 +2513,11 @@ export interface components {
         /** IndoorDoc */
         IndoorDoc: {
             /**
+             * Added
+             * @default 0
+             */
+            added: number;
+            /**
              * Heated Below
              * @default 15
              */
@@ -2528,6 +2533,17 @@ export interface components {
              */
             phi_heating: number;
             /**
+             * Production
+             * @default 0.00006944444444444444
+             */
+            production: number;
+            /**
+             * Regime
+             * @default fixed
+             * @enum {string}
+             */
+            regime: "fixed" | "class 1" | "class 2" | "class 3" | "class 4" | "class 5" | "production";
+            /**
              * Theta Cooling
              * @default 25
              */
@@ -2537,6 +2553,11 @@ export interface components {
              * @default 20
              */
             theta_heating: number;
+            /**
+             * Ventilation
+             * @default 0.025
+             */
+            ventilation: number;
         };
         /**
          * JointDoc
@@ -2967,6 +2988,8 @@ export interface components {
              * @default 50
              */
             gap: number;
+            /** Leak Layer */
+            leak_layer?: number | null;
             /**
              * Leakage
              * @default 0
