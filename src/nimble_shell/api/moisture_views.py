@@ -8,7 +8,7 @@ import numpy as np
 
 from nimble_shell.api import moisture_schemas as m
 from nimble_shell.core.climate.saturation import p_sat
-from nimble_shell.core.joints.seals import GRADES
+from nimble_shell.core.joints.seals import graded
 from nimble_shell.core.moisture.element import ElementYear, closest_to_saturation, element_planes, months_of
 from nimble_shell.core.moisture.leak import R_V, Leak, LeakYear, leak_year
 from nimble_shell.core.moisture.life import Seasons
@@ -80,17 +80,18 @@ def leak(
     assembly, materials, basis, direction, _, height, _ = asked.args
     planes, _ = element_planes(assembly, materials, basis, direction)
     months = months_of(basis)
-    graded = [
+    by_grade = [
         (name, low, high, leak_year(assembly, materials, planes, months,
                                     Leak(leakage=high, height=height, plane=own.plane), basis.air, basis.damp))
-        for name, low, high in GRADES
+        for name, low, high in graded(basis.air.leakages)
     ]  # fmt: skip
     theta = own.year.theta[:, own.plane]
     return m.LeakOut(
         verdict=verdict(judged), assembly=asked.assembly.name, x_skin=float(planes.x[own.plane]),
         inner=int(planes.layer[own.plane - 1]), outer=int(planes.layer[own.plane]), grade=asked.grade,
         low=asked.leakage[0], high=asked.leakage[1], leakage=asked.judged, largest_safe=safe,
-        safe_grade=safe_grade(safe), start=own.year.start, limit=own.limit, reason=own.reason, peak=own.peak,
+        safe_grade=safe_grade(safe, basis.air.leakages), start=own.year.start,
+        limit=own.limit, reason=own.reason, peak=own.peak,
         months=[
             m.LeakMonthOut(
                 theta_skin=float(theta[n]), v_skin=value_of(p_sat(float(theta[n]))) / (R_V * (theta[n] + 273.15)),
@@ -102,7 +103,7 @@ def leak(
         ],
         grades=[
             m.GradeOut(name=name, low=low, high=high, peak=one.peak, safe=one.safe, held=one.held.tolist())
-            for name, low, high, one in graded
+            for name, low, high, one in by_grade
         ],
         height=height, reaching=project.basis.air.reaching, strip=project.basis.air.strip,
     )  # fmt: skip

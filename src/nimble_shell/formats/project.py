@@ -267,6 +267,7 @@ class AirDoc(Document):
     exponent: float = 0.65
     reaching: float = 0.15
     strip: float = 0.20
+    leakages: list[Pair] = []
 
 
 class BasisDoc(Document):

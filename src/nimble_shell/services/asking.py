@@ -12,9 +12,9 @@ from nimble_shell.core.shell.project import Project
 
 
 def bare_assembly(assembly: Assembly) -> Assembly:
-    """The build-up without its name, and without what is declared of its layers."""
+    """The build-up without its name, its points, and what is declared of its layers: none of it moves water."""
     layers = tuple(replace(layer, declared=(), substitution=None, services=False) for layer in assembly.layers)
-    return replace(assembly, id="asked", name="asked", layers=layers)
+    return replace(assembly, id="asked", name="asked", layers=layers, fixings=())
 
 
 def bare_basis(basis: Basis) -> Basis:
@@ -27,5 +27,4 @@ def materials_of(project: Project, assembly: Assembly, *more: str) -> Mapping[st
     """The materials a build-up is made of, and some more."""
     used = {layer.material for layer in assembly.layers} | set(more)
     used |= {member.material for layer in assembly.layers for member in layer.members}
-    used |= {one for fixing in assembly.fixings for one in fixing.materials}
     return {key: project.catalogue[key] for key in sorted(used) if key in project.catalogue}

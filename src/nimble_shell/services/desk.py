@@ -8,7 +8,6 @@ import itertools
 import multiprocessing
 import multiprocessing.connection
 import os
-import pickle
 import threading
 from collections import OrderedDict
 from collections.abc import Callable
@@ -25,9 +24,13 @@ _MOST_KEPT = 256  #: answers in memory, the least used forgotten first
 
 
 def key_of(solve: Callable[..., Any], *args: Any) -> str:
-    """One string for one question, and for this version of the program."""
+    """One string for one question, and for this version of the program.
+
+    Equal arguments have one: they are values that are written out alike (numbers, texts, tuples, mappings in one order
+    and frozen dataclasses of these), whether or not their parts are the same objects.
+    """
     asked = (__version__, solve.__qualname__, args)
-    return hashlib.sha256(pickle.dumps(asked, protocol=5)).hexdigest()
+    return hashlib.sha256(repr(asked).encode()).hexdigest()
 
 
 #: What a worker tells the server: grids and unknowns of each place at the desk; and what the server tells it.

@@ -137,6 +137,7 @@ def sealing(project: Project, joint: ShellJoint, what: Drawn, f_rsi: float | Non
         surfaces=surfaces,
         fall=joint.fall,
         drains_to=joint.drains_to,
+        leakages=project.basis.air.leakages,
     )
 
 

@@ -10,7 +10,7 @@ from typing import Any
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.joints.seals import GRADES
+from nimble_shell.core.joints.seals import Leakages, graded
 from nimble_shell.core.moisture.leak import LeakYear
 from nimble_shell.core.moisture.verdict import ADDED, Verdict, judge, judge_joint
 from nimble_shell.core.shell.joint import ShellJoint
@@ -119,9 +119,9 @@ def leak_question(
                         leakage=judged.leakage, judged=value)  # fmt: skip
 
 
-def safe_grade(safe: float | None) -> str | None:
-    """The loosest grade of seal whose high end is safe; None where none is."""
-    return next((name for name, _, high in GRADES if safe is not None and high <= safe), None)
+def safe_grade(safe: float | None, leakages: Leakages) -> str | None:
+    """The loosest grade of seal whose high end is safe; None where none is. [m³/(h·m)]"""
+    return next((name for name, _, high in graded(leakages) if safe is not None and high <= safe), None)
 
 
 def _element(project: Project, assembly: Assembly, direction: Direction) -> tuple[Any, ...]:

@@ -28,6 +28,25 @@
     { field: 'reaching', text: 'of the air, what reaches the skin', dimension: 'share', decimals: 0 },
     { field: 'strip', text: 'strip of skin that takes it up', dimension: 'length' },
   ];
+  const NAMES = ['open', 'one line of seal', 'two lines', 'three lines'];
+  const STARTING: number[][] = [
+    [2, 6],
+    [0.3, 0.9],
+    [0.1, 0.3],
+    [0.03, 0.1],
+  ];
+  const leakages = $derived(basis.air?.leakages?.length ? basis.air.leakages : STARTING);
+  function leak(grade: number, end: 0 | 1, value: number | null): void {
+    if (value === null) return;
+    const changed = leakages.map((row, at) =>
+      at === grade ? row.map((old, n) => (n === end ? value : old)) : row,
+    );
+    void session.saveBasis(
+      { ...basis, air: { ...basis.air, leakages: changed } } as Basis,
+      name,
+      'Leakage by grade',
+    );
+  }
   function save(part: 'damp' | 'air', field: string, value: number | null, text: string): void {
     if (value === null) return;
     void session.saveBasis({ ...basis, [part]: { ...basis[part], [field]: value } } as Basis, name, text);
@@ -58,13 +77,45 @@
     <h2>Air through joints <span>starting values, by month</span></h2>
     {@render rows('air', AIR)}
   </section>
+  <section>
+    <h2>Leakage by grade of seal <span>m³/(h·m) at 50 Pa, low and high</span></h2>
+    <div class="rows">
+      {#each leakages as [low, high], grade (grade)}
+        <span class="grade"
+          >{NAMES[grade]}
+          <Entry
+            label="{NAMES[grade]}, low"
+            showLabel={false}
+            showUnit={false}
+            width="tiny"
+            dimension="joint_flow"
+            decimals={2}
+            value={low}
+            onsave={(value) => leak(grade, 0, value)}
+          />
+          <Entry
+            label="{NAMES[grade]}, high"
+            showLabel={false}
+            showUnit={false}
+            width="tiny"
+            dimension="joint_flow"
+            decimals={2}
+            value={high}
+            refused={refused('/leakages')}
+            onsave={(value) => leak(grade, 1, value)}
+          /></span
+        >
+      {/each}
+      <small>your own tests take the place of these; the seals of a joint decide its grade</small>
+    </div>
+  </section>
 </div>
 
 <style>
   .two {
     display: grid;
-    grid-template-columns: repeat(2, minmax(0, 420px));
-    gap: 32px;
+    grid-template-columns: repeat(3, minmax(0, 340px));
+    gap: 28px;
     margin-top: 14px;
   }
   h2 {
@@ -82,6 +133,17 @@
     flex-direction: column;
     align-items: flex-end;
     gap: 4px;
+  }
+  .grade {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+    color: var(--ink-2);
+  }
+  small {
+    color: var(--ink-3);
+    font-size: var(--fs-small);
+    text-align: right;
   }
   @media (max-width: 1023px) {
     .two {

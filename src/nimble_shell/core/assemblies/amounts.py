@@ -59,6 +59,11 @@ def wall_amounts(assembly: Assembly, catalogue: Catalogue, *, given: Given = pla
         length = given(whole, f"l_f{number}", f"length, {fixing.name}", "m", "entered")
         count(named(n * area * length, f"V_f{number}", f"volume, {fixing.name}", "m³/m²", "n·A·l"), fixing.material,
               f"f{number}", fixing.name)  # fmt: skip
+        for words, key, across, along in fixing.more(layer.d):
+            tag, one = f"f{number}{words}", f"{words} of {fixing.name}"
+            A = given(across, f"A_{tag}", f"area, {one}", "m²", "entered")
+            t = given(along, f"t_{tag}", f"length, {one}", "m", "entered")
+            count(named(n * A * t, f"V_{tag}", f"volume, {one}", "m³/m²", "n·A·t"), key, tag, one)
     return {
         "thickness": named(thickness + 0.0, "d_wall", "wall thickness", "m", "Σ d"),
         "weight": named(totals["weight"] + 0.0, "m_wall", "mass per area", "kg/m²", "Σ d·f·ρ"),

@@ -115,6 +115,18 @@ class Fixing:
             return math.pi * self.diameter**2 / 4
         return (self.t or 0.0) * (self.h or 0.0)
 
+    def more(self, layer_d: float) -> list[tuple[str, str, float, float]]:
+        """What one has besides its shank: words, material, area [m²] and length [m]."""
+        found = []
+        for words, plate in (("head", self.head), ("foot", self.foot)):
+            if plate is not None:
+                area = plate.size**2 * (math.pi / 4 if self.diameter is not None else 1.0)
+                found.append((words, plate.material, area, plate.t))
+        if self.sleeve is not None and self.diameter is not None:
+            area = math.pi / 4 * (self.sleeve**2 - self.diameter**2)
+            found.append(("sleeve", self.sleeve_material, area, self.depth or layer_d))
+        return found
+
     @property
     def per_area(self) -> float:
         """Number per area. [1/m²]"""

@@ -19,6 +19,16 @@ GRADES: tuple[tuple[str, float, float], ...] = (
     ("two lines", 0.1, 0.3),
     ("three lines", 0.03, 0.1),
 )
+Leakages = Sequence[tuple[float, float]]
+
+
+def graded(leakages: Leakages | None = None) -> tuple[tuple[str, float, float], ...]:
+    """Grades with the practice's own leakages, or the starting ones. [m³/(h·m)]"""
+    if not leakages:
+        return GRADES
+    return tuple((name, low, high) for (name, _, _), (low, high) in zip(GRADES, leakages, strict=True))
+
+
 SEALANTS = ("polyurethane", "silicone", "acrylic", "butyl", "solvent-borne")
 TAPES = ("acrylic tape", "butyl tape", "bitumen tape")
 #: What a sealant or tape does on a surface; what is not named holds.
@@ -86,6 +96,7 @@ def judge(
     surfaces: Sequence[str],
     fall: float | None = None,
     drains_to: DrainsTo = "",
+    leakages: Leakages | None = None,
 ) -> Sealing:
     """What the chosen seals come to.
 
@@ -107,6 +118,8 @@ def judge(
         Of what water runs off on, outwards; rise over run. [-]
     drains_to : {"", "outside", "inside"}
         Where the drained path ends; empty while nobody has said.
+    leakages : sequence of (float, float), optional
+        The practice's own of each grade, in the place of the starting ones. [m³/(h·m)]
 
     Notes
     -----
@@ -128,7 +141,7 @@ def judge(
             state = "broken"
         lines.append((line, state))
     count = min(sum("air" in step.carries for step in done), len(GRADES) - 1)
-    grade, low, high = GRADES[count]
+    grade, low, high = graded(leakages)[count]
     findings = [
         *_left_out(steps, omitted),
         *_laps(done, order),

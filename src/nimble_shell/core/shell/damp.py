@@ -32,6 +32,9 @@ class DampLimits:
         check.refuse()
 
 
+GRADE_COUNT = 4  #: of seals
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class AirDrive:
     """What pushes air through joints, as a mean of a month; starting values."""
@@ -43,6 +46,8 @@ class AirDrive:
     exponent: float = 0.65  #: of the flow with pressure
     reaching: float = 0.15  #: of the air through a joint, what cools down to the outer skin, 0…1
     strip: float = 0.20  #: of the outer skin along the joint that takes up what is left there [m]
+    #: Of joints by grade of seal, from open on, low and high at 50 Pa [m³/(h·m)]; empty for the starting values.
+    leakages: tuple[tuple[float, float], ...] = ()
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -58,6 +63,14 @@ class AirDrive:
                     f"exponent is {self.exponent:g}", "from 0.5 to 1")  # fmt: skip
         check.check(0 < self.reaching <= 1, ("reaching",), "share_out_of_range", f"share is {self.reaching:g}",
                     "above 0 and up to 100 %")  # fmt: skip
+        check.check(len(self.leakages) in (0, GRADE_COUNT), ("leakages",), "grades_missing",
+                    f"{len(self.leakages)} leakages", f"one of each of {GRADE_COUNT} grades, or none")  # fmt: skip
+        for at, (low, high) in enumerate(self.leakages):
+            check.check(0 < low <= high <= 1000, ("leakages", at), "leakage_out_of_range",
+                        f"leakage is {low:g} to {high:g} m³/(h·m)", "low above 0 and not above high")  # fmt: skip
+        highs = [high for _, high in self.leakages]
+        check.check(highs == sorted(highs, reverse=True), ("leakages",), "grades_not_falling",
+                    "more seals leak more", "each grade leaks no more than the one before")  # fmt: skip
         check.check(0.01 <= self.strip <= 2, ("strip",), "strip_out_of_range", f"strip is {1000 * self.strip:g} mm",
                     "from 10 to 2000 mm")  # fmt: skip
         check.refuse()

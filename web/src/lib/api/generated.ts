@@ -1376,6 +1376,11 @@ export interface components {
              */
             footing: number;
             /**
+             * Leakages
+             * @default []
+             */
+            leakages: number[][];
+            /**
              * Reaching
              * @default 0.15
              */
@@ -1463,6 +1468,7 @@ export interface components {
              *       "exponent": 0.65,
              *       "fan": 0,
              *       "footing": -2.5,
+             *       "leakages": [],
              *       "reaching": 0.15,
              *       "ridge": 3.5,
              *       "strip": 0.2,

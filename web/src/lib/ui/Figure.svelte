@@ -7,12 +7,22 @@
     onwork?: (() => void) | undefined;
     weight?: 'figure' | 'lead' | 'small';
     tone?: 'ink' | 'decision' | 'caution' | 'yours';
+    /** What a click does. */
+    act?: string;
   }
-  let { value, unit = '', label, onwork, weight = 'small', tone = 'ink' }: Props = $props();
+  let {
+    value,
+    unit = '',
+    label,
+    onwork,
+    weight = 'small',
+    tone = 'ink',
+    act = 'show working',
+  }: Props = $props();
 </script>
 
 {#if onwork}
-  <button class="figure {weight} {tone}" onclick={onwork} aria-label="{label}: {value} {unit}, show working">
+  <button class="figure {weight} {tone}" onclick={onwork} aria-label="{label}: {value} {unit}, {act}">
     <b>{value}</b>{#if unit}<i>{unit}</i>{/if}
   </button>
 {:else}

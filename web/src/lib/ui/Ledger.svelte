@@ -184,6 +184,7 @@
             value={units.show(moisture, 'share', 0)}
             unit="points"
             label="Moisture margin, {dampest.name}"
+            act="open its sheet"
             weight="figure"
             tone={moisture < 0 ? 'decision' : 'ink'}
             onwork={() =>
