@@ -45,6 +45,12 @@ def weight_by_hand(wall: Assembly) -> float:
         layer = next(one for one in wall.layers if one.id == fixing.layer)
         length = layer.d + fixing.inner + fixing.outer
         total += fixing.n * math.pi * fixing.diameter**2 / 4 * length * CATALOGUE[fixing.material].rho
+        for plate in (fixing.head, fixing.foot):
+            if plate is not None:
+                total += fixing.n * math.pi * plate.size**2 / 4 * plate.t * CATALOGUE[plate.material].rho
+        if fixing.sleeve is not None:
+            ring = math.pi / 4 * (fixing.sleeve**2 - fixing.diameter**2)
+            total += fixing.n * ring * (fixing.depth or layer.d) * CATALOGUE[fixing.sleeve_material].rho
     return total
 
 

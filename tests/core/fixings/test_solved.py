@@ -147,8 +147,15 @@ def test_every_kind_starts_in_every_build_up(system: str, key: str) -> None:
     core = next(layer for layer in wall.layers if layer.studied)
     fixing = started(key, wall, core.id, "f1")
     assert replace(wall, fixings=(fixing,)).fixings[0].per_area > 0
-    drawn = cell_of(wall, fixing, CATALOGUE, BASIS, "up")
-    found = solve_fixing(drawn, T, accuracy="working")
+    assert cell_of(wall, fixing, CATALOGUE, BASIS, "up").chi_approximate >= 0
+
+
+@pytest.mark.parametrize("system", ["sip", "icf", "mesh-mortar", "metal-panel", "straw-bale"])
+@pytest.mark.parametrize("key", KINDS)
+def test_every_kind_is_solved_where_it_is_used(system: str, key: str) -> None:
+    wall = SYSTEMS[system].assembly("w", "W", {})
+    fixing = started(key, wall, wall.layers[wall.core_index or 0].id, "f1")
+    found = solve_fixing(cell_of(wall, fixing, CATALOGUE, BASIS), T, accuracy="working")
     assert found.chi > 0
     assert found.field.f_rsi is not None
     assert 0 < found.field.f_rsi < 1
