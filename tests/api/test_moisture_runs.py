@@ -92,10 +92,11 @@ def test_hours_are_run_kept_and_shown_again_at_once(planted: TestClient) -> None
     assert all(len(one) == days + 1 for one in found["water"])
     assert all(len(one["index"]) == days for one in found["mould"])
     raw = planted.get(f"/api/v1/moisture/hours/{found['key']}/field")
-    states = np.frombuffer(raw.content, "<i2").reshape(found["hours"], 2, len(found["x"]))
+    states = np.frombuffer(raw.content, "<i2").reshape(found["hours"], 3, len(found["x"]))
     assert (np.abs(states[:, 0]) < 8000).all()
     assert states[:, 1].min() > 0
     assert states[:, 1].max() <= 10000
+    assert states[:, 2].min() >= 0
     start = time.monotonic()
     assert post(planted, "/hours", body) == found
     assert time.monotonic() - start < 5

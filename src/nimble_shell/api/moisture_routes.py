@@ -119,7 +119,7 @@ async def by_the_hour(project_id: Id, asked: m.HoursIn, service: Projects, book:
 
 @router.get("/moisture/hours/{key}/field")
 async def field(key: Id, book: Hours) -> Response:
-    """θ [1/100 °C] and φ [1/100 %] of a run's places, hour by hour, as 16-bit integers, least byte first."""
+    """θ [1/100 °C], φ [1/100 %] and w [1/10 kg/m³] of a run's places, as 16-bit integers, least byte first."""
     found = await run_in_threadpool(book.known, key)
     if found is None:
         raise NotFound("run", key)

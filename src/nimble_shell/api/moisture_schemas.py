@@ -275,7 +275,7 @@ class HoursOut(Model):
     notes: list[str]
     x: list[float]
     layer: list[int]
-    hours: int  # kept states; the field has θ and then φ of each
+    hours: int  # kept states; the field has θ, φ and w of each
 
 
 class FanRunOut(Model):

@@ -133,9 +133,9 @@ def hours(project: Project, key: str, found: Seasons, months_fail: Reason, cause
 
 
 def field(found: Seasons) -> bytes:
-    """θ in hundredths of a kelvin and φ in hundredths of a per cent, hour by hour, as 16-bit integers."""
-    whole = np.stack([found.theta * 100, found.phi * 10000], axis=1)
-    return np.round(whole).astype("<i2").tobytes()
+    """θ [1/100 °C], φ [1/100 %] and w [1/10 kg/m³] of each place, state by state, as 16-bit integers."""
+    whole = np.stack([found.theta * 100, found.phi * 10000, found.w * 10], axis=1)
+    return np.clip(np.round(whole), -32768, 32767).astype("<i2").tobytes()
 
 
 def fan_run(project: Project, name: str, found: Seasons | None, why_not: str = "") -> m.FanRunOut:

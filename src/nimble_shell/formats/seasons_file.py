@@ -10,7 +10,7 @@ import numpy as np
 
 from nimble_shell.core.moisture.life import Place, Seasons
 
-_ARRAYS = ("x", "layer", "hours", "theta", "phi", "water", "mould", "wood_share")
+_ARRAYS = ("x", "layer", "hours", "theta", "phi", "w", "water", "mould", "wood_share")
 
 
 def to_bytes(found: Seasons) -> bytes:

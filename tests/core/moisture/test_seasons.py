@@ -44,7 +44,7 @@ def test_water_and_heat_are_balanced_and_every_figure_is_one(system: str) -> Non
     assert one.phi.max() <= 1
     assert len(one.water) == 365 * one.years + 1
     assert len(one.mould) == 365 * one.years
-    assert one.theta.shape == one.phi.shape == (len(one.hours), len(one.x))
+    assert one.theta.shape == one.phi.shape == one.w.shape == (len(one.hours), len(one.x))
     assert (np.diff(one.x) > 0).all()
 
 

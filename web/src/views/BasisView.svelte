@@ -368,6 +368,9 @@
 <RegisterView {basis} {name} {units} refused={why} />
 
 <style>
+  .regime {
+    margin-top: 6px;
+  }
   small {
     color: var(--ink-3);
     font-size: var(--fs-small);

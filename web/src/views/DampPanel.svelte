@@ -78,7 +78,7 @@
     {@render rows('air', AIR)}
   </section>
   <section>
-    <h2>Leakage by grade of seal <span>m³/(h·m) at 50 Pa, low and high</span></h2>
+    <h2>Leakage by grade of seal <span>{session.units?.symbol('joint_flow')} at 50 Pa, low, high</span></h2>
     <div class="rows">
       {#each leakages as [low, high], grade (grade)}
         <span class="grade"

@@ -236,7 +236,10 @@
         <SectionProfile {assembly} materials={session.materials} {run} {field} state={moment} {units} />
         <table data-testid="faces">
           <thead
-            ><tr><th>between</th><th class="n">{units.symbol('temperature')}</th><th class="n">% RH</th></tr
+            ><tr
+              ><th>between</th><th class="n">{units.symbol('temperature')}</th><th class="n">% RH</th><th
+                class="n">{units.symbol('density')}</th
+              ></tr
             ></thead
           >
           <tbody>
@@ -247,6 +250,7 @@
                 <td>{named(run.layer[one.inner] ?? 0)} and {named(run.layer[one.outer] ?? 0)}</td>
                 <td class="n">{units.show((a.theta + b.theta) / 2, 'temperature')}</td>
                 <td class="n">{units.show(Math.max(a.phi, b.phi), 'share', 0)}</td>
+                <td class="n">{units.show(a.w, 'density', 1)} | {units.show(b.w, 'density', 1)}</td>
               </tr>
             {/each}
           </tbody>

@@ -145,6 +145,42 @@
         reviewer.
       </p>
     {/if}
+    {#if places.length}
+      <h2>Margins of {building.name} <span>points of room humidity</span></h2>
+      <table class="league" data-testid="margins">
+        <thead><tr><th>place</th><th class="n">fails at, %</th><th class="n">margin</th></tr></thead>
+        <tbody>
+          {#each places as one (one.id)}
+            <tr>
+              <td
+                ><button
+                  onclick={() =>
+                    router.go({
+                      station: one.station,
+                      step: 5,
+                      element: one.joint ? '' : one.id,
+                      view: one.joint ? 'joints' : '',
+                    })}><b>{one.station}</b> {one.name}</button
+                ></td
+              >
+              {#if one.verdict}
+                <td class="n"
+                  >{one.verdict.phi_fails === null ? '–' : units.show(one.verdict.phi_fails, 'share', 0)}</td
+                >
+                <td class="n" class:over={!one.verdict.passes} title={REASONS[one.verdict.reason]}
+                  >{one.verdict.margin === null
+                    ? 'none up to 95 %'
+                    : `${one.verdict.margin < 0 ? '' : '+'}${units.show(one.verdict.margin, 'share', 0)}`}</td
+                >
+              {:else}
+                <td class="soft" colspan="2">{one.why_not || 'being judged'}</td>
+              {/if}
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+      <p class="soft">Surface, planes inside and, at joints, room air together; the months decide here.</p>
+    {/if}
   </div>
   <aside>
     {#if year}
@@ -202,42 +238,6 @@
           {/each}
         </tbody>
       </table>
-    {/if}
-    {#if places.length}
-      <h2>Margins of {building.name} <span>points of room humidity</span></h2>
-      <table class="league" data-testid="margins">
-        <thead><tr><th>place</th><th class="n">fails at, %</th><th class="n">margin</th></tr></thead>
-        <tbody>
-          {#each places as one (one.id)}
-            <tr>
-              <td
-                ><button
-                  onclick={() =>
-                    router.go({
-                      station: one.station,
-                      step: 5,
-                      element: one.joint ? '' : one.id,
-                      view: one.joint ? 'joints' : '',
-                    })}><b>{one.station}</b> {one.name}</button
-                ></td
-              >
-              {#if one.verdict}
-                <td class="n"
-                  >{one.verdict.phi_fails === null ? '–' : units.show(one.verdict.phi_fails, 'share', 0)}</td
-                >
-                <td class="n" class:over={!one.verdict.passes} title={REASONS[one.verdict.reason]}
-                  >{one.verdict.margin === null
-                    ? 'none up to 95 %'
-                    : `${one.verdict.margin < 0 ? '' : '+'}${units.show(one.verdict.margin, 'share', 0)}`}</td
-                >
-              {:else}
-                <td class="soft" colspan="2">{one.why_not || 'being judged'}</td>
-              {/if}
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-      <p class="soft">Surface, planes inside and, at joints, room air together; the months decide here.</p>
     {/if}
   </aside>
 </div>

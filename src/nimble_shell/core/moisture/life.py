@@ -79,6 +79,7 @@ class Seasons:
     hours: IntArray  #: that are kept
     theta: SmallArray  #: shape (kept, places) [°C]
     phi: SmallArray  #: shape (kept, places), 0…1
+    w: SmallArray  #: shape (kept, places) [kg/m³]
     water: FloatArray  #: of each layer, shape (1 + days, layers) [kg/m²]
     places: tuple[Place, ...]
     mould: FloatArray  #: at the end of each day, shape (days, places of mould)

@@ -112,6 +112,7 @@ def seasons(
         hours=np.concatenate([one.hours + at * HOURS_A_YEAR for at, one in enumerate(years)]),
         theta=np.concatenate([one.theta[:, shown] for one in years]).astype(np.float32),
         phi=np.concatenate([one.phi[:, shown] for one in years]).astype(np.float32),
+        w=np.concatenate([one.w[:, shown] for one in years]).astype(np.float32),
         water=water, places=places, mould=np.concatenate([one.mould for one in years]),
         wood=wood, wood_share=np.concatenate([one.wood for one in years]),
         dry_after=tuple((at, _dry_after(slabs[at], water[:, at])) for at in fresh),
@@ -128,6 +129,7 @@ class _Year:
     hours: IntArray
     theta: FloatArray
     phi: FloatArray
+    w: FloatArray
     water: FloatArray
     mould: FloatArray
     wood: FloatArray
@@ -145,7 +147,7 @@ def _read(found: Run, places: Sequence[Place], wood: Sequence[int], start: Float
     kept = np.arange(KEPT_EVERY - 1, HOURS_A_YEAR, KEPT_EVERY)
     in_it = np.abs(found.entered[:, 1]).sum()
     return _Year(
-        hours=kept + 1, theta=found.theta[kept], phi=found.phi[kept], water=found.totals[::24],
+        hours=kept + 1, theta=found.theta[kept], phi=found.phi[kept], w=found.w[kept], water=found.totals[::24],
         mould=index[23::24],
         wood=np.column_stack([one.reshape(-1, 24).mean(axis=1) for one in shares]) if shares else np.zeros((365, 0)),
         came_in=float(found.entered[:, 0].sum()), balance=found.balance_error,

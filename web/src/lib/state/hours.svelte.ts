@@ -16,11 +16,11 @@ export interface HoursQuestion {
 
 export const STATES_A_DAY = 4;
 
-/** θ [°C] and φ [0…1] of a run's places, state by state. */
+/** θ [°C], φ [0…1] and w [kg/m³] of a run's places, state by state. */
 export interface Field {
   key: string;
   places: number;
-  at(state: number, place: number): { theta: number; phi: number };
+  at(state: number, place: number): { theta: number; phi: number; w: number };
 }
 
 const solving = new Solving(hours);
@@ -71,10 +71,11 @@ class Hours {
       key: run.key,
       places,
       at: (state, place) => {
-        const row = 2 * places * Math.min(Math.max(state, 0), run.hours - 1);
+        const row = 3 * places * Math.min(Math.max(state, 0), run.hours - 1);
         return {
           theta: all.getInt16(2 * (row + place), true) / 100,
           phi: all.getInt16(2 * (row + places + place), true) / 10000,
+          w: all.getInt16(2 * (row + 2 * places + place), true) / 10,
         };
       },
     };
