@@ -93,7 +93,7 @@ export interface paths {
         };
         /**
          * Field
-         * @description θ [1/100 °C] and φ [1/100 %] of a run's places, hour by hour, as 16-bit integers, least byte first.
+         * @description θ [1/100 °C], φ [1/100 %] and w [1/10 kg/m³] of a run's places, as 16-bit integers, least byte first.
          */
         get: operations["field_api_v1_moisture_hours__key__field_get"];
         put?: never;
