@@ -92,7 +92,8 @@ async def leak(project_id: Id, asked: m.LeakIn, service: Projects, book: Joints,
     project = stored.project
     building = benches.find_building(project, asked.building_id)
     joint = joints.joint_in(building, asked.joint_id)
-    known = next((one for one in book.known(project, stored.revision, building) if one.joint.id == joint.id), None)
+    drawn = await run_in_threadpool(book.known, project, stored.revision, building)
+    known = next((one for one in drawn if one.joint.id == joint.id), None)
     f_rsi = known.solved.f_rsi if known is not None and known.solved is not None else None
     question = await run_in_threadpool(verdicts.leak_question, project, joint, f_rsi, asked.leakage)
     found = await asyncio.wrap_future(judges.joint(question, asked.ticket))

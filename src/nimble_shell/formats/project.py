@@ -267,7 +267,7 @@ class AirDoc(Document):
     exponent: float = 0.65
     reaching: float = 0.15
     strip: float = 0.20
-    leakages: list[Pair] = []
+    leakages: list[Pair] = [list(pair) for pair in damp.LEAKAGES]
 
 
 class BasisDoc(Document):

@@ -9,6 +9,7 @@ import numpy as np
 import pytest
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.conduction.watch import Stopped, watched
 from nimble_shell.core.errors import DomainError
@@ -19,13 +20,14 @@ from nimble_shell.core.moisture.seasons import seasons
 from nimble_shell.core.shell.basis import Basis
 
 BASIS = Basis()
+TWO = Life(years=2)
 
 
 @cache
-def found(system: str, life: Life = Life(years=2)) -> Seasons:  # noqa: B008
-    direction = "up" if system.endswith("roof") else "down" if system == "slab" else "horizontal"
+def found(system: str, life: Life = TWO) -> Seasons:
+    direction: Direction = "up" if system.endswith("roof") else "down" if system == "slab" else "horizontal"
     coarse = replace(life, coarse=True)  # fewer cells say as much of these
-    return seasons(wall(system), CATALOGUE, BASIS, coarse, direction)  # type: ignore[arg-type]
+    return seasons(wall(system), CATALOGUE, BASIS, coarse, direction)
 
 
 @cache

@@ -29,13 +29,7 @@
     { field: 'strip', text: 'strip of skin that takes it up', dimension: 'length' },
   ];
   const NAMES = ['open', 'one line of seal', 'two lines', 'three lines'];
-  const STARTING: number[][] = [
-    [2, 6],
-    [0.3, 0.9],
-    [0.1, 0.3],
-    [0.03, 0.1],
-  ];
-  const leakages = $derived(basis.air?.leakages?.length ? basis.air.leakages : STARTING);
+  const leakages = $derived(basis.air?.leakages ?? []);
   function leak(grade: number, end: 0 | 1, value: number | null): void {
     if (value === null) return;
     const changed = leakages.map((row, at) =>

@@ -7,26 +7,19 @@ from dataclasses import dataclass
 from typing import Literal
 
 from nimble_shell.core.joints.drawing import Seal
+from nimble_shell.core.shell.damp import LEAKAGES
 
 Line = Literal["rain", "air", "vapour", "heat"]
 State = Literal["continuous", "broken", "undecided"]
 LINES: tuple[Line, ...] = ("rain", "air", "vapour", "heat")
-#: Leakage of a joint at 50 Pa by how many seals carry air, low and high. [m³/(h·m)]
-#: Starting values to be replaced by the practice's own tests.
-GRADES: tuple[tuple[str, float, float], ...] = (
-    ("open", 2.0, 6.0),
-    ("one line", 0.3, 0.9),
-    ("two lines", 0.1, 0.3),
-    ("three lines", 0.03, 0.1),
-)
+#: Grades by how many seals carry air.
+GRADES = ("open", "one line", "two lines", "three lines")
 Leakages = Sequence[tuple[float, float]]
 
 
-def graded(leakages: Leakages | None = None) -> tuple[tuple[str, float, float], ...]:
-    """Grades with the practice's own leakages, or the starting ones. [m³/(h·m)]"""
-    if not leakages:
-        return GRADES
-    return tuple((name, low, high) for (name, _, _), (low, high) in zip(GRADES, leakages, strict=True))
+def graded(leakages: Leakages = LEAKAGES) -> tuple[tuple[str, float, float], ...]:
+    """Grades with their leakages at 50 Pa, low and high. [m³/(h·m)]"""
+    return tuple((name, low, high) for name, (low, high) in zip(GRADES, leakages, strict=True))
 
 
 SEALANTS = ("polyurethane", "silicone", "acrylic", "butyl", "solvent-borne")
@@ -96,7 +89,7 @@ def judge(
     surfaces: Sequence[str],
     fall: float | None = None,
     drains_to: DrainsTo = "",
-    leakages: Leakages | None = None,
+    leakages: Leakages = LEAKAGES,
 ) -> Sealing:
     """What the chosen seals come to.
 
@@ -118,8 +111,8 @@ def judge(
         Of what water runs off on, outwards; rise over run. [-]
     drains_to : {"", "outside", "inside"}
         Where the drained path ends; empty while nobody has said.
-    leakages : sequence of (float, float), optional
-        The practice's own of each grade, in the place of the starting ones. [m³/(h·m)]
+    leakages : sequence of (float, float)
+        Of each grade, low and high. [m³/(h·m)]
 
     Notes
     -----

@@ -62,7 +62,7 @@ def judged(found: ElementYear) -> Reason:
     """What a build-up fails by, if by anything: its surface first."""
     if not found.surface_passes:
         return "surface"
-    return "" if found.verdict in ("dry", "dries") else found.verdict  # type: ignore[return-value]
+    return found.verdict if found.verdict == "gathers" or found.verdict == "too wet" else ""
 
 
 def judge(

@@ -32,7 +32,8 @@ class DampLimits:
         check.refuse()
 
 
-GRADE_COUNT = 4  #: of seals
+#: Leakage of a joint at 50 Pa by grade of seal, from open to three lines, low and high [m³/(h·m)]; starting values.
+LEAKAGES = ((2.0, 6.0), (0.3, 0.9), (0.1, 0.3), (0.03, 0.1))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -46,8 +47,7 @@ class AirDrive:
     exponent: float = 0.65  #: of the flow with pressure
     reaching: float = 0.15  #: of the air through a joint, what cools down to the outer skin, 0…1
     strip: float = 0.20  #: of the outer skin along the joint that takes up what is left there [m]
-    #: Of joints by grade of seal, from open on, low and high at 50 Pa [m³/(h·m)]; empty for the starting values.
-    leakages: tuple[tuple[float, float], ...] = ()
+    leakages: tuple[tuple[float, float], ...] = LEAKAGES  #: of joints by grade of seal, low and high [m³/(h·m)]
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -63,8 +63,8 @@ class AirDrive:
                     f"exponent is {self.exponent:g}", "from 0.5 to 1")  # fmt: skip
         check.check(0 < self.reaching <= 1, ("reaching",), "share_out_of_range", f"share is {self.reaching:g}",
                     "above 0 and up to 100 %")  # fmt: skip
-        check.check(len(self.leakages) in (0, GRADE_COUNT), ("leakages",), "grades_missing",
-                    f"{len(self.leakages)} leakages", f"one of each of {GRADE_COUNT} grades, or none")  # fmt: skip
+        check.check(len(self.leakages) == len(LEAKAGES), ("leakages",), "grades_missing",
+                    f"{len(self.leakages)} leakages", f"one of each of {len(LEAKAGES)} grades")  # fmt: skip
         for at, (low, high) in enumerate(self.leakages):
             check.check(0 < low <= high <= 1000, ("leakages", at), "leakage_out_of_range",
                         f"leakage is {low:g} to {high:g} m³/(h·m)", "low above 0 and not above high")  # fmt: skip

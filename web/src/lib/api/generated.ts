@@ -1377,7 +1377,24 @@ export interface components {
             footing: number;
             /**
              * Leakages
-             * @default []
+             * @default [
+             *       [
+             *         2,
+             *         6
+             *       ],
+             *       [
+             *         0.3,
+             *         0.9
+             *       ],
+             *       [
+             *         0.1,
+             *         0.3
+             *       ],
+             *       [
+             *         0.03,
+             *         0.1
+             *       ]
+             *     ]
              */
             leakages: number[][];
             /**
@@ -1468,7 +1485,24 @@ export interface components {
              *       "exponent": 0.65,
              *       "fan": 0,
              *       "footing": -2.5,
-             *       "leakages": [],
+             *       "leakages": [
+             *         [
+             *           2,
+             *           6
+             *         ],
+             *         [
+             *           0.3,
+             *           0.9
+             *         ],
+             *         [
+             *           0.1,
+             *           0.3
+             *         ],
+             *         [
+             *           0.03,
+             *           0.1
+             *         ]
+             *       ],
              *       "reaching": 0.15,
              *       "ridge": 3.5,
              *       "strip": 0.2,
