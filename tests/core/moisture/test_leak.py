@@ -110,6 +110,9 @@ def test_what_is_not_physical_is_refused() -> None:
     for change in ({"reaching": 0.0}, {"strip": 0.0}, {"exponent": 0.3}, {"wind": 500.0}, {"ridge": 100.0}):
         with pytest.raises(DomainError):
             AirDrive(**change)
+    with pytest.raises(DomainError, match="leaks more than the grade before") as refused:
+        AirDrive(leakages=((2.0, 6.0), (0.3, 0.9), (0.1, 0.3), (0.03, 0.5)))
+    assert refused.value.issues[0].path == ("leakages", 3)
     for change in ({"plane": 0.0}, {"wood": 1.0}, {"mould": 7.0}):
         with pytest.raises(DomainError):
             DampLimits(**change)

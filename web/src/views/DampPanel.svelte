@@ -95,7 +95,7 @@
             dimension="joint_flow"
             decimals={2}
             value={high}
-            refused={refused('/leakages')}
+            refused={refused(`/leakages/${grade}`)}
             onsave={(value) => leak(grade, 1, value)}
           /></span
         >
