@@ -112,14 +112,24 @@ def test_a_drying_surface_is_cooled_by_what_evaporates() -> None:
 
 def test_a_leak_wets_and_a_vented_layer_dries() -> None:
     climate = weather()
-    leaking = replace(climate, source=np.full(8760, 2e-8))
+    leaking = replace(climate, leak_G=np.full(8760, 2e-11), leak_p=np.full(8760, 1500.0))
     dry = run(WALL, Films(), climate, 15.0, 0.6, 2000, keep=[])
-    wet = run(WALL, Films(), leaking, 15.0, 0.6, 2000, keep=[], source_layer=3)
+    wet = run(WALL, Films(), leaking, 15.0, 0.6, 2000, leak_layer=3)
     vented = (*WALL[:-1], replace(WALL[-1], vent=5e-4))
-    aired = run(vented, Films(), leaking, 15.0, 0.6, 2000, keep=[], source_layer=3)
+    aired = run(vented, Films(), leaking, 15.0, 0.6, 2000, keep=[], leak_layer=3)
     assert total(wet) > total(aired) > total(dry) - 0.5
-    assert wet.entered[2, 0] == pytest.approx(2e-8 * 3600 * 2000)
+    at = int(np.nonzero(wet.grid.layer == 3)[0][0])
+    p = wet.phi[:, at] * np.array([saturated(float(theta)) for theta in wet.theta[:, at]])
+    assert wet.entered[2, 0] == pytest.approx(float((2e-11 * (1500 - p)).sum()) * 3600, rel=0.01)
     assert abs(aired.balance_error) < 1e-9
+
+
+def test_a_leak_of_dry_air_dries() -> None:
+    climate = weather()
+    dried = replace(climate, leak_G=np.full(8760, 2e-9), leak_p=np.full(8760, 200.0))
+    plain, aired = (run(WALL, Films(), one, 15.0, 0.9, 1000, keep=[], leak_layer=3) for one in (climate, dried))
+    assert aired.totals[-1][3] < 0.8 * plain.totals[-1][3]
+    assert aired.entered[2, 0] < 0 == plain.entered[2, 0]
 
 
 def test_rain_wets_until_the_surface_is_full() -> None:

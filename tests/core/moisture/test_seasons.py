@@ -133,7 +133,7 @@ def test_a_leak_wets_the_layer_that_is_named() -> None:
     assert wall("cassette").layers[5].material == "wood-fibre-board"  # its outer skin
     assert named.water == pytest.approx(leaks.water)
     assert named.water[-1, 5] > plain.water[-1, 5]
-    assert warm.water == pytest.approx(plain.water)  # nothing is left where the skin is warm
+    assert warm.water[:, 5].max() < leaks.water[:, 5].max()  # room air leaves little where it stays warm
     with pytest.raises(DomainError, match="outside of the ventilated gap"):
         seasons(wall("cassette"), CATALOGUE, BASIS, Life(years=1, leakage=1.0, leak_layer=8))
     with pytest.raises(DomainError, match="innermost"):

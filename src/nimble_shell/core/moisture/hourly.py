@@ -76,13 +76,14 @@ class Boundaries:
     theta_i: FloatArray  #: [°C]
     p_i: FloatArray  #: [Pa]
     theta_air: FloatArray | None = None  #: of the outside air, where layers are vented [°C]
-    source: FloatArray | None = None  #: moisture brought into the source's layer [kg/(m²·s)]
+    leak_G: FloatArray | None = None  #: of moving air to the cell that a leak reaches [kg/(m²·s·Pa)]
+    leak_p: FloatArray | None = None  #: of that air [Pa]
     rain: FloatArray | None = None  #: taken up by the outer surface [kg/(m²·s)]
 
     def array(self) -> FloatArray:
         nothing = np.zeros(len(self.theta_e))
         air = self.theta_e if self.theta_air is None else self.theta_air
-        rest = [nothing if one is None else one for one in (self.source, self.rain)]
+        rest = [nothing if one is None else one for one in (self.leak_G, self.leak_p, self.rain)]
         return np.column_stack([self.theta_e, self.p_e, self.theta_i, self.p_i, air, *rest]).astype(float)
 
 
@@ -106,7 +107,7 @@ class Run:
     slabs: tuple[Slab, ...]
     grid: Grid
     films: Films
-    boundaries: FloatArray  #: shape (hours of the climate, 7)
+    boundaries: FloatArray  #: shape (hours of the climate, 8)
     hours: IntArray  #: at whose end the state is kept, 1 for the first
     theta: FloatArray  #: at cells, shape (kept, n) [°C]
     phi: FloatArray  #: at cells, shape (kept, n), at most 1
@@ -115,7 +116,7 @@ class Run:
     entered: FloatArray  #: from inside, from outside, otherwise: moisture [kg/m²] and heat [J/m²], shape (3, 2)
     heat_gained: float  #: by the cells [J/m²]
     steps: int
-    end: FloatArray  #: θ [°C] and φ of the cells when it ended, from which another run may go on; shape (2, n)
+    end: FloatArray  #: of cells when it ended: θ, φ, and θ and w by the sums of flows; shape (4, n)
 
     @property
     def balance_error(self) -> float:
@@ -166,10 +167,11 @@ def run(
     hours: int,
     *,
     keep: Sequence[int] | None = None,
-    source_layer: int | None = None,
-    source_outer: bool = False,
+    leak_layer: int | None = None,
+    leak_outer: bool = False,
     grid: Grid | None = None,
     tolerance: float = _TOLERANCE,
+    after: Run | None = None,
     before: int = 0,
     of: int | None = None,
 ) -> Run:
@@ -183,12 +185,14 @@ def run(
         To go; boundaries are repeated.
     keep
         Hours at whose end the state is kept, from 1; every hour if None.
-    source_layer
-        Whose innermost cell takes up the boundaries' source.
-    source_outer
+    leak_layer
+        Whose innermost cell the boundaries' leak reaches.
+    leak_outer
         Its outermost cell instead.
     tolerance
         Of a step's error, in parts of 1 K and of 0.05 in φ.
+    after
+        Run of the same cells that this one goes on from, instead of the start.
     before, of
         Hours that were done before this run, and that are asked in all, for who watches.
 
@@ -215,14 +219,15 @@ def run(
     for at, slab in enumerate(slabs):
         own = np.nonzero(grid.layer == at)[0]
         vent[own] = slab.vent * grid.dx[own] / grid.dx[own].sum()
-    source = -1 if source_layer is None else int(np.nonzero(grid.layer == source_layer)[0][-1 if source_outer else 0])
+    leak = -1 if leak_layer is None else int(np.nonzero(grid.layer == leak_layer)[0][-1 if leak_outer else 0])
     of_cell = mat[grid.layer]
-    stock = kernel.waters(theta[None], phi[None], of_cell, stuff)[0]
+    warm, stock = theta.copy(), kernel.waters(theta[None], phi[None], of_cell, stuff)[0]
+    if after is not None:
+        theta, phi, warm, stock = after.end.copy()
     totals: list[FloatArray] = [np.zeros((1, len(slabs)))]
     np.add.at(totals[0][0], grid.layer, stock * grid.dx)
     kept: list[FloatArray] = []
-    row = (grid.dx, of_cell, vent, films.array(), source)
-    warm = theta.copy()
+    row = (grid.dx, of_cell, vent, films.array(), leak)
     sums, dt, steps, done = np.zeros(7), 60.0, 0, 0
     while done < hours:
         tell(before + done, of or hours)
@@ -251,7 +256,7 @@ def run(
         steps, done = steps + more, done + count
         totals.append(own_totals)
         kept.append(own_kept)
-    end = np.stack([theta, phi])
+    end = np.stack([theta, phi, warm, stock])
     states = np.concatenate(kept) if kept else np.zeros((0, 2, n))
     theta, phi = np.ascontiguousarray(states[:, 0]), np.ascontiguousarray(states[:, 1])
     return Run(

@@ -14,7 +14,10 @@ import numpy as np
 from numba import njit
 
 #: Sums may be reordered; what is not a number stays one.
-compiled = njit(cache=True, fastmath={"contract", "arcp", "nsz", "reassoc"}, error_model="numpy")
+_FREE = {"contract", "arcp", "nsz", "reassoc"}
+compiled = njit(cache=True, fastmath=_FREE, error_model="numpy")
+#: A call that passes arrays costs more than what these do.
+inlined = njit(cache=True, fastmath=_FREE, error_model="numpy", inline="always")
 
 RV = 461.5  #: gas constant of water vapour [J/(kg·K)]
 LATENT = 2.5e6  #: of vaporisation [J/kg]
@@ -27,18 +30,20 @@ LEAST_PHI = 1e-4
 TABLE, BENCHMARK = 0, 1  #: kinds of material
 GAMMA = 1 - 1 / math.sqrt(2)
 MOST_NEWTON = 14
-NEAR = 1e-5  #: last change of φ, and of θ in tens of kelvin, at which a stage is solved
+NEAR = 1e-5  #: change of φ, and of θ in tens of kelvin, that a solved stage may still be from its answer
+STEEP = 200.0  #: ∂w/∂φ over which a change of w counts by itself [kg/m³]
 
 #: Columns of a material's constants.
 RHO_C, LAMBDA, LAMBDA_W, LAMBDA_THETA, KIND, STORES, FLOWS = range(7)
+SORPTION, RESISTANCE, LIQUID = range(3)  #: pairs of rows in a material's tables: φ and w, φ and μ, w and ln D_w
 COLUMNS = 15  #: of a cell's properties: `state` and `transport`
 #: Columns of the boundaries of an hour.
-TH_E, P_E, TH_I, P_I, TH_AIR, SOURCE, RAIN = range(7)
+TH_E, P_E, TH_I, P_I, TH_AIR, LEAK_G, LEAK_P, RAIN = range(8)
 #: Columns of films: heat [W/(m²·K)], vapour [kg/(m²·s·Pa)]; 0 where values of the surface are prescribed.
 H_I, B_I, H_E, B_E = range(4)
 
 
-@compiled
+@inlined
 def saturation(theta):
     """p_sat and its slope."""
     if theta >= 0:
@@ -49,32 +54,34 @@ def saturation(theta):
     return p, p * a * b / (b + theta) ** 2
 
 
-@compiled
+@inlined
 def air_permeability(theta):
     """δ of still air after Schirmer. [kg/(m·s·Pa)]"""
     warmth = theta / 273.15 + 1
     return 2.306e-5 / (RV * 273.15) * math.exp(0.81 * math.log(warmth))
 
 
-@compiled
-def lookup(xs, ys, count, x):
-    """Linear between, held at the ends; value and slope."""
-    if x <= xs[0]:
-        return ys[0], 0.0
-    if x >= xs[count - 1]:
-        return ys[count - 1], 0.0
+@inlined
+def lookup(tables, m, pair, count, x):
+    """In a material's rows of a pair, linear between and held at the ends; value and slope."""
+    ys = 2 * pair + 1
+    xs = ys - 1
+    if x <= tables[m, xs, 0]:
+        return tables[m, ys, 0], 0.0
+    if x >= tables[m, xs, count - 1]:
+        return tables[m, ys, count - 1], 0.0
     low, high = 0, count - 1
     while high - low > 1:
-        middle = (low + high) // 2
-        if xs[middle] <= x:
+        middle = (low + high) >> 1
+        if tables[m, xs, middle] <= x:
             low = middle
         else:
             high = middle
-    slope = (ys[high] - ys[low]) / (xs[high] - xs[low])
-    return ys[low] + slope * (x - xs[low]), slope
+    slope = (tables[m, ys, high] - tables[m, ys, low]) / (tables[m, xs, high] - tables[m, xs, low])
+    return tables[m, ys, low] + slope * (x - tables[m, xs, low]), slope
 
 
-@compiled
+@inlined
 def state(theta, phi, m, stuff, P, j):
     """Of cell j into P: p, ∂p/∂θ, ∂p/∂φ, w, ∂w/∂θ, ∂w/∂φ, s, ∂s/∂θ, ∂s/∂φ, ρc + c_w·w, φ, θ in the first columns.
 
@@ -99,7 +106,7 @@ def state(theta, phi, m, stuff, P, j):
     else:
         w, w_phi, w_theta = 0.0, 0.0, 0.0
         if consts[m, STORES] > 0:
-            w, w_phi = lookup(tables[m, 0], tables[m, 1], counts[m, 0], phi)
+            w, w_phi = lookup(tables, m, SORPTION, counts[m, SORPTION], phi)
         if phi > 1:
             w, w_phi = w + OVER * (phi - 1), OVER
         P[j, 6], P[j, 7], P[j, 8] = w, w_theta, w_phi
@@ -107,7 +114,7 @@ def state(theta, phi, m, stuff, P, j):
     P[j, 9], P[j, 10], P[j, 11] = consts[m, RHO_C] + CW * w, phi, theta
 
 
-@compiled
+@inlined
 def transport(m, stuff, P, j):
     """Of cell j, whose state is known, into P: λ, δ, and K of liquid (D_w, or with suction the conductivity)."""
     consts, tables, counts = stuff
@@ -119,11 +126,11 @@ def transport(m, stuff, P, j):
         P[j, 13] = 26.1e-6 / (200 * RV * (theta + 273.15)) * dry / (0.503 * dry**2 + 0.497)
         P[j, 14] = math.exp(K)
     else:
-        mu, _ = lookup(tables[m, 2], tables[m, 3], counts[m, 1], phi)
+        mu, _ = lookup(tables, m, RESISTANCE, counts[m, RESISTANCE], phi)
         P[j, 13] = air_permeability(theta) / mu
         P[j, 14] = 0.0
         if consts[m, FLOWS] > 0:
-            log_D, _ = lookup(tables[m, 4], tables[m, 5], counts[m, 2], w)
+            log_D, _ = lookup(tables, m, LIQUID, counts[m, LIQUID], w)
             P[j, 14] = math.exp(log_D)
     P[j, 12] = max(consts[m, LAMBDA] + consts[m, LAMBDA_W] * w + consts[m, LAMBDA_THETA] * (theta - 10), 1e-4)
 
@@ -181,7 +188,7 @@ def fluxes(phi, row, stuff, bounds, work):
     Parameters
     ----------
     row : tuple
-        Of the cells: dx [m], material, air exchanged with outside [m³/(m²·s)]; films; cell of the source, or −1.
+        Of the cells: dx [m], material, air exchanged with outside [m³/(m²·s)]; films; cell that a leak reaches, or −1.
     stuff : tuple
         Constants, tables and their lengths.
     bounds : array
@@ -192,9 +199,9 @@ def fluxes(phi, row, stuff, bounds, work):
     Returns
     -------
     array
-        Moisture and heat from inside, from outside, and by exchange, source and rain together.
+        Moisture and heat from inside, from outside, and by exchange, leak and rain together.
     """
-    dx, mat, vent, films, source_cell = row
+    dx, mat, vent, films, leak_cell = row
     P, C, F, L, D, U = work
     n = len(dx)
     entered = np.zeros(6)
@@ -248,11 +255,16 @@ def fluxes(phi, row, stuff, bounds, work):
                 D[j, 0, k] -= Gv * P[j, 1 + k]
                 D[j, 1, k] -= LATENT * Gv * P[j, 1 + k]
             D[j, 1, 0] -= Gh
-    if source_cell >= 0:
-        F[source_cell, 0] += bounds[SOURCE]
-        F[source_cell, 1] += LATENT * bounds[SOURCE]
-        entered[4] += bounds[SOURCE]
-        entered[5] += LATENT * bounds[SOURCE]
+    if leak_cell >= 0:
+        Gv, j = bounds[LEAK_G], leak_cell
+        g = Gv * (bounds[LEAK_P] - P[j, 0])
+        F[j, 0] += g
+        F[j, 1] += LATENT * g
+        entered[4] += g
+        entered[5] += LATENT * g
+        for k in range(2):
+            D[j, 0, k] -= Gv * P[j, 1 + k]
+            D[j, 1, k] -= LATENT * Gv * P[j, 1 + k]
     if bounds[RAIN] > 0:  # a surface takes up less as it fills, and lets the rest run off
         room = (1 - phi[n - 1]) / ROOM
         g = bounds[RAIN] * min(max(room, 0.0), 1.0)
@@ -340,19 +352,21 @@ def stage(theta, phi, warm, stock, gone, gain, row, stuff, bounds, work, used, A
             A[j, 1, 0] += P[j, 9] * dx[j]
             A[j, 1, 1] += CW * P[j, 5] * (theta[j] - warm[j]) * dx[j]
         solve_blocks(L, A, U, r, x, solved)
-        largest = 0.0
+        largest, crossed = 0.0, False
         for j in range(len(dx)):
             dt, df = x[j, 0], x[j, 1]
             if not (math.isfinite(dt) and math.isfinite(df)):
                 return False, entered
-            largest = max(largest, abs(dt) / 10, abs(df))
             now = phi[j] + df
             if (phi[j] < 1 and now > 1) or (phi[j] > 1 and now < 1):
                 now = 1.0 + (1e-9 if phi[j] < 1 else -1e-9)  # the kink is not jumped over
-                largest = max(largest, 2 * NEAR)
+                crossed = True
             theta[j] += min(max(dt, -20.0), 20.0)
-            phi[j] = min(max(now, LEAST_PHI, phi[j] * 0.2), 1.5)
-        if largest < NEAR and step > 0:
+            now = min(max(now, LEAST_PHI, phi[j] * 0.2), 1.5)
+            df, phi[j] = now - phi[j], now
+            largest = max(largest, abs(dt) / 10, abs(df), abs(P[j, 5] * df) / STEEP)
+        # what further iterations would still change, by the ratio of the last two
+        if step > 0 and not crossed and (largest < 0.1 * NEAR or largest * largest < NEAR * (before - largest)):
             return True, entered
         if step > 8 and largest > before:
             return False, entered
@@ -385,7 +399,7 @@ def advance(theta, phi, warm, stock, row, stuff, hours, first, tolerance, dt, la
         the accuracy of a stage.
     row, stuff : tuple
         As in `fluxes`.
-    hours : array, shape (hours, 7)
+    hours : array, shape (hours, 8)
         Boundaries.
     dt : float
         Step to begin with. [s]
@@ -428,15 +442,13 @@ def advance(theta, phi, warm, stock, row, stuff, hours, first, tolerance, dt, la
             if good:
                 F_1[:] = F
                 gone[:] = (1 - GAMMA) * step * F
-                good, in_2 = stage(
-                    theta, phi, theta_0, stock, gone, gain, row, stuff, bounds, work, used, A, r, x, solved
-                )
+                good, in_2 = stage(theta, phi, warm, stock, gone, gain, row, stuff, bounds, work, used, A, r, x, solved)
             if good:
                 error = error_of(phi, L, A, U, F, F_1, gain, r, x, solved) / tolerance
-            if not good or (error > 1 and step > 60):
+            if not good or (not error <= 1 and step > 60):
                 theta[:], phi[:] = theta_0, phi_0
                 dt = step * (0.25 if not good else max(0.2, 0.9 / math.sqrt(error)))
-                if not good and dt < 1:
+                if not dt >= 1:
                     return dt, steps, done
                 continue
             for j in range(n):

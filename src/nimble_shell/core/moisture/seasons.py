@@ -63,8 +63,8 @@ def seasons(
     Notes
     -----
     Ventilated layers exchange air with the outside, and what lies outside of them takes sun and rain. Sorption and
-    liquid transport are those of `hygric`. A leak brings room air to the inner face of the outer skin, where it leaves
-    what it cannot hold at the skin's steady temperature; pressure inwards brings nothing and dries nothing.
+    liquid transport are those of `hygric`. A leak brings air to the inner face of the outer skin, room air or outside
+    air as the pressure has it, that comes to the skin's vapour pressure there: it wets, or dries.
 
     References
     ----------
@@ -79,9 +79,10 @@ def seasons(
         weather = replace(weather, theta_e=weather.theta_air)
     if life.damper:
         weather = _damper(weather, life.damper)
-    source_layer, source_outer, source = _source(assembly, catalogue, basis, life, weather, direction)
+    leak_layer, leak_outer, leak_G, leak_p = _leak(assembly, catalogue, basis, life, weather, direction)
     roll = {name: np.roll(getattr(weather, name), -OPENS) for name in ("theta_e", "p_e", "theta_i", "p_i", "theta_air")}
-    bounds = Boundaries(**roll, source=np.roll(source, -OPENS), rain=np.roll(weather.rain, -OPENS))
+    bounds = Boundaries(**roll, leak_G=np.roll(leak_G, -OPENS), leak_p=np.roll(leak_p, -OPENS),
+                        rain=np.roll(weather.rain, -OPENS))  # fmt: skip
     theta, phi = np.full(len(grid.dx), 20.0), np.full(len(grid.dx), life.phi_0)
     fresh = [at for at in range(len(slabs)) if life.fresh and assembly.layers[at].material in FRESH]
     for at in fresh:
@@ -93,14 +94,15 @@ def seasons(
     places, wood = _places(assembly, catalogue, slabs), _wood(assembly, catalogue)
     M = np.zeros(len(places))
     repeats = False
+    found: Run | None = None
     for number in range(life.years):
         found = run(
-            slabs, films, bounds, theta, phi, HOURS_A_YEAR, source_layer=source_layer, source_outer=source_outer,
-            grid=grid, before=number * HOURS_A_YEAR, of=life.years * HOURS_A_YEAR,
+            slabs, films, bounds, theta, phi, HOURS_A_YEAR, leak_layer=leak_layer, leak_outer=leak_outer, grid=grid,
+            after=found, before=number * HOURS_A_YEAR, of=life.years * HOURS_A_YEAR,
         )  # fmt: skip
         one = _read(found, places, wood, M)
         years.append(one)
-        M, (theta, phi) = one.mould[-1], found.end
+        M = one.mould[-1]
         gained = np.abs(found.totals[-1] - found.totals[0])
         repeats = bool((gained <= np.maximum(REPEATS * found.totals[-1], REPEATS_LEAST)).all())
         if repeats and not life.whole:
@@ -216,16 +218,16 @@ def _damper(weather: Outdoors, more: float) -> Outdoors:
     )  # fmt: skip
 
 
-def _source(
+def _leak(
     assembly: Assembly, catalogue: Catalogue, basis: Basis, life: Life, weather: Outdoors, direction: Direction
-) -> tuple[int | None, bool, FloatArray]:
-    """The layer that a leak wets, whether at its outer face, and how much by the hour. [kg/(m²·s)]
+) -> tuple[int | None, bool, FloatArray, FloatArray]:
+    """The layer that a leak reaches, whether at its outer face; conductance and vapour pressure of its air by the hour.
 
-    The one that is named, or the outer skin; where that takes up nothing, the one before it.
+    The layer that is named, or the outer skin; where that takes up nothing, the one before it. [kg/(m²·s·Pa)], [Pa]
     """
     nothing = np.zeros(HOURS_A_YEAR)
     if life.leakage <= 0:
-        return None, False, nothing
+        return None, False, nothing, nothing
     planes, counted = element_planes(assembly, catalogue, basis, direction)
     plane = skin_plane(assembly, planes, counted)
     if life.leak_layer is not None:
@@ -234,16 +236,16 @@ def _source(
                                     message="that layer lies outside of the ventilated gap, or is not there",
                                     hint=f"a layer up to {counted}"))  # fmt: skip
         plane = int(np.nonzero(planes.layer == life.leak_layer)[0][0])
-    drive = basis.air
-    inside, outside = weather.theta_i, weather.theta_air
-    skin = inside - (inside - outside) * planes.R[plane] / planes.R_total
-    dp = [pressure(float(i), float(e), life.height, drive) for i, e in zip(inside, outside, strict=True)]
-    V = np.array([max(flow(life.leakage, one, drive.exponent), 0.0) for one in dp])
-    left = np.maximum(weather.p_i - saturation(skin), 0.0) / (R_V * (inside + 273.15))
+    inside, outside, drive = weather.theta_i, weather.theta_air, basis.air
+    V = np.array([
+        flow(life.leakage, pressure(float(i), float(e), life.height, drive), drive.exponent)
+        for i, e in zip(inside, outside, strict=True)
+    ])  # fmt: skip
+    G = drive.reaching * np.abs(V) / 3600 / drive.strip / (R_V * (np.where(V >= 0, inside, outside) + 273.15))
     inner, outer = (int(planes.layer[plane - side]) for side in (1, 0))
     skin_material = catalogue.get(assembly.layers[outer].material or "")
     tight = skin_material is None or hygric_of(skin_material)[0] is None
-    return inner if tight else outer, tight, drive.reaching * V / 3600 / drive.strip * left
+    return inner if tight else outer, tight, G, np.where(V >= 0, weather.p_i, weather.p_e)
 
 
 def _places(assembly: Assembly, catalogue: Catalogue, slabs: Sequence[Slab]) -> tuple[Place, ...]:
