@@ -60,7 +60,8 @@ def bench(project_id: Id, asked: s.BenchIn, service: Projects, book: Joints, fix
     )
     building = benches.find_building(project, asked.building_id)
     station = benches.station_of(building, draft.id)
-    found = benches.bench(draft, project.catalogue, project.basis, asked.condition, station)
+    seen = project.within(asked.building_id)
+    found = benches.bench(draft, seen.catalogue, seen.basis, asked.condition, station)
     return views.bench(found, effect, preview=preview)
 
 
@@ -74,7 +75,8 @@ def working(project_id: Id, asked: s.WorkingIn, service: Projects, book: Joints,
         project = benches.with_draft(project, draft)
         if not benches.is_of_the_shell(asked.figure):
             station = benches.station_of(benches.find_building(project, asked.building_id), draft.id)
-            return views.working(benches.bench_working(project, draft, asked.condition, asked.figure, station))
+            seen = project.within(asked.building_id)
+            return views.working(benches.bench_working(seen, draft, asked.condition, asked.figure, station))
     joints, _ = _joints(book, stored, None, asked.building_id)
     return views.working(benches.ledger_working(project, asked.building_id, asked.figure, joints))
 
@@ -110,7 +112,7 @@ def variants(project_id: Id, asked: t.VariantsIn, service: Projects, fixings: Fi
 @router.post("/projects/{project_id}/compare")
 def compare(project_id: Id, asked: t.CompareIn, service: Projects, fixings: Fixings) -> t.ComparisonOut:
     """Build-ups side by side, as they are, at equal R or at equal thickness."""
-    project = fixings.owned(service.load(project_id).project)
+    project = fixings.owned(service.load(project_id).project).within(asked.building_id)
     return study_views.comparison(studies.compare(project, asked.building_id, asked.condition, asked.sides, asked.mode))
 
 
@@ -146,8 +148,8 @@ def probe(project_id: Id, asked: t.ProbeIn, service: Projects, fixings: Fixings)
 
 def _studied(project_id: str, asked: t.AtIn, service: ProjectService, fixings: FixingBook) -> tuple[Project, At]:
     """The project and the build-up that is studied, with fixings as solved."""
-    project = fixings.owned(service.load(project_id).project)
     at = asked.place()
+    project = fixings.owned(service.load(project_id).project).within(at.building_id)
     return project, replace(at, assembly=carried(project, at.assembly))
 
 

@@ -33,7 +33,7 @@ def joint_families() -> list[j.FamilyOut]:
 @router.post("/projects/{project_id}/joint")
 async def joint(project_id: Id, asked: j.JointIn, service: Projects, book: Joints) -> j.JointOut:
     """A joint as drafted: drawn from the project's build-ups and solved. Nothing is saved."""
-    project = (await run_in_threadpool(service.load, project_id)).project
+    project = (await run_in_threadpool(service.load, project_id)).project.within(asked.building_id)
     one = asked.joint.to_core()
     variant = asked.variant or one.variant
     found = await run_in_threadpool(joints.drawn, project, one, asked.condition, variant)
@@ -52,7 +52,7 @@ def joint_drawing(project_id: Id, asked: j.JointIn, service: Projects) -> j.Join
     """A joint as drafted, drawn only."""
     one = asked.joint.to_core()
     variant = asked.variant or one.variant
-    project = service.load(project_id).project
+    project = service.load(project_id).project.within(asked.building_id)
     found = joints.drawn(project, one, asked.condition, variant)
     sealing = joints.sealing(project, replace(one, variant=variant), found)
     return j.JointOut(drawing=views.drawing(found, one, variant), solved=None, sealing=views.sealing(sealing))
@@ -61,7 +61,7 @@ def joint_drawing(project_id: Id, asked: j.JointIn, service: Projects) -> j.Join
 @router.post("/projects/{project_id}/joint-difference")
 async def joint_difference(project_id: Id, asked: j.DifferenceIn, service: Projects, book: Joints) -> j.WarmerOut:
     """How much warmer a joint is in the variant it is compared with, at final accuracy."""
-    project = (await run_in_threadpool(service.load, project_id)).project
+    project = (await run_in_threadpool(service.load, project_id)).project.within(asked.building_id)
     one = asked.joint.to_core()
     found = [
         await run_in_threadpool(joints.drawn, project, one, asked.condition, variant)
@@ -77,7 +77,7 @@ async def joint_difference(project_id: Id, asked: j.DifferenceIn, service: Proje
 @router.post("/projects/{project_id}/joint-sweep")
 async def joint_sweep(project_id: Id, asked: j.SweepIn, service: Projects, book: Joints) -> j.SweepOut:
     """ψ and the surface factor over values of one parameter, at working accuracy."""
-    project = (await run_in_threadpool(service.load, project_id)).project
+    project = (await run_in_threadpool(service.load, project_id)).project.within(asked.building_id)
     one = asked.joint.to_core()
     questions = await run_in_threadpool(joints.swept, book.desk, project, one, asked.key, asked.values, asked.ticket)
     system = project.basis.schools.dimensions
@@ -100,8 +100,9 @@ async def sheet(
     """The page of a joint, solved to final accuracy."""
     stored = await run_in_threadpool(service.load, project_id)
     one = joints.joint_in(find_building(stored.project, building_id), joint_id)
-    found = await run_in_threadpool(joints.drawn, stored.project, one, condition)
-    answer = await asyncio.wrap_future(joints.ask(book.desk, stored.project, found, "final"))
+    project = stored.project.within(building_id)
+    found = await run_in_threadpool(joints.drawn, project, one, condition)
+    answer = await asyncio.wrap_future(joints.ask(book.desk, project, found, "final"))
     pdf = await run_in_threadpool(sheets.joint_sheet, stored, building_id, one, found, answer)
     return attachment(pdf, "application/pdf", f"{one.name}.pdf")
 

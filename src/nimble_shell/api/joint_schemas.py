@@ -33,6 +33,7 @@ class JointIn(Model):
     """A joint as drafted, in its own variant or another one."""
 
     joint: JointDoc
+    building_id: Said = ""
     variant: Said = ""
     condition: Said = "winter"
     accuracy: Accuracy = "working"
@@ -153,6 +154,7 @@ class DifferenceIn(Model):
     """A joint as drafted, with the variant it is compared with."""
 
     joint: JointDoc
+    building_id: Said = ""
     condition: Said = "winter"
     ticket: Said = ""
 
@@ -184,6 +186,7 @@ class WalkOut(Model):
 
 class SweepIn(Model):
     joint: JointDoc
+    building_id: Said = ""
     condition: Said = "winter"
     key: Said
     ticket: Said = ""

@@ -91,6 +91,7 @@ async def leak(project_id: Id, asked: m.LeakIn, service: Projects, book: Joints,
     stored = await run_in_threadpool(service.load, project_id)
     project = stored.project
     building = benches.find_building(project, asked.building_id)
+    project = project.within(building.id)
     joint = joints.joint_in(building, asked.joint_id)
     drawn = await run_in_threadpool(book.known, project, stored.revision, building)
     known = next((one for one in drawn if one.joint.id == joint.id), None)
@@ -182,6 +183,6 @@ async def _run(book: hours.HoursBook, question: hours.Question, ticket: str) -> 
 
 
 def _drafted(project_id: str, asked: AtIn, service: Projects, fixings: Fixings) -> tuple[Project, At]:
-    project = fixings.owned(service.load(project_id).project)
     at = asked.place()
+    project = fixings.owned(service.load(project_id).project).within(at.building_id)
     return project, replace(at, assembly=carried(project, at.assembly))

@@ -36,6 +36,7 @@ class MonthOut(Model):
     phi_i: float
     required: float | None
     phi_fails: float | None
+    outer_required: float | None  # of the outer surface, where heat flows inwards
 
 
 class MoistureOut(Model):
@@ -48,10 +49,13 @@ class MoistureOut(Model):
     peak: float
     left: float
     dries: bool
-    verdict: Literal["dry", "dries", "too wet", "gathers"]
+    verdict: Literal["dry", "dries", "too wet", "slowly", "gathers"]
+    years: float
     f_rsi: float
     critical: int | None
     surface_passes: bool
+    f_outer: float
+    outer_passes: bool
     x: list[float]
     share: list[list[float]]  # vapour pressure over saturation at every plane, by month
     closest_month: int
@@ -64,6 +68,7 @@ class SurfaceOut(Model):
     name: str
     joint: bool
     f_rsi: float | None
+    required: float | None
     phi_fails: float | None
     why_not: str
 

@@ -28,8 +28,10 @@ def year(found: ElementYear) -> m.MoistureOut:
     return m.MoistureOut(
         months=[
             m.MonthOut(theta_e=one.theta_e, phi_e=one.phi_e, theta_i=one.theta_i, phi_i=one.phi_i, required=asked,
-                       phi_fails=fails)
-            for one, asked, fails in zip(found.months, found.required, found.phi_fails, strict=True)
+                       phi_fails=fails, outer_required=outer)
+            for one, asked, fails, outer in zip(
+                found.months, found.required, found.phi_fails, found.outer_required, strict=True
+            )
         ],
         counted=found.counted,
         start=own.start,
@@ -38,9 +40,12 @@ def year(found: ElementYear) -> m.MoistureOut:
         left=float(own.left.sum()),
         dries=own.dries,
         verdict=found.verdict,
+        years=found.years,
         f_rsi=found.f_rsi,
         critical=found.critical,
         surface_passes=found.surface_passes,
+        f_outer=found.f_outer,
+        outer_passes=found.outer_passes,
         x=own.planes.x.tolist(),
         share=(own.p / own.p_sat).tolist(),
         closest_month=month,

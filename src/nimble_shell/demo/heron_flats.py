@@ -2,7 +2,7 @@
 
 Plausible mistakes are left in on purpose: the Main Laboratory's wall has double lumber splines and misses what is
 asked; the Bunkhouse's services run outside of its air line; the Cold Store's core is not what was asked and nobody
-approved it; the Pump House counts its nominal foam and leaves its through wires steel; the site's snow is beyond what
+approved it, and its slab has the vapour sheet on the side that is cold there; the Pump House counts its nominal foam and leaves its through wires steel; the site's snow is beyond what
 the SIP kit was engineered for; the Boat Workshop's windows still stand on a schedule's U.
 """
 
@@ -182,7 +182,8 @@ def _buildings() -> tuple[Building, ...]:
         _building("sample-cold-store", "Sample Cold Store", "samples at −5 °C", None,
                   ("B", "Metal panel roof", 54.0, "roof-r-d", None, ""),
                   ("D", "Metal panel wall", 96.0, "wall-w-d", None, ""),
-                  ("H", "Slab, insulated", 54.0, "slab-s-d", None, "")),
+                  ("H", "Slab, insulated", 54.0, "slab-s-d", None, ""),
+                  indoor=Indoor(theta_heating=-5.0, phi_heating=0.8, theta_cooling=-5.0, phi_cooling=0.8)),
         _building("seed-barn", "Seed Barn", "dry seed store", None,
                   ("B", "Loft", 88.0, "roof-r-e", None, ""),
                   ("D", "Straw panel wall", 120.0, "wall-w-e", None, ""),
@@ -292,11 +293,11 @@ def _joints(building: str) -> tuple[ShellJoint, ...]:
 
 def _building(
     key: str, name: str, use: str, asked_H: float | None,
-    *rows: tuple[Station, str, float, str | None, float | None, str],
+    *rows: tuple[Station, str, float, str | None, float | None, str], indoor: Indoor | None = None,
 ) -> Building:  # fmt: skip
     elements = tuple(
         ShellElement(id=f"e{number}", station=station, name=words, area=area, assembly_id=assembly, U_entered=U,
                      origin=origin)
         for number, (station, words, area, assembly, U, origin) in enumerate(rows, 1)
     )  # fmt: skip
-    return Building(id=key, name=name, use=use, elements=elements, asked_H=asked_H, joints=_joints(key))
+    return Building(id=key, name=name, use=use, elements=elements, asked_H=asked_H, joints=_joints(key), indoor=indoor)

@@ -254,6 +254,7 @@ class DampDoc(Document):
     board: float = 0.03
     wood: float = 0.20
     mould: float = 1.0
+    years: float = 50.0
 
 
 class AirDoc(Document):
@@ -366,6 +367,7 @@ class BuildingDoc(Document):
     elements: list[ElementDoc] = []
     asked_H: float | None = None
     joints: list[JointDoc] = []
+    indoor: IndoorDoc | None = None
 
 
 class ProjectDoc(Document):

@@ -21,10 +21,12 @@ from nimble_shell.reports.detail_sheet import Heading, items, page_pdf
 _VERDICTS = {
     "dry": "Dry in every month.",
     "dries": "Gets wet and dries within the year.",
+    "slowly": "Gathers slowly: within the limits over the years that count.",
     "too wet": "Dries, but holds more than it may.",
     "gathers": "Does not dry within the year: water gathers.",
 }
-_REASONS = {"surface": "the inner surface", "gathers": "what gathers from year to year",
+_REASONS = {"surface": "the inner surface", "outer surface": "the outer surface, below the dew point of the air",
+            "gathers": "what gathers from year to year",
             "too wet": "the most a plane may hold", "leak": "room air through the joint", "": ""}  # fmt: skip
 _HOURS = {"wood": "Wood gets wetter than is accepted.", "mould": "The mould index is higher than is accepted.",
           "gathers": "Water gathers from year to year.", "": "Accepted by the hour."}  # fmt: skip

@@ -21,6 +21,7 @@ def compute_project(project: Project, condition: str = "winter") -> dict[str, An
 
 
 def _building(project: Project, building: Building, condition: str) -> dict[str, Any]:
+    project = project.within(building.id)
     known = {assembly.id: assembly for assembly in project.assemblies}
     ledger = consequence(project, None, building.id).now
     elements = []

@@ -60,6 +60,7 @@ def solve(
 
 def question(project: Project, at: At, life: Life) -> Question:
     """Of a build-up as drafted. Raises NotFound."""
+    project = project.within(at.building_id)
     return Question(
         assembly=bare_assembly(at.assembly), materials=materials_of(project, at.assembly),
         basis=replace(bare_basis(project.basis), damp=DampLimits()), life=life,

@@ -209,6 +209,7 @@ class JointBook:
         before : bool
             Whether the project is the one before the newest change; nothing is asked then.
         """
+        project = project.within(building.id)
         at = (project.id, revision, building.id, before)
         if at not in self._drawn:
             self._drawn[at] = [_sketch(project, joint) for joint in building.joints]
@@ -271,6 +272,7 @@ def _in_range(parameter: object, value: Value) -> bool:
 
 def continuity_walk(project: Project, building: Building, known: Sequence[Known]) -> Walk:
     """The lines of control round a building; a joint that cannot be drawn is undecided, with the reason."""
+    project = project.within(building.id)
     by_id = {assembly.id: assembly for assembly in project.assemblies}
     stops = [
         build_up(element.station, element.id, element.name, by_id[element.assembly_id])

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from nimble_shell.core.assemblies.figures import surface_factor
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.moisture.element import ElementYear, element_year, months_of
+from nimble_shell.core.moisture.monthly import Month
 from nimble_shell.core.moisture.position import Position, positions
 from nimble_shell.core.moisture.surface import critical_month, f_rsi_required, phi_at_failure
 from nimble_shell.core.shell.project import Project, direction_at
@@ -25,6 +27,7 @@ class Surface:
     name: str
     joint: bool
     f_rsi: float | None
+    required: float | None  #: largest factor that a month asks of it
     phi_fails: float | None  #: room humidity at which it starts to fail, in its worst month
     why_not: str = ""
 
@@ -40,46 +43,59 @@ class League:
 
 def through_the_year(project: Project, at: At) -> ElementYear:
     """A build-up as drafted through the months of the Basis. Raises DomainError, NotFound."""
+    project = project.within(at.building_id)
     return element_year(at.assembly, project.catalogue, project.basis, direction_at(at.station(project)))
 
 
 def positions_of(project: Project, at: At) -> tuple[Position, ...]:
     """Where the control plane of a build-up may lie. Raises DomainError, NotFound."""
+    project = project.within(at.building_id)
     return positions(at.assembly, project.catalogue, project.basis, direction_at(at.station(project)))
 
 
 def league(project: Project, building_id: str, joints: Sequence[Known]) -> League:
     """All surfaces of a building, the worst first; what has no factor yet comes last. Raises NotFound."""
     building = find_building(project, building_id)
+    project = project.within(building_id)
     assemblies = {one.id: one for one in project.assemblies}
-    months = months_of(project.basis)
-    required = [f_rsi_required(month) for month in months]
+    air = months_of(project.basis)
+    found: list[Surface] = []
 
-    def fails(f_rsi: float) -> float | None:
-        by_month = [one for month in months if (one := phi_at_failure(month, f_rsi)) is not None]
-        return min(by_month, default=None)
+    def add(id_: str, station: str, name: str, f_rsi: float | None, months: Sequence[Month], *, joint: bool,
+            why: str) -> None:  # fmt: skip
+        asked = [one for month in months if (one := f_rsi_required(month)) is not None]
+        fails = [
+            one for month in months if f_rsi is not None and (one := phi_at_failure(month, f_rsi)) is not None
+        ]  # fmt: skip
+        found.append(Surface(id=id_, station=station, name=name, joint=joint, f_rsi=f_rsi, why_not=why,
+                             required=max(asked, default=None), phi_fails=min(fails, default=None)))  # fmt: skip
 
-    found = []
     for element in building.elements:
         assembly = assemblies.get(element.assembly_id or "")
         if assembly is None:
             continue
+        f_rsi, why = None, ""
         try:
-            f = surface_factor(assembly, project.catalogue, project.basis, direction=direction_at(element.station))
-            found.append(Surface(id=element.id, station=element.station, name=element.name, joint=False, f_rsi=f,
-                                 phi_fails=fails(f)))  # fmt: skip
+            f_rsi = surface_factor(assembly, project.catalogue, project.basis, direction=direction_at(element.station))
         except DomainError as error:
-            found.append(Surface(id=element.id, station=element.station, name=element.name, joint=False, f_rsi=None,
-                                 phi_fails=None, why_not=error.issues[0].message))  # fmt: skip
+            why = error.issues[0].message
+        months = months_of(project.basis, assembly.outside)
+        add(element.id, element.station, element.name, f_rsi, months, joint=False, why=why)
     for known in joints:
         joint, solved = known.joint, known.solved
         why = known.why_not or ("being solved" if solved is None else "")
-        f_joint = None if solved is None else solved.f_rsi
-        found.append(Surface(id=joint.id, station=joint.station, name=joint.name, joint=True, f_rsi=f_joint,
-                             phi_fails=None if f_joint is None else fails(f_joint), why_not=why))  # fmt: skip
+        add(joint.id, joint.station, joint.name, None if solved is None else solved.f_rsi, air, joint=True, why=why)
+    required = [f_rsi_required(month) for month in air]
     critical = critical_month(required)
     return League(
-        surfaces=tuple(sorted(found, key=lambda one: (one.f_rsi is None, one.f_rsi or 0.0))),
+        surfaces=tuple(sorted(found, key=_rank)),
         required=None if critical is None else required[critical],
         critical=critical,
     )
+
+
+def _rank(one: Surface) -> float:
+    """The least margin first, what has none last."""
+    if one.f_rsi is None:
+        return math.inf
+    return one.f_rsi - (one.required if one.required is not None else -1e3)

@@ -34,7 +34,7 @@ from nimble_shell.store import NotFound, Stored
 
 def specification(stored: Stored, building_id: str, assembly_id: str, condition: str) -> tuple[str, bytes]:
     """Name and PDF of a build-up's specification sheet. Raises DomainError, NotFound."""
-    project = stored.project
+    project = stored.project.within(building_id)
     building = find_building(project, building_id)
     assembly = assembly_in(project, assembly_id)
     station = station_of(building, assembly_id)
@@ -51,7 +51,7 @@ def specification(stored: Stored, building_id: str, assembly_id: str, condition:
 
 def joint_sheet(stored: Stored, building_id: str, joint: ShellJoint, found: Drawn, solved: SolvedJoint) -> bytes:
     """PDF of a joint's page."""
-    project = stored.project
+    project = stored.project.within(building_id)
     family = found.family
     heading = _heading(stored, building_id, f"{joint.station}3", joint.name,
                        f"{family.name}: {family.variant(joint.variant).text}", found.moment)  # fmt: skip
@@ -98,7 +98,7 @@ def moisture_sheet(
     hours: Seasons | None,
 ) -> bytes:  # fmt: skip
     """PDF of the page of a build-up's moisture, as saved. Raises DomainError, NotFound."""
-    project = stored.project
+    project = stored.project.within(building_id)
     station = station_of(find_building(project, building_id), assembly_id)
     assembly = assembly_in(project, assembly_id)
     direction = direction_at(station)

@@ -200,7 +200,7 @@ def study_working(project: Project, at: At, of: Studied, figure: str) -> Derivat
         return wall_working(*args, of.condition, figure, direction=direction)
     direction = direction_at(at.station(project))
     if isinstance(of, OfMoisture):
-        month = months_of(project.basis)[of.month]
+        month = months_of(project.basis, at.assembly.outside)[of.month]
         if f_rsi_required(month) is None:
             raise DomainError(Issue(path=("of", "month"), code="month_asks_nothing",
                                     message="room and outside are as warm in this month: it asks nothing",

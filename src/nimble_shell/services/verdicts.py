@@ -55,7 +55,7 @@ class VerdictBook:
 
     def element(self, project: Project, at: At, ticket: str = "") -> Future[Verdict]:
         """A build-up as drafted. Raises NotFound; the future raises DomainError."""
-        direction = direction_at(at.station(project))
+        project, direction = project.within(at.building_id), direction_at(at.station(project))
         return self.desk.ask(judge, *_element(project, at.assembly, direction), ticket=ticket)
 
     def joint(self, question: LeakQuestion, ticket: str = "") -> Future[Found]:
@@ -64,6 +64,7 @@ class VerdictBook:
 
     def building(self, project: Project, building: Building, joints: Sequence[Known]) -> tuple[Place, ...]:
         """Every build-up and joint of a building, the one with the least margin first; what is unknown last."""
+        project = project.within(building.id)
         by_id = {one.id: one for one in project.assemblies}
         found: list[Place] = []
         for element in building.elements:

@@ -14,6 +14,7 @@
   import Elements from './Elements.svelte';
   import ClimateBar from './ClimateBar.svelte';
   import RegisterView from './RegisterView.svelte';
+  import RoomPanel from './RoomPanel.svelte';
 
   interface Props {
     basis: Basis;
@@ -129,100 +130,7 @@
   </div>
   <div class="side">
     <h2>Indoor</h2>
-    <div class="grid">
-      <span></span><small>temperature</small><small>humidity</small>
-      <span>heated months</span>
-      <Entry
-        label="Heated temperature"
-        showLabel={false}
-        dimension="temperature"
-        value={basis.indoor.theta_heating}
-        width="tiny"
-        refused={why('/theta_heating')}
-        onsave={(theta_heating) => set('indoor', { theta_heating }, 'Indoor temperature, heated')}
-      />
-      {#if (basis.indoor.regime ?? 'fixed') !== 'fixed'}<small>by regime</small>{:else}<Entry
-          label="Heated humidity"
-          showLabel={false}
-          dimension="share"
-          decimals={0}
-          value={basis.indoor.phi_heating}
-          width="tiny"
-          refused={why('/phi_heating')}
-          onsave={(phi_heating) => set('indoor', { phi_heating }, 'Indoor humidity, heated')}
-        />{/if}
-      <span>warm months</span>
-      <Entry
-        label="Warm temperature"
-        showLabel={false}
-        dimension="temperature"
-        value={basis.indoor.theta_cooling}
-        width="tiny"
-        refused={why('/theta_cooling')}
-        onsave={(theta_cooling) => set('indoor', { theta_cooling }, 'Indoor temperature, warm')}
-      />
-      {#if (basis.indoor.regime ?? 'fixed') !== 'fixed'}<small>by regime</small>{:else}<Entry
-          label="Warm humidity"
-          showLabel={false}
-          dimension="share"
-          decimals={0}
-          value={basis.indoor.phi_cooling}
-          width="tiny"
-          refused={why('/phi_cooling')}
-          onsave={(phi_cooling) => set('indoor', { phi_cooling }, 'Indoor humidity, warm')}
-        />{/if}
-      <span>heated below</span>
-      <Entry
-        label="Heated below"
-        showLabel={false}
-        dimension="temperature"
-        value={basis.indoor.heated_below}
-        width="tiny"
-        refused={why('/heated_below')}
-        onsave={(heated_below) => set('indoor', { heated_below }, 'Heating limit')}
-      /><span></span>
-    </div>
-    <div class="stack regime">
-      <Choice
-        label="humidity of the room"
-        value={basis.indoor.regime ?? 'fixed'}
-        options={[
-          { value: 'fixed', text: 'fixed, as entered' },
-          { value: 'class 1', text: 'class 1, stores' },
-          { value: 'class 2', text: 'class 2, offices, shops' },
-          { value: 'class 3', text: 'class 3, dwellings, few people' },
-          { value: 'class 4', text: 'class 4, dwellings, many people' },
-          { value: 'class 5', text: 'class 5, laundries, pools' },
-          { value: 'production', text: 'production over ventilation' },
-        ]}
-        onsave={(regime) => set('indoor', { regime: regime as 'fixed' }, 'Humidity of the room')}
-      />
-      {#if basis.indoor.regime === 'production'}
-        <Entry
-          label="vapour produced"
-          dimension="vapour_rate"
-          value={basis.indoor.production}
-          refused={why('/production')}
-          onsave={(production) => set('indoor', { production }, 'Vapour produced')}
-        />
-        <Entry
-          label="outside air"
-          dimension="air_flow"
-          value={basis.indoor.ventilation}
-          positive
-          refused={why('/ventilation')}
-          onsave={(ventilation) => set('indoor', { ventilation }, 'Outside air')}
-        />
-      {/if}
-      <Entry
-        label="added in heated months, points"
-        dimension="share"
-        decimals={0}
-        value={basis.indoor.added}
-        refused={why('/added')}
-        onsave={(added) => set('indoor', { added }, 'Humidity added')}
-      />
-    </div>
+    <RoomPanel room={basis.indoor} refused={why} onsave={(change, text) => set('indoor', change, text)} />
     <h2>Asked <span>check your local code</span></h2>
     <div class="stack">
       <TargetSets
@@ -364,16 +272,43 @@
   >
 </h2>
 <Elements {building} {units} {ledger} />
+<section class="own" data-testid="own-room">
+  <Choice
+    label="room of {building.name}"
+    value={building.indoor ? 'own' : 'basis'}
+    options={[
+      { value: 'basis', text: 'as the Basis has it' },
+      { value: 'own', text: 'of its own' },
+    ]}
+    onsave={(to) =>
+      void session.saveBuilding(
+        { ...building, indoor: to === 'own' ? { ...basis.indoor } : null },
+        to === 'own' ? 'Room of its own' : 'Room as the Basis has it',
+        '1',
+      )}
+  />
+  {#if building.indoor}
+    <RoomPanel
+      room={building.indoor}
+      refused={why}
+      onsave={(change, text) =>
+        void session.saveBuilding(
+          { ...building, indoor: { ...basis.indoor, ...building.indoor, ...change } },
+          text,
+          '1',
+        )}
+    />
+  {/if}
+</section>
 <DampPanel {basis} {name} refused={why} />
 <RegisterView {basis} {name} {units} refused={why} />
 
 <style>
-  .regime {
-    margin-top: 6px;
-  }
-  small {
-    color: var(--ink-3);
-    font-size: var(--fs-small);
+  .own {
+    display: flex;
+    gap: 28px;
+    align-items: start;
+    margin-top: 12px;
   }
   .columns {
     display: grid;
@@ -449,14 +384,6 @@
     display: grid;
     gap: 5px;
     justify-items: end;
-  }
-  .grid {
-    display: grid;
-    grid-template-columns: 1fr auto auto;
-    gap: 5px 12px;
-    align-items: center;
-    color: var(--ink-2);
-    font-size: var(--fs-small);
   }
   .refused {
     color: var(--oxide);

@@ -18,6 +18,7 @@
     { field: 'beside_tight', text: 'beside what takes up none', dimension: 'condensate' },
     { field: 'timber', text: 'gained by solid wood', dimension: 'share' },
     { field: 'board', text: 'gained by boards of wood', dimension: 'share' },
+    { field: 'years', text: 'years a slow gathering counts', dimension: 'ratio', decimals: 0 },
   ];
   const AIR: Row[] = [
     { field: 'ridge', text: 'ridge above the neutral level', dimension: 'height', decimals: 1 },

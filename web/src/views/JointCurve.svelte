@@ -40,7 +40,7 @@
       take(
         api.POST('/api/v1/projects/{project_id}/joint-sweep', {
           params: { path: { project_id: project } },
-          body: { joint, condition, key, values, ticket },
+          body: { joint, building_id: router.place.building, condition, key, values, ticket },
         }),
       ),
     );

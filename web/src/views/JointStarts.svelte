@@ -71,7 +71,14 @@
       take(
         api.POST('/api/v1/projects/{project_id}/joint-drawing', {
           params: { path: { project_id: project } },
-          body: { joint, variant: '', condition: 'winter', accuracy: 'working', ticket: '' },
+          body: {
+            joint,
+            building_id: router.place.building,
+            variant: '',
+            condition: 'winter',
+            accuracy: 'working',
+            ticket: '',
+          },
         }),
       )
         .then((found) => (drawings = { ...drawings, [key]: found.drawing }))

@@ -112,7 +112,7 @@
       take(
         api.POST('/api/v1/projects/{project_id}/joint-difference', {
           params: { path: { project_id: project } },
-          body: { joint, condition, ticket },
+          body: { joint, building_id: router.place.building, condition, ticket },
         }),
       ),
     ),

@@ -56,6 +56,7 @@
   const places = $derived(verdicts.of(building.id)?.places ?? []);
   const REASONS = {
     surface: 'its inner surface decides',
+    'outer surface': 'its outer surface decides: outside air comes to its dew point there',
     gathers: 'what gathers from year to year decides',
     'too wet': 'the most that a plane may hold decides',
     leak: 'room air through it decides',
@@ -83,8 +84,17 @@
       };
     if (year.verdict === 'too wet')
       return { tone: 'decision', title: 'Dries, but gets too wet.', text: `At most ${held}; ${limit}.` };
+    if (year.verdict === 'slowly')
+      return {
+        tone: 'good',
+        title: 'Gathers slowly.',
+        text: `${units.full(year.left, 'condensate')} are left in a year, at most ${held}; in ${year.years} years it does not come to the limit (${units.full(worst.limit, 'condensate')}: ${worst.reason}).`,
+      };
     return { tone: 'good', title: 'Gets wet and dries.', text: `At most ${held}; ${limit}.` };
   });
+  const inwards = $derived(
+    (year?.months ?? []).map((one) => one.outer_required).filter((one) => one !== null),
+  );
   const margin = (f: number, required: number) => f - required;
 </script>
 
@@ -139,7 +149,7 @@
       <p class="soft method">
         ISO 13788, vapour only, steady in each month, slices of R ≤ 0.25 m²·K/W; each month is solved for all
         planes at once, so that no water is lost.{assembly.outside === 'ground'
-          ? ' The ground is counted as outside air here.'
+          ? ' The ground below has a quarter of the air’s swing, a month late, and 99 % of humidity.'
           : ''} Air through joints, rain, stored water and sun are not seen by it. Limits are the trade's usual
         ones; the practice's own and local codes take their place, and a judgement on damage belongs to a licensed
         reviewer.
@@ -165,7 +175,11 @@
               >
               {#if one.verdict}
                 <td class="n"
-                  >{one.verdict.phi_fails === null ? '–' : units.show(one.verdict.phi_fails, 'share', 0)}</td
+                  >{one.verdict.phi_fails === null
+                    ? '–'
+                    : one.verdict.phi_fails === 0
+                      ? 'any'
+                      : units.show(one.verdict.phi_fails, 'share', 0)}</td
                 >
                 <td class="n" class:over={!one.verdict.passes} title={REASONS[one.verdict.reason]}
                   >{one.verdict.margin === null
@@ -187,7 +201,7 @@
       <h2>Surface factor asked <span>80 % at the surface</span></h2>
       <FactorYear {year} {units} />
       <p class="soft">
-        {#if year.critical === null}No month asks anything of the surface.{:else}
+        {#if year.critical === null}No month asks anything of the inner surface.{:else}
           {MONTHS[year.critical]} asks most:
           <Figure
             value={units.show(year.months[year.critical]?.required ?? 0, 'ratio')}
@@ -199,8 +213,20 @@
             unit="%"
             label="Room humidity at which the surface fails"
             onwork={() => opened('phi_fails', 'Room humidity at which the surface fails', 'share')}
-          /> before this surface reaches 80 %.{/if}
+          /> before this surface reaches {(year.months[year.critical]?.theta_i ?? 20) > 0
+            ? '80 %'
+            : 'saturation; mould does not grow in a room that freezes'}.{/if}
       </p>
+      {#if inwards.length}
+        <p class="soft" data-testid="inwards">
+          Heat flows inwards in {inwards.length} months: the outer surface is the critical one. Its factor is {units.show(
+            year.f_outer,
+            'ratio',
+          )}; outside air comes to its dew point there below
+          <span class:over={!year.outer_passes}>{units.show(Math.max(...inwards), 'ratio')}</span>. Outer
+          surfaces of joints are not judged.
+        </p>
+      {/if}
     {/if}
     {#if league}
       <h2>Worst surfaces of {building.name}</h2>
@@ -227,10 +253,10 @@
                 <td class="soft" colspan="3">{one.why_not}</td>
               {:else}
                 <td class="n">{units.show(one.f_rsi, 'ratio')}</td>
-                <td class="n" class:over={league.required !== null && one.f_rsi < league.required}
-                  >{league.required === null
+                <td class="n" class:over={one.required !== null && one.f_rsi < one.required}
+                  >{one.required === null
                     ? '–'
-                    : `${one.f_rsi < league.required ? '' : '+'}${units.show(margin(one.f_rsi, league.required), 'ratio')}`}</td
+                    : `${one.f_rsi < one.required ? '' : '+'}${units.show(margin(one.f_rsi, one.required), 'ratio')}`}</td
                 >
                 <td class="n">{one.phi_fails === null ? '–' : units.show(one.phi_fails, 'share', 0)}</td>
               {/if}

@@ -55,7 +55,7 @@
       case 'vapour':
         return none
           ? `no vapour layer turns it, up to ${sd(one.amount)}`
-          : `a vapour layer of ${sd(one.amount)} inside; ${sd(one.step)} still fails`;
+          : `a vapour layer of ${sd(one.amount)} on the warm side; ${sd(one.step)} still fails`;
       case 'outside':
         return none
           ? `no insulation outside turns it, up to ${size(one.amount)}`
@@ -89,8 +89,8 @@
       </p>
     {:else}
       <p>
-        {verdict.reason === 'surface'
-          ? 'Its inner surface decides.'
+        {verdict.reason === 'surface' || verdict.reason === 'outer surface'
+          ? `Its ${verdict.reason === 'surface' ? 'inner' : 'outer'} surface decides.`
           : verdict.reason === 'gathers'
             ? 'What gathers from year to year decides.'
             : 'The most that a plane may hold decides.'} The smallest change of each kind, every step of it run:

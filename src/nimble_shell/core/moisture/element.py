@@ -2,28 +2,37 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
 
-from nimble_shell.core.assemblies.assembly import Assembly, Layer
+from nimble_shell.core.assemblies.assembly import Assembly, Layer, Outside
 from nimble_shell.core.assemblies.figures import surface_factor, surroundings
-from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.assemblies.films import R_SI_SURFACE, Direction
 from nimble_shell.core.assemblies.resolve import resolve
 from nimble_shell.core.assemblies.vapour import diffusion_thicknesses
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.monthly import Month, Planes, Ply, Year, planes_of, year
-from nimble_shell.core.moisture.surface import critical_month, f_rsi_required, phi_at_failure
+from nimble_shell.core.moisture.surface import (
+    critical_month,
+    f_rsi_required,
+    outer_factor_required,
+    phi_at_failure,
+)
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.shell.damp import DampLimits
 from nimble_shell.core.working import plain, value_of
 
 WOOD_BOARDS = frozenset({"osb", "plywood", "particleboard", "hardboard", "mdf-open"})
+GROUND_PHI = 0.99  #: relative humidity of the ground below a floor
+_GROUND_SHARE, _GROUND_LATE = 0.25, 1  #: swing of that ground to the air's; months behind
+_TRACE = 1e-5  #: less than this counts as none at a plane [kg/m²]
 _TIGHT = frozenset({"foam", "metal", "membrane"})  #: families that take up no water
 
 
-Verdict = Literal["dry", "dries", "too wet", "gathers"]
+Verdict = Literal["dry", "dries", "too wet", "slowly", "gathers"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -38,6 +47,7 @@ class Wet:
     reason: str  #: of the limit
     g: tuple[float, ...]  #: condensed in each month, January first [kg/m²]
     M: tuple[float, ...]  #: at the end of each month [kg/m²]
+    left: float  #: when the year is over [kg/m²]
 
     @property
     def peak(self) -> float:
@@ -56,28 +66,46 @@ class ElementYear:
     required: tuple[float | None, ...]  #: of f_rsi, by month
     phi_fails: tuple[float | None, ...]  #: room humidity at which the surface has 80 %, by month
     critical: int | None
+    f_outer: float  #: factor of the outer surface where heat flows inwards
+    outer_required: tuple[float | None, ...]  #: of f_outer, by month
+    years: float  #: that a slow gathering may go on, `DampLimits.years`
 
     @property
     def surface_passes(self) -> bool:
         return all(one is None or self.f_rsi >= one for one in self.required)
 
     @property
+    def outer_passes(self) -> bool:
+        """Whether outside air stays above its dew point at the outer surface, in months when heat flows inwards."""
+        return all(one is None or self.f_outer >= one for one in self.outer_required)
+
+    @property
     def verdict(self) -> Verdict:
-        """One word for the plane inside: dry, dries, too wet, or gathers from year to year."""
+        """One word for the planes inside; what gathers slowly does not come to its limit in the years that count."""
         if not self.wet:
             return "dry"
-        if not self.year.dries:
-            return "gathers"
-        return "too wet" if any(one.peak > one.limit for one in self.wet) else "dries"
+        if any(one.peak > one.limit for one in self.wet):
+            return "too wet" if self.year.dries else "gathers"
+        if self.year.dries:
+            return "dries"
+        return "gathers" if any(one.peak + one.left * (self.years - 1) > one.limit for one in self.wet) else "slowly"
 
 
-def months_of(basis: Basis) -> tuple[Month, ...]:
-    """The twelve months of the Basis, with its room."""
-    found = []
-    for theta_e, phi_e in zip(basis.climate.theta_e, basis.climate.phi_e, strict=True):
+def months_of(basis: Basis, outside: Outside = "air") -> tuple[Month, ...]:
+    """The twelve months of the Basis, with its room; outside is the air, or the ground below a floor."""
+    climate, found = basis.climate, []
+    ground = below_floor(climate.theta_e)
+    for at, (theta_e, phi_e) in enumerate(zip(climate.theta_e, climate.phi_e, strict=True)):
         theta_i, phi_i = basis.indoor.in_month(theta_e, phi_e)
-        found.append(Month(theta_e=theta_e, phi_e=phi_e, theta_i=theta_i, phi_i=phi_i))
+        beyond = (ground[at], GROUND_PHI) if outside == "ground" else (theta_e, phi_e)
+        found.append(Month(theta_e=beyond[0], phi_e=beyond[1], theta_i=theta_i, phi_i=phi_i))
     return tuple(found)
+
+
+def below_floor(theta_e: Sequence[float]) -> tuple[float, ...]:
+    """Months of the ground below a floor: a quarter of the air's swing, a month late. [°C]"""
+    mean = float(np.mean(theta_e))
+    return tuple(mean + _GROUND_SHARE * (theta_e[at - _GROUND_LATE] - mean) for at in range(len(theta_e)))
 
 
 def element_year(
@@ -110,7 +138,7 @@ def element_year(
     .. [1] ISO 13788:2012, 5 and 6.
     """
     planes, counted = element_planes(assembly, catalogue, basis, direction)
-    months = months_of(basis)
+    months = months_of(basis, assembly.outside)
     found = year(planes, months)
     f_rsi = surface_factor(assembly, catalogue, basis, direction=direction)
     required = tuple(f_rsi_required(month) for month in months)
@@ -118,11 +146,18 @@ def element_year(
         months=months,
         year=found,
         counted=counted,
-        wet=tuple(_wet(assembly, catalogue, basis.damp, found, int(at)) for at in found.wet),
+        wet=tuple(
+            _wet(assembly, catalogue, basis.damp, found, int(at)) for at in found.wet if found.M[:, at].max() > _TRACE
+        ),
         f_rsi=f_rsi,
         required=required,
         phi_fails=tuple(phi_at_failure(month, f_rsi) for month in months),
         critical=critical_month(required),
+        f_outer=1 - R_SI_SURFACE / (float(planes.R[-1]) + R_SI_SURFACE),
+        outer_required=tuple(
+            None if assembly.outside == "ground" else outer_factor_required(month) for month in months
+        ),
+        years=basis.damp.years,
     )
 
 
@@ -145,7 +180,7 @@ def _wet(assembly: Assembly, catalogue: Catalogue, damp: DampLimits, found: Year
     limit, reason = limit_beside([assembly.layers[inner], assembly.layers[outer]], catalogue, damp)
     return Wet(
         plane=at + 1, x=float(found.planes.x[at + 1]), inner=inner, outer=outer, limit=limit, reason=reason,
-        g=tuple(map(float, found.g[:, at])), M=tuple(map(float, found.M[:, at])),
+        g=tuple(map(float, found.g[:, at])), M=tuple(map(float, found.M[:, at])), left=float(found.left[at]),
     )  # fmt: skip
 
 

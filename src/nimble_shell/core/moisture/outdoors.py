@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from nimble_shell.core.climate import hourly_temperature, p_sat
 from nimble_shell.core.climate.invented import HOURS, MONTH_DAYS
 from nimble_shell.core.errors import Collector
-from nimble_shell.core.moisture.element import months_of
+from nimble_shell.core.moisture.element import below_floor, months_of
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.working import value_of
 
@@ -22,7 +22,6 @@ _SKY = 11.0  #: air less sky, ISO 52016-1:2017, table B.19 [K]
 _H_R = 4.6 * 0.9  #: long-wave transfer of a dull surface [W/(m²·K)]
 _HUMIDEST = 0.99
 _EVENT, _EVERY = 12, 120  #: hours of rain, and from one rain to the next
-_GROUND_SHARE, _GROUND_LATE = 0.25, 1  #: swing of the ground below a floor to that of the air; months behind
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -90,9 +89,7 @@ def outdoors(basis: Basis, exposure: Exposure, R_se: float) -> Outdoors:
     p_i = np.minimum(_joined([m.p_i for m in months]), _HUMIDEST * saturation(room))
     rain = np.zeros(HOURS)
     if exposure.ground:
-        mean = float(np.mean(basis.climate.theta_e))
-        late = np.roll(basis.climate.theta_e, _GROUND_LATE)
-        ground = _joined([mean + _GROUND_SHARE * (one - mean) for one in late])
+        ground = _joined(list(below_floor(basis.climate.theta_e)))
         return Outdoors(theta_air=ground, theta_e=ground, p_e=_HUMIDEST * saturation(ground), theta_i=room, p_i=p_i,
                         sun=np.zeros(HOURS), rain=rain)  # fmt: skip
     sun = sun_on(basis, exposure)

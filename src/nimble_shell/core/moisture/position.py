@@ -76,7 +76,7 @@ def positions(
     d = np.array([value_of(layer.d) for layer in layers])
     field = np.array([value_of(layer.resistance()) for layer in layers])
     plane = vapour_plane(assembly, resolved.counted)
-    months = months_of(basis)
+    months = months_of(basis, assembly.outside)
     found = [_position("field", plane, d, field, films, months)]
     for at, layer in enumerate(layers):
         for member, part in zip(assembly.layers[at].members, layer.parts[1:], strict=True):
@@ -123,4 +123,4 @@ def share_working(
     element = resolve(assembly, catalogue, surroundings(basis, direction)).element
     R_f = sum(value_of(layer.resistance()) for layer in element.layers)
     R_si, R_se = value_of(element.R_si), value_of(element.R_se)
-    return largest_share(months_of(basis)[month], MOULD, R_f + R_si + R_se, R_si, R_f, given)
+    return largest_share(months_of(basis, assembly.outside)[month], MOULD, R_f + R_si + R_se, R_si, R_f, given)

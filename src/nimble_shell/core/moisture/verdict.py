@@ -18,7 +18,7 @@ from nimble_shell.core.moisture.leak import Leak, LeakYear, largest_safe, leak_y
 from nimble_shell.core.moisture.surface import f_rsi_required
 from nimble_shell.core.shell.basis import Basis
 
-Reason = Literal["surface", "gathers", "too wet", "leak", ""]
+Reason = Literal["surface", "outer surface", "gathers", "too wet", "leak", ""]
 Kind = Literal["vapour", "outside", "core", "room", "gap", "seal"]
 #: s_d of the sheets that are tried [m].
 SHEETS = (0.2, 0.5, 1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1500.0)
@@ -48,7 +48,9 @@ class Verdict:
 
     passes: bool
     reason: Reason  #: what decides where it fails
-    phi_fails: float | None  #: room humidity in the coldest month at which it fails; None if at none up to 95 %
+    phi_fails: (
+        float | None
+    )  #: room humidity in the coldest month at which it fails; None if at none up to 95 %, 0 if at all
     phi_room: float
     advice: tuple[Advice, ...] = ()
 
@@ -62,6 +64,8 @@ def judged(found: ElementYear) -> Reason:
     """What a build-up fails by, if by anything: its surface first."""
     if not found.surface_passes:
         return "surface"
+    if not found.outer_passes:
+        return "outer surface"
     return found.verdict if found.verdict == "gathers" or found.verdict == "too wet" else ""
 
 
@@ -96,7 +100,9 @@ def judge(
     if not now:
         return verdict
     tried: list[Advice] = []
-    for number, (kind, layer, begin, steps) in enumerate(_changes(assembly, catalogue)):
+    months = months_of(basis, assembly.outside)
+    inwards = sum(month.theta_i - month.theta_e for month in months) < 0
+    for number, (kind, layer, begin, steps) in enumerate(_changes(assembly, catalogue, inwards=inwards)):
         tell(number, 5)
         last = begin
         for amount, changed in steps:
@@ -183,7 +189,7 @@ def _phi_fails(basis: Basis, fails_at: Callable[[Basis], bool], *, fails: bool) 
         for n in range(points - 1, 0, -1):
             if not fails_at(at_humidity(basis, n * POINT)):
                 return (n + 1) * POINT
-        return POINT
+        return 0.0
     for n in range(points + 1, 96):
         if fails_at(at_humidity(basis, n * POINT)):
             return n * POINT
@@ -198,8 +204,13 @@ def _sheet(sd: float) -> Material:
 _Steps = Iterator[tuple[float, Assembly]]
 
 
-def _changes(assembly: Assembly, catalogue: Mapping[str, Material]) -> list[tuple[Kind, int | None, float, _Steps]]:
-    """Kinds of change, the layer each is about, the amount there is now, and the steps from there on."""
+def _changes(
+    assembly: Assembly, catalogue: Mapping[str, Material], *, inwards: bool
+) -> list[tuple[Kind, int | None, float, _Steps]]:
+    """Kinds of change, the layer each is about, the amount there is now, and the steps from there on.
+
+    The vapour layer goes to the side that is warm through the year: where heat flows inwards, outside of the core.
+    """
     layers = assembly.layers
     core = (
         assembly.core_index if assembly.core_index is not None else max(range(len(layers)), key=lambda n: layers[n].d)
@@ -208,6 +219,10 @@ def _changes(assembly: Assembly, catalogue: Mapping[str, Material]) -> list[tupl
     plane = vapour_plane(assembly, vented)
     sheet = plane is not None and catalogue[layers[plane].material].sd is not None if plane is not None else False
     at = plane if sheet and plane is not None else core
+    if inwards:
+        at = core + 1
+        beyond = layers[at].material if at < len(layers) else ""
+        sheet = catalogue[beyond].sd is not None if beyond else False
     has = catalogue[layers[at].material].sd or 0.0 if sheet else 0.0
     found: list[tuple[Kind, int | None, float, _Steps]] = [
         ("vapour", at, has, ((sd, _with_sheet(assembly, at, replace_it=sheet)) for sd in SHEETS if sd > has)),

@@ -17,6 +17,7 @@ class DampLimits:
     board: float = 0.03  #: gained by boards of wood, of their mass
     wood: float = 0.20  #: water content of wood, of its dry mass, as a mean of a day
     mould: float = 1.0  #: mould index at a place inside, 0…6
+    years: float = 50.0  #: over which what is left at a plane each year may not come to its limit
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -29,6 +30,8 @@ class DampLimits:
                         "between 0 and 100 %")  # fmt: skip
         check.check(0 < self.mould <= 6, ("mould",), "limit_out_of_range", f"mould index {self.mould:g}",
                     "above 0 and up to 6")  # fmt: skip
+        check.check(1 <= self.years <= 500, ("years",), "limit_out_of_range", f"{self.years:g} years",
+                    "from 1 to 500 years")  # fmt: skip
         check.refuse()
 
 

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.shell.basis import Basis, Indoor
 from nimble_shell.core.shell.joint import ShellJoint, Station
 from nimble_shell.core.shell.practice import shelf
 
@@ -97,6 +97,7 @@ class Building:
     elements: tuple[ShellElement, ...] = ()
     asked_H: float | None = None  #: asked transmission heat loss [W/K]
     joints: tuple[ShellJoint, ...] = ()
+    indoor: Indoor | None = None  #: its own room; None has that of the Basis
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -152,6 +153,12 @@ class Project:
     def catalogue(self) -> Catalogue:
         """Shipped and own materials, at the practice's rates."""
         return shelf(self.materials, self.basis.rates)
+
+    def within(self, building_id: str) -> Project:
+        """The project as seen from inside of a building: its Basis has the building's own room, where there is one."""
+        rooms = (one.indoor for one in self.buildings if one.id == building_id)
+        room = next(rooms, None)
+        return self if room is None else replace(self, basis=replace(self.basis, indoor=room))
 
     def __post_init__(self) -> None:
         check = Collector()

@@ -1523,7 +1523,8 @@ export interface components {
              *       "mould": 1,
              *       "plane": 1,
              *       "timber": 0.05,
-             *       "wood": 0.2
+             *       "wood": 0.2,
+             *       "years": 50
              *     }
              */
             damp: components["schemas"]["DampDoc"];
@@ -1613,6 +1614,7 @@ export interface components {
             elements: components["schemas"]["ElementDoc"][];
             /** Id */
             id: string;
+            indoor?: components["schemas"]["IndoorDoc"] | null;
             /**
              * Joints
              * @default []
@@ -1907,6 +1909,11 @@ export interface components {
              * @default 0.2
              */
             wood: number;
+            /**
+             * Years
+             * @default 50
+             */
+            years: number;
         };
         /** DayIn */
         DayIn: {
@@ -1992,6 +1999,11 @@ export interface components {
          * @description A joint as drafted, with the variant it is compared with.
          */
         DifferenceIn: {
+            /**
+             * Building Id
+             * @default
+             */
+            building_id: string;
             /**
              * Condition
              * @default winter
@@ -2528,7 +2540,7 @@ export interface components {
              * Months Fail
              * @enum {string}
              */
-            months_fail: "surface" | "gathers" | "too wet" | "leak" | "";
+            months_fail: "surface" | "outer surface" | "gathers" | "too wet" | "leak" | "";
             /** Mould */
             mould: components["schemas"]["MouldOut"][];
             /** Mould Limit */
@@ -2675,6 +2687,11 @@ export interface components {
              * @enum {string}
              */
             accuracy: "working" | "final";
+            /**
+             * Building Id
+             * @default
+             */
+            building_id: string;
             /**
              * Condition
              * @default winter
@@ -3287,12 +3304,16 @@ export interface components {
             critical: number | null;
             /** Dries */
             dries: boolean;
+            /** F Outer */
+            f_outer: number;
             /** F Rsi */
             f_rsi: number;
             /** Left */
             left: number;
             /** Months */
             months: components["schemas"]["MonthOut"][];
+            /** Outer Passes */
+            outer_passes: boolean;
             /** Peak */
             peak: number;
             /** Share */
@@ -3305,17 +3326,21 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "dry" | "dries" | "too wet" | "gathers";
+            verdict: "dry" | "dries" | "too wet" | "slowly" | "gathers";
             /** Wet */
             wet: components["schemas"]["WetOut"][];
             /** X */
             x: number[];
+            /** Years */
+            years: number;
         };
         /**
          * MonthOut
          * @description One month of the Basis with its room, and what it asks of the surface.
          */
         MonthOut: {
+            /** Outer Required */
+            outer_required: number | null;
             /** Phi E */
             phi_e: number;
             /** Phi Fails */
@@ -4296,6 +4321,8 @@ export interface components {
             name: string;
             /** Phi Fails */
             phi_fails: number | null;
+            /** Required */
+            required: number | null;
             /** Station */
             station: string;
             /** Why Not */
@@ -4303,6 +4330,11 @@ export interface components {
         };
         /** SweepIn */
         SweepIn: {
+            /**
+             * Building Id
+             * @default
+             */
+            building_id: string;
             /**
              * Condition
              * @default winter
@@ -4530,7 +4562,7 @@ export interface components {
              * Reason
              * @enum {string}
              */
-            reason: "surface" | "gathers" | "too wet" | "leak" | "";
+            reason: "surface" | "outer surface" | "gathers" | "too wet" | "leak" | "";
         };
         /**
          * WalkOut

@@ -4,6 +4,7 @@ import type { Building, Joint, JointFamily, JointOut, JointStandard } from '$lib
 import { Live } from './live.svelte';
 import { session } from './session.svelte';
 import { Solving } from './solving.svelte';
+import { router } from './router.svelte';
 
 interface Question {
   project: string;
@@ -23,7 +24,7 @@ const asked =
       take(
         api.POST('/api/v1/projects/{project_id}/joint', {
           params: { path: { project_id: project } },
-          body: { joint, variant, condition, accuracy, ticket },
+          body: { joint, building_id: router.place.building, variant, condition, accuracy, ticket },
         }),
       ),
     );
