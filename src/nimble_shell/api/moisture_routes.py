@@ -17,10 +17,10 @@ from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, att
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.moisture.life import Life, Seasons
-from nimble_shell.core.moisture.verdict import judged
+from nimble_shell.core.moisture.verdict import ADDED, judged
 from nimble_shell.core.shell.project import Project
 from nimble_shell.services import bench as benches
-from nimble_shell.services import hours, joints, moisture, sheets, verdicts
+from nimble_shell.services import hours, joints, moisture, remedies, sheets, verdicts
 from nimble_shell.services.fixings import carried
 from nimble_shell.services.studies import At
 from nimble_shell.store import NotFound
@@ -101,6 +101,21 @@ async def leak(project_id: Id, asked: m.LeakIn, service: Projects, book: Joints,
     return await run_in_threadpool(views.leak, project, question, found)
 
 
+@router.post("/projects/{project_id}/moisture/joint-surface")
+async def joint_surface(project_id: Id, asked: m.JointSurfaceIn, service: Projects, book: Joints) -> m.JointSurfaceOut:
+    """The inner surface of a joint, and what would keep it; every change is solved again."""
+    stored = await run_in_threadpool(service.load, project_id)
+    joint = joints.joint_in(benches.find_building(stored.project, asked.building_id), asked.joint_id)
+    question = remedies.question_of(stored.project.within(asked.building_id), joint)
+    found = await asyncio.wrap_future(question.surface(book.desk, asked.ticket))
+    changes: list[remedies.Remedy] = []
+    if found.required is not None and not found.passes:
+        searches = await run_in_threadpool(question.searched, book.desk, found.required, asked.ticket)
+        for answers in await asyncio.gather(*(asyncio.wrap_future(one) for one in searches)):
+            changes += answers
+    return views.joint_surface(found, changes)
+
+
 @router.post("/projects/{project_id}/moisture/hours")
 async def by_the_hour(project_id: Id, asked: m.HoursIn, service: Projects, book: Hours, fixings: Fixings) -> m.HoursOut:
     """A build-up as drafted, by the hour, until its years repeat. The run is kept."""
@@ -117,6 +132,20 @@ async def by_the_hour(project_id: Id, asked: m.HoursIn, service: Projects, book:
         said = {one: bool(run.fails(damp)) for (one, _), run in zip(ways, other, strict=True)}
         cause = hours.cause_of(bool(found.fails(damp)), said)
     return await run_in_threadpool(views.hours, project, question.key, found, months, cause)
+
+
+@router.post("/projects/{project_id}/moisture/hours/advice")
+async def hourly_advice(
+    project_id: Id, asked: m.HoursIn, service: Projects, book: Hours, fixings: Fixings
+) -> m.HoursAdviceOut:
+    """The smallest change of each kind with which a build-up is accepted by the hour; every step is run."""
+    project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
+    life = asked.life.to_core(project.basis.air.height(at.station(project)))
+    question = hours.question(project, at, life, *ADDED)
+    found = await asyncio.gather(
+        *(asyncio.wrap_future(one) for one in book.advise(question, project.basis.damp, asked.ticket))
+    )
+    return m.HoursAdviceOut(advice=[m.AdviceOut.model_validate(one) for one in found if one is not None])
 
 
 @router.get("/moisture/hours/{key}/field")

@@ -129,6 +129,37 @@ class VerdictIn(AtIn):
     ticket: Said = ""
 
 
+class JointSurfaceIn(Model):
+    """A joint of a building as stored."""
+
+    building_id: Identifier
+    joint_id: Identifier
+    ticket: Said = ""
+
+
+class RemedyOut(Model):
+    """The smallest change of one kind that keeps the surface, solved again; or that none of its kind does."""
+
+    kind: Literal["variant", "choice", "parameter", "outside", "core"]
+    text: str
+    found: bool
+    f_rsi: float | None
+    word: str
+    amount: float | None
+    before: float | None
+    dimension: str
+
+
+class JointSurfaceOut(Model):
+    """The inner surface of a joint through the year."""
+
+    f_rsi: float
+    required: float | None
+    month: int | None
+    passes: bool
+    remedies: list[RemedyOut]
+
+
 class PlaceOut(Model):
     """What is known of one element or joint; no verdict while it is judged, or where it cannot be."""
 
@@ -229,6 +260,12 @@ class LifeIn(Model):
 class HoursIn(AtIn):
     life: LifeIn = LifeIn()
     ticket: Said = ""
+
+
+class HoursAdviceOut(Model):
+    """Smallest changes with which a run is accepted; kinds with nothing to change are left out."""
+
+    advice: list[AdviceOut]
 
 
 class MouldOut(Model):

@@ -17,6 +17,7 @@ from nimble_shell.core.moisture.verdict import Reason, Verdict
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.working import value_of
 from nimble_shell.services.hours import Cause
+from nimble_shell.services.remedies import JointSurface, Remedy
 from nimble_shell.services.verdicts import LeakQuestion, Place, safe_grade
 
 EVERY = 3  #: days between two points of a fan
@@ -111,6 +112,13 @@ def leak(
             for name, low, high, one in by_grade
         ],
         height=height, reaching=project.basis.air.reaching, strip=project.basis.air.strip,
+    )  # fmt: skip
+
+
+def joint_surface(found: JointSurface, changes: Sequence[Remedy]) -> m.JointSurfaceOut:
+    return m.JointSurfaceOut(
+        f_rsi=found.f_rsi, required=found.required, month=found.month, passes=found.passes,
+        remedies=[m.RemedyOut.model_validate(one) for one in changes],
     )  # fmt: skip
 
 

@@ -2,8 +2,9 @@
 
 Plausible mistakes are left in on purpose: the Main Laboratory's wall has double lumber splines and misses what is
 asked; the Bunkhouse's services run outside of its air line; the Cold Store's core is not what was asked and nobody
-approved it, and its slab has the vapour sheet on the side that is cold there; the Pump House counts its nominal foam and leaves its through wires steel; the site's snow is beyond what
-the SIP kit was engineered for; the Boat Workshop's windows still stand on a schedule's U.
+approved it, and its slab has the vapour sheet on the side that is cold there; the Pump House counts its nominal foam
+and leaves its through wires steel; the site's snow is beyond what the SIP kit was engineered for; the Boat Workshop's
+windows still stand on a schedule's U.
 """
 
 from __future__ import annotations

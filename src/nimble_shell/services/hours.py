@@ -11,6 +11,7 @@ from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.materials import Material
 from nimble_shell.core.moisture.life import Effect, Life, Seasons
+from nimble_shell.core.moisture.verdict import Advice, Kind
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.shell.damp import DampLimits
 from nimble_shell.core.shell.project import Project, direction_at
@@ -27,6 +28,8 @@ _LEAKING, _DAMPER, _MUCH_DAMPER, _WET = 0.9, 0.05, 0.10, 0.97
 STANDING = 90.0  #: [°]
 TILTS: dict[str, float] = {"B": 35.0, "F": 180.0, "H": 180.0}  #: of the stations that do not stand [°]
 EFFECTS: tuple[Effect, ...] = ("storage", "liquid", "sun")
+#: What a search may change.
+KINDS: tuple[Kind, ...] = ("vapour", "outside", "core", "gap", "room", "seal")
 Cause = Literal["storage", "liquid", "sun", "several"]
 
 
@@ -58,11 +61,21 @@ def solve(
     return seasons(assembly, materials, basis, life, direction)
 
 
-def question(project: Project, at: At, life: Life) -> Question:
-    """Of a build-up as drafted. Raises NotFound."""
+def advise(
+    assembly: Assembly, materials: Mapping[str, Material], basis: Basis, life: Life, direction: Direction,
+    damp: DampLimits, kind: Kind,
+) -> Advice | None:  # fmt: skip
+    """In a worker: the smallest change of one kind."""
+    from nimble_shell.core.moisture.hourly_search import search_hours
+
+    return search_hours(assembly, materials, basis, life, direction, damp, kind)
+
+
+def question(project: Project, at: At, life: Life, *more: str) -> Question:
+    """Of a build-up as drafted, with more materials than it has where they are wanted. Raises NotFound."""
     project = project.within(at.building_id)
     return Question(
-        assembly=bare_assembly(at.assembly), materials=materials_of(project, at.assembly),
+        assembly=bare_assembly(at.assembly), materials=materials_of(project, at.assembly, *more),
         basis=replace(bare_basis(project.basis), damp=DampLimits()), life=life,
         direction=direction_at(at.station(project)),
     )  # fmt: skip
@@ -103,6 +116,10 @@ class HoursBook:
     def ask(self, asked: Question, ticket: str = "") -> Future[Seasons]:
         """A run, later. The future raises DomainError, NotConverged or Stopped."""
         return self.desk.ask(solve, *asked.args, ticket=ticket, keep=False)
+
+    def advise(self, asked: Question, damp: DampLimits, ticket: str = "") -> list[Future[Advice | None]]:
+        """What would make a run accepted, one question for each kind of change. Futures raise Stopped."""
+        return [self.desk.ask(advise, *asked.args, damp, kind, ticket=ticket) for kind in KINDS]
 
     def keep(self, key: str, found: Seasons) -> None:
         """Keep a run, so that it is there after the next start."""

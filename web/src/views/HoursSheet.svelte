@@ -14,6 +14,7 @@
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
   import FanSheet from './FanSheet.svelte';
+  import HoursAdvice from './HoursAdvice.svelte';
   import LifeForm from './LifeForm.svelte';
 
   interface Props {
@@ -205,6 +206,7 @@
           >
         {/if}
       </p>
+      {#if run.fails}<HoursAdvice {building} {assembly} {life} {units} />{/if}
       <div class="ways" role="group" aria-label="What is drawn">
         {#each WAYS as one (one.id)}
           {#if one.id !== 'wood' || run.wood.length}

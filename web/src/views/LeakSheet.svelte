@@ -9,6 +9,7 @@
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
   import { Solving } from '$lib/state/solving.svelte';
+  import { surfaces } from '$lib/state/surfaces.svelte';
   import Button from '$lib/ui/Button.svelte';
   import Entry from '$lib/ui/Entry.svelte';
   import Notice from '$lib/ui/Notice.svelte';
@@ -16,6 +17,7 @@
   import Which from '$lib/ui/Which.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
+  import JointSurface from './JointSurface.svelte';
 
   interface Props {
     building: Building;
@@ -36,7 +38,14 @@
   });
   const solving = new Solving();
   const live = new Live<
-    { project: string; building: string; joint: string; leakage: number | null; revision: number },
+    {
+      project: string;
+      building: string;
+      joint: string;
+      leakage: number | null;
+      f_rsi: number | null;
+      revision: number;
+    },
     LeakYear | null
   >(({ project, building: building_id, joint: joint_id, leakage }) =>
     solving.run((ticket) =>
@@ -55,6 +64,8 @@
       building: building.id,
       joint: joint.id,
       leakage: tried ?? null,
+      f_rsi:
+        surfaces.of(building.id)?.surfaces.find((one) => one.joint && one.id === joint.id)?.f_rsi ?? null,
       revision: session.open?.revision ?? 0,
     };
     untrack(() => live.ask(question));
@@ -76,6 +87,7 @@
 {#if joints.length > 1}
   <Which label="Joints of this station" options={joints} chosen={joint?.id} onchoose={(id) => (which = id)} />
 {/if}
+{#if joint}<JointSurface {building} {joint} {units} />{/if}
 {#if problem}
   <Notice title="No year for this joint." text={problem.sentence} live />
 {:else if year === null}
@@ -123,9 +135,11 @@
       <h2>How tight is tight enough</h2>
       <p class="safe" data-testid="safe">
         {#if year.largest_safe === null}Even without any leakage it is wet.
-        {:else}Safe up to <b>{flow(year.largest_safe)}</b> at 50 Pa{year.safe_grade
-            ? `: ${year.safe_grade} of seal`
-            : ', tighter than every grade here'}.{/if}
+        {:else}Safe up to <b>{flow(year.largest_safe)}</b> at 50 Pa, {year.safe_grade === 'open'
+            ? 'so even open.'
+            : year.safe_grade
+              ? `so with ${year.safe_grade} of seal.`
+              : 'tighter than every grade here.'}{/if}
       </p>
       <table>
         <thead

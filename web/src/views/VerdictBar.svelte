@@ -1,8 +1,7 @@
 <!-- By how much a build-up passes, and the smallest change of each kind that would turn it; every step was run. -->
 <script lang="ts">
-  import type { Advice, Assembly, Building, Verdict } from '$lib/api/client';
+  import type { Assembly, Building, Verdict } from '$lib/api/client';
   import { api, asProblem, take } from '$lib/api/client';
-  import { layerName } from '$lib/layers';
   import { Live } from '$lib/state/live.svelte';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
@@ -10,6 +9,7 @@
   import SolvingBar from '$lib/ui/SolvingBar.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
+  import AdviceList from './AdviceList.svelte';
 
   interface Props {
     building: Building;
@@ -40,40 +40,7 @@
   });
   const verdict = $derived(live.answered?.assembly.id === assembly.id ? live.answer : undefined);
   const problem = $derived(live.error ? asProblem(live.error) : undefined);
-  /** ISO 13788, 4.2: permeance is δ₀ over s_d. */
-  const perm = $derived(session.open?.project.basis.schools.vapour === 'perm');
   const percent = (share: number) => `${units.show(share, 'share', 0)} %`;
-  function words(one: Advice): string {
-    const of = one.layer === null ? '' : layerName(assembly, session.materials, one.layer);
-    const size = (d: number) => units.full(d, 'length');
-    const sd = (value: number) =>
-      perm
-        ? units.full(2e-10 / Math.max(value, 1e-9), 'permeance')
-        : `s_d ${units.full(value, 'air_layer', 1)}`;
-    const none = !one.found;
-    switch (one.kind) {
-      case 'vapour':
-        return none
-          ? `no vapour layer turns it, up to ${sd(one.amount)}`
-          : `a vapour layer of ${sd(one.amount)} on the warm side; ${sd(one.step)} still fails`;
-      case 'outside':
-        return none
-          ? `no insulation outside turns it, up to ${size(one.amount)}`
-          : `${size(one.amount)} of open insulation outside; ${size(one.step)} still fails`;
-      case 'core':
-        return none
-          ? `no thickness of ${of} turns it, up to ${size(one.amount)}`
-          : `${of} of ${size(one.amount)}; ${size(one.step)} still fails`;
-      case 'gap':
-        return none
-          ? 'a ventilated gap alone does not turn it'
-          : 'a ventilated gap behind the outermost layer';
-      case 'room':
-        return `a room at ${percent(one.amount)} through the cold months; ${percent(one.step)} still fails`;
-      case 'seal':
-        return '';
-    }
-  }
 </script>
 
 <div class="judged" data-stale={live.stale} data-testid="judged">
@@ -95,11 +62,7 @@
             ? 'What gathers from year to year decides.'
             : 'The most that a plane may hold decides.'} The smallest change of each kind, every step of it run:
       </p>
-      <ul>
-        {#each verdict.advice as one (one.kind)}
-          <li class:none={!one.found}>{words(one)}</li>
-        {/each}
-      </ul>
+      <AdviceList {assembly} advice={verdict.advice} {units} />
     {/if}
   {/if}
   <SolvingBar {solving} name="the search" />
@@ -110,14 +73,6 @@
     margin: 0 0 10px;
     min-height: 24px;
   }
-  ul {
-    margin: 4px 0 0;
-    padding-left: 18px;
-  }
-  li {
-    padding: 1px 0;
-  }
-  .none,
   .soft {
     color: var(--ink-3);
   }

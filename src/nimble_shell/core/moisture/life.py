@@ -73,7 +73,7 @@ class Seasons:
 
     years: int
     repeats: bool  #: the last year is like the one before
-    layers: tuple[int, ...]  #: of the build-up, that take part
+    layers: tuple[int, ...]  #: that may not gather water; the outermost one may where it lies in the ground
     x: FloatArray  #: places of the section [m]
     layer: IntArray  #: of the build-up, at each place
     hours: IntArray  #: that are kept
@@ -125,5 +125,6 @@ class Seasons:
     @property
     def gathers(self) -> bool:
         """Whether the last year ends with more water than it began with, beyond what counts as the same."""
-        gained = self.water[-1] - self.water[-366]
-        return bool((gained > np.maximum(REPEATS * self.water[-1], REPEATS_LEAST)).any())
+        ends = self.water[:, list(self.layers)]
+        gained = ends[-1] - ends[-366]
+        return bool((gained > np.maximum(REPEATS * ends[-1], REPEATS_LEAST)).any())

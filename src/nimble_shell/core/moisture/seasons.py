@@ -108,9 +108,10 @@ def seasons(
         if repeats and not life.whole:
             break
     shown = _shown(grid)
+    judged = len(slabs) - 1 if assembly.outside == "ground" and len(slabs) > 1 else len(slabs)
     water = np.concatenate([years[0].water[:1], *[one.water[1:] for one in years]])
     return Seasons(
-        years=len(years), repeats=repeats, layers=tuple(range(len(slabs))), x=grid.x[shown], layer=grid.layer[shown],
+        years=len(years), repeats=repeats, layers=tuple(range(judged)), x=grid.x[shown], layer=grid.layer[shown],
         hours=np.concatenate([one.hours + at * HOURS_A_YEAR for at, one in enumerate(years)]),
         theta=np.concatenate([one.theta[:, shown] for one in years]).astype(np.float32),
         phi=np.concatenate([one.phi[:, shown] for one in years]).astype(np.float32),

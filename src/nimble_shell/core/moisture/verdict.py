@@ -100,14 +100,14 @@ def judge(
     if not now:
         return verdict
     tried: list[Advice] = []
-    months = months_of(basis, assembly.outside)
-    inwards = sum(month.theta_i - month.theta_e for month in months) < 0
-    for number, (kind, layer, begin, steps) in enumerate(_changes(assembly, catalogue, inwards=inwards)):
+    for number, (kind, layer, begin, steps) in enumerate(
+        changes(assembly, catalogue, inwards=inwards_of(assembly, basis))
+    ):
         tell(number, 5)
         last = begin
         for amount, changed in steps:
             try:
-                if not reason(changed, basis, {**catalogue, _SHEET: _sheet(amount if kind == "vapour" else 1.0)}):
+                if not reason(changed, basis, {**catalogue, **sheet_of(amount if kind == "vapour" else 1.0)}):
                     tried.append(Advice(kind=kind, found=True, amount=amount, step=last, layer=layer))
                     break
             except DomainError:
@@ -171,6 +171,11 @@ def judge_joint(
     return replace(verdict, advice=tuple(advice)), year, safe
 
 
+def inwards_of(assembly: Assembly, basis: Basis) -> bool:
+    """Whether heat flows inwards through the year, as into a cold room."""
+    return sum(month.theta_i - month.theta_e for month in months_of(basis, assembly.outside)) < 0
+
+
 def room(basis: Basis) -> float:
     """Relative humidity of the room in the coldest month."""
     coldest = basis.climate.coldest
@@ -196,26 +201,26 @@ def _phi_fails(basis: Basis, fails_at: Callable[[Basis], bool], *, fails: bool) 
     return None
 
 
-def _sheet(sd: float) -> Material:
-    return Material(key=_SHEET, name=f"sheet of s_d {sd:g} m", family="membrane", hatch="membrane", lambda_=0.33,
-                    rho=400.0, c=1800.0, sd=sd, mu=sd / 0.0005)  # fmt: skip
+def sheet_of(sd: float) -> dict[str, Material]:
+    """The sheet that is tried, as a material of its own."""
+    one = Material(key=_SHEET, name=f"sheet of s_d {sd:g} m", family="membrane", hatch="membrane", lambda_=0.33,
+                   rho=400.0, c=1800.0, sd=sd, mu=sd / 0.0005)  # fmt: skip
+    return {_SHEET: one}
 
 
 _Steps = Iterator[tuple[float, Assembly]]
 
 
-def _changes(
+def changes(
     assembly: Assembly, catalogue: Mapping[str, Material], *, inwards: bool
 ) -> list[tuple[Kind, int | None, float, _Steps]]:
     """Kinds of change, the layer each is about, the amount there is now, and the steps from there on.
 
     The vapour layer goes to the side that is warm through the year: where heat flows inwards, outside of the core.
+    What is looked up of a sheet is `sheet_of` its amount.
     """
     layers = assembly.layers
-    core = (
-        assembly.core_index if assembly.core_index is not None else max(range(len(layers)), key=lambda n: layers[n].d)
-    )
-    vented = next((n for n, one in enumerate(layers) if one.air and one.air.ventilation == "well"), len(layers))
+    core, vented = core_of(assembly), _vented(assembly)
     plane = vapour_plane(assembly, vented)
     sheet = plane is not None and catalogue[layers[plane].material].sd is not None if plane is not None else False
     at = plane if sheet and plane is not None else core
@@ -226,12 +231,25 @@ def _changes(
     has = catalogue[layers[at].material].sd or 0.0 if sheet else 0.0
     found: list[tuple[Kind, int | None, float, _Steps]] = [
         ("vapour", at, has, ((sd, _with_sheet(assembly, at, replace_it=sheet)) for sd in SHEETS if sd > has)),
-        ("outside", None, 0.0, _outside(assembly, vented)),
-        ("core", core, layers[core].d, _thicker(assembly, core)),
+        ("outside", None, 0.0, outside_steps(assembly)),
+        ("core", core, layers[core].d, thicker_steps(assembly)),
     ]
     if vented == len(layers) and assembly.outside == "air" and len(layers) > core + 1:
         found.append(("gap", core + 1, 0.0, iter([(_GAP, _with_gap(assembly, core))])))
     return found
+
+
+def core_of(assembly: Assembly) -> int:
+    """The core, or the thickest layer."""
+    if assembly.core_index is not None:
+        return assembly.core_index
+    return max(range(len(assembly.layers)), key=lambda n: assembly.layers[n].d)
+
+
+def _vented(assembly: Assembly) -> int:
+    """The first well-ventilated layer, or the number of layers."""
+    layers = enumerate(assembly.layers)
+    return next((n for n, one in layers if one.air and one.air.ventilation == "well"), len(assembly.layers))
 
 
 def _with_sheet(assembly: Assembly, at: int, *, replace_it: bool) -> Assembly:
@@ -239,14 +257,18 @@ def _with_sheet(assembly: Assembly, at: int, *, replace_it: bool) -> Assembly:
     return _layers(assembly, (*assembly.layers[:at], sheet, *assembly.layers[at + replace_it :]))
 
 
-def _outside(assembly: Assembly, vented: int) -> _Steps:
+def outside_steps(assembly: Assembly) -> _Steps:
+    """Open insulation outside, before the ventilated gap if there is one, thicker and thicker. [m]"""
+    vented = _vented(assembly)
     material = _BELOW if assembly.outside == "ground" else _BOARD
     for n in range(1, round(MOST_OUTSIDE / STEP) + 1):
         board = Layer(id="searched-board", material=material, d=n * STEP)
         yield n * STEP, _layers(assembly, (*assembly.layers[:vented], board, *assembly.layers[vented:]))
 
 
-def _thicker(assembly: Assembly, core: int) -> _Steps:
+def thicker_steps(assembly: Assembly) -> _Steps:
+    """The core, thicker and thicker. [m]"""
+    core = core_of(assembly)
     own = assembly.layers[core]
     n = 1
     while own.d + n * STEP <= THICKEST / 2:

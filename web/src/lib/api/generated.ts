@@ -904,6 +904,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/moisture/hours/advice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hourly Advice
+         * @description The smallest change of each kind with which a build-up is accepted by the hour; every step is run.
+         */
+        post: operations["hourly_advice_api_v1_projects__project_id__moisture_hours_advice_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/moisture/joint-surface": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Joint Surface
+         * @description The inner surface of a joint, and what would keep it; every change is solved again.
+         */
+        post: operations["joint_surface_api_v1_projects__project_id__moisture_joint_surface_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/moisture/leak": {
         parameters: {
             query?: never;
@@ -2482,6 +2522,14 @@ export interface components {
             /** Width */
             width: number;
         };
+        /**
+         * HoursAdviceOut
+         * @description Smallest changes with which a run is accepted; kinds with nothing to change are left out.
+         */
+        HoursAdviceOut: {
+            /** Advice */
+            advice: components["schemas"]["AdviceOut"][];
+        };
         /** HoursIn */
         HoursIn: {
             assembly: components["schemas"]["AssemblyDoc"];
@@ -2764,6 +2812,37 @@ export interface components {
             version: number;
             /** Withdrawn */
             withdrawn: boolean;
+        };
+        /**
+         * JointSurfaceIn
+         * @description A joint of a building as stored.
+         */
+        JointSurfaceIn: {
+            /** Building Id */
+            building_id: string;
+            /** Joint Id */
+            joint_id: string;
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
+        };
+        /**
+         * JointSurfaceOut
+         * @description The inner surface of a joint through the year.
+         */
+        JointSurfaceOut: {
+            /** F Rsi */
+            f_rsi: number;
+            /** Month */
+            month: number | null;
+            /** Passes */
+            passes: boolean;
+            /** Remedies */
+            remedies: components["schemas"]["RemedyOut"][];
+            /** Required */
+            required: number | null;
         };
         /** JointValueDoc */
         JointValueDoc: {
@@ -3787,6 +3866,31 @@ export interface components {
              * @enum {string}
              */
             weight: "decision" | "caution" | "note";
+        };
+        /**
+         * RemedyOut
+         * @description The smallest change of one kind that keeps the surface, solved again; or that none of its kind does.
+         */
+        RemedyOut: {
+            /** Amount */
+            amount: number | null;
+            /** Before */
+            before: number | null;
+            /** Dimension */
+            dimension: string;
+            /** F Rsi */
+            f_rsi: number | null;
+            /** Found */
+            found: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "variant" | "choice" | "parameter" | "outside" | "core";
+            /** Text */
+            text: string;
+            /** Word */
+            word: string;
         };
         /** Removal */
         Removal: {
@@ -8905,6 +9009,184 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HoursOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hourly_advice_api_v1_projects__project_id__moisture_hours_advice_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoursIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoursAdviceOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    joint_surface_api_v1_projects__project_id__moisture_joint_surface_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JointSurfaceIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JointSurfaceOut"];
                 };
             };
             /** @description another site asked */

@@ -1,0 +1,216 @@
+"""What would keep the inner surface of a joint: other variants, parameters and build-ups, each solved again."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from concurrent.futures import Future
+from dataclasses import dataclass, replace
+from functools import partial
+from itertools import islice
+from typing import Literal
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.systems.system import Parameter, Value
+from nimble_shell.core.errors import DomainError, Issue, NotConverged
+from nimble_shell.core.joints.solved import Accuracy, solve_joint
+from nimble_shell.core.moisture.element import months_of
+from nimble_shell.core.moisture.surface import critical_month, f_rsi_required
+from nimble_shell.core.moisture.verdict import core_of, outside_steps, thicker_steps
+from nimble_shell.core.search import smallest
+from nimble_shell.core.shell.joint import JointValue, ShellJoint
+from nimble_shell.core.shell.project import Project
+from nimble_shell.services.asking import bare_assembly, bare_basis
+from nimble_shell.services.desk import Desk
+from nimble_shell.services.joints import drawn, family_of, question, values_of
+
+Kind = Literal["variant", "choice", "parameter", "outside", "core"]
+_NOT_OF_IT = frozenset(
+    {"U_frame", "U_door", "pitch", "half_width", "bore"}
+)  #: parameters that the joint is not free to choose
+_MOST_ADDED = 30  #: steps of insulation
+_STEP, _MOST_STEPS, _STEPS = 0.005, 60, 20  #: of lengths [m], at most so many; of other parameters, to either end
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Remedy:
+    """A change of one kind that would keep the surface, the smallest; or that none of its kind does."""
+
+    kind: Kind
+    text: str  #: the variant, parameter, or build-up that is changed
+    found: bool
+    f_rsi: float | None  #: with the change; the best that was seen where none is found
+    word: str = ""  #: the option that is chosen
+    amount: float | None = None  #: the value that passes, else the last that was tried; SI
+    before: float | None = None  #: the step before it, which fails
+    dimension: str = "length"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class JointSurface:
+    """The inner surface of a joint through the year, against what its worst month asks."""
+
+    f_rsi: float
+    required: float | None
+    month: int | None
+
+    @property
+    def passes(self) -> bool:
+        return self.required is None or self.f_rsi >= self.required
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Question:
+    """A joint with the build-ups that meet there, and nothing else that could make two of one question."""
+
+    project: Project
+    joint: ShellJoint
+
+    def surface(self, desk: Desk, ticket: str = "") -> Future[JointSurface]:
+        """Later. The future raises DomainError."""
+        return desk.ask(joint_surface, self.project, self.joint, ticket=ticket)
+
+    def searched(self, desk: Desk, required: float, ticket: str = "") -> list[Future[list[Remedy]]]:
+        """One for each thing that can be changed."""
+        return [
+            desk.ask(search, self.project, self.joint, number, required, ticket=ticket)
+            for number in range(len(list(_searches(self.project, self.joint))))
+        ]
+
+
+def question_of(project: Project, joint: ShellJoint) -> Question:
+    """Of a joint in its building; the project as the building sees it."""
+    met = {role.assembly_id for role in joint.roles}
+    bare = Project(
+        id="asked", name="asked", basis=bare_basis(project.basis), materials=project.materials,
+        assemblies=tuple(replace(bare_assembly(one), id=one.id) for one in project.assemblies if one.id in met),
+    )  # fmt: skip
+    plain = replace(joint, id="asked", name="asked", length=0.0, omitted=(), sealed=False, standard=None)
+    return Question(project=bare, joint=plain)
+
+
+def joint_surface(project: Project, joint: ShellJoint) -> JointSurface:
+    """In a worker: the surface of a joint at final accuracy, and the month that asks most of it.
+
+    Raises
+    ------
+    DomainError
+        If the joint cannot be drawn, or has no inner surface.
+    """
+    drawing, temperatures, school, _ = question(project, drawn(project, joint), "final")
+    f_rsi = solve_joint(drawing, temperatures, school).f_rsi
+    if f_rsi is None:
+        raise DomainError(Issue(path=("joint_id",), code="no_inner_surface", message="this joint has no inner surface",
+                                hint="there is nothing to judge"))  # fmt: skip
+    required = [f_rsi_required(month) for month in months_of(project.basis)]
+    month = critical_month(required)
+    return JointSurface(f_rsi=f_rsi, required=None if month is None else required[month], month=month)
+
+
+def search(project: Project, joint: ShellJoint, number: int, required: float) -> list[Remedy]:
+    """In a worker: one of the things that can be changed, counted as they are drawn; empty where it cannot be."""
+    return next(islice(_searches(project, joint), number, None))(required)
+
+
+_Search = Callable[[float], list[Remedy]]
+
+
+def _searches(project: Project, joint: ShellJoint) -> Iterator[_Search]:
+    """One for each thing that can be changed."""
+    family = family_of(joint)
+    system = next((one.system for one in project.assemblies if one.id == joint.roles[0].assembly_id), "")
+    for variant in family.variants:
+        if variant.key != joint.variant and system in variant.suits:
+            kept = tuple(_value(*one) for one in values_of(joint, family, variant.key).items())
+            yield partial(_one, "variant", variant.text, "", project, replace(joint, variant=variant.key, values=kept))
+    values = values_of(joint, family, joint.variant)
+    for parameter in family.turned(joint.variant):
+        now = values.get(parameter.key, parameter.start)
+        if isinstance(parameter, Parameter) and not isinstance(now, str):
+            if parameter.key in _NOT_OF_IT:
+                continue
+            for end in sorted({parameter.least, parameter.most} - {now}):
+                ladder = _ladder(now, end, parameter.dimension)
+                made = [(project, _turned(joint, parameter.key, one)) for one in ladder]
+                yield partial(_climbed, "parameter", parameter.text, parameter.dimension, ladder, made)
+        elif not isinstance(parameter, Parameter):
+            for option in parameter.options:
+                if option != now:
+                    yield partial(
+                        _one, "choice", parameter.text, option, project, _turned(joint, parameter.key, option)
+                    )
+    for role in joint.roles:
+        for assembly in project.assemblies:
+            if assembly.id == role.assembly_id:
+                yield partial(_thickened, "outside", role.role, project, joint, 0.0, _some(outside_steps(assembly)))
+                core = assembly.layers[core_of(assembly)].d
+                yield partial(_thickened, "core", role.role, project, joint, core, _some(thicker_steps(assembly)))
+
+
+def _some(steps: Iterator[tuple[float, Assembly]]) -> list[tuple[float, Assembly]]:
+    return list(islice(steps, _MOST_ADDED))
+
+
+def _ladder(now: float, end: float, dimension: str) -> list[float]:
+    count = min(max(round(abs(end - now) / _STEP), 1), _MOST_STEPS) if dimension == "length" else _STEPS
+    return [round(now + (end - now) * n / count, 4) for n in range(count + 1)]
+
+
+def _one(kind: Kind, text: str, word: str, project: Project, joint: ShellJoint, asked: float) -> list[Remedy]:
+    f_rsi = _factor(project, joint, "final")
+    if f_rsi is None:
+        return []
+    return [Remedy(kind=kind, text=text, found=f_rsi >= asked, f_rsi=f_rsi, word=word)]
+
+
+def _thickened(
+    kind: Kind, role: str, project: Project, joint: ShellJoint, now: float, steps: Sequence[tuple[float, Assembly]],
+    asked: float,
+) -> list[Remedy]:  # fmt: skip
+    """A build-up that meets here, changed in steps."""
+    made = [(project, joint), *((_with(project, changed), joint) for _, changed in steps)]
+    return _climbed(kind, role, "length", [now, *(amount for amount, _ in steps)], made, asked)
+
+
+def _climbed(
+    kind: Kind, text: str, dimension: str, ladder: Sequence[float], made: Sequence[tuple[Project, ShellJoint]],
+    asked: float,
+) -> list[Remedy]:  # fmt: skip
+    """The smallest step that passes at final accuracy while the one before it fails; none where none is drawn."""
+    seen: dict[tuple[int, Accuracy], float] = {}
+
+    def passes(at: int, accuracy: Accuracy) -> bool:
+        f_rsi = _factor(*made[at], accuracy)
+        if f_rsi is not None:
+            seen[at, accuracy] = f_rsi
+        return f_rsi is not None and f_rsi >= asked
+
+    at = smallest(len(ladder) - 1, lambda n: passes(n, "working"), lambda n: passes(n, "final"), looks=3)
+    if not seen:
+        return []
+    if at is None:
+        return [Remedy(kind=kind, text=text, found=False, f_rsi=max(seen.values()), amount=ladder[-1],
+                       dimension=dimension)]  # fmt: skip
+    return [Remedy(kind=kind, text=text, found=True, f_rsi=seen[at, "final"], amount=ladder[at], before=ladder[at - 1],
+                   dimension=dimension)]  # fmt: skip
+
+
+def _factor(project: Project, joint: ShellJoint, accuracy: Accuracy) -> float | None:
+    """None where it cannot be drawn like that."""
+    try:
+        drawing, temperatures, school, accuracy = question(project, drawn(project, joint), accuracy)
+        return solve_joint(drawing, temperatures, school, accuracy).f_rsi
+    except (DomainError, NotConverged):
+        return None
+
+
+def _with(project: Project, changed: Assembly) -> Project:
+    return replace(project, assemblies=tuple(changed if one.id == changed.id else one for one in project.assemblies))
+
+
+def _turned(joint: ShellJoint, key: str, value: Value) -> ShellJoint:
+    others = tuple(one for one in joint.values if one.key != key)
+    return replace(joint, values=(*others, _value(key, value)))
+
+
+def _value(key: str, value: Value) -> JointValue:
+    return JointValue(key=key, word=value) if isinstance(value, str) else JointValue(key=key, number=value)
