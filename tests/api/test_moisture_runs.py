@@ -11,6 +11,8 @@ import pytest
 from api.test_studies import at
 from fastapi.testclient import TestClient
 
+from nimble_shell.services import hours
+
 PROJECT = "/api/v1/projects/heron-flats"
 PATIENCE = 120  # a loaded machine solves slowly [s]
 
@@ -117,6 +119,32 @@ def test_a_life_that_cannot_be_is_refused_at_its_place(planted: TestClient) -> N
     assert gone.status_code == 404
 
 
+def test_a_joint_whose_surface_fails_is_told_what_keeps_it_and_one_that_passes_is_not_searched(
+    planted: TestClient,
+) -> None:
+    campus = planted.get(PROJECT).json()["project"]["buildings"]
+    named = {joint["name"]: joint["id"] for one in campus if one["id"] == "bunkhouse" for joint in one["joints"]}
+    asked = {"building_id": "bunkhouse", "joint_id": named["Ventilation pipe"]}
+    found = post(planted, "/joint-surface", asked)
+    assert found["f_rsi"] < found["required"]
+    assert found["passes"] is False
+    assert any(one["kind"] == "variant" and one["found"] for one in found["remedies"])
+    good = next(joint for name, joint in named.items() if name != "Ventilation pipe")
+    assert post(planted, "/joint-surface", {**asked, "joint_id": good})["remedies"] == []
+    assert planted.post(f"{PROJECT}/moisture/joint-surface", json={**asked, "joint_id": "no"}).status_code == 404
+
+
+def test_changes_are_searched_by_the_hour(planted: TestClient, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(hours, "KINDS", ("vapour", "gap"))
+    body = {**drafted(planted, "slab-s-d", "sample-cold-store"), "life": {"years": 1, "tilt": 180.0}}
+    assert post(planted, "/hours", body)["fails"] == "gathers"
+    (found,) = post(planted, "/hours/advice", body)["advice"]  # a floor has no gap to open
+    assert found["kind"] == "vapour"
+    assert found["found"]
+    assert found["layer"] == 3  # outside of the core, where it is warm
+    assert 0 < found["step"] < found["amount"]
+
+
 def test_the_page_of_a_build_up_has_its_verdict_its_joints_and_its_hours(planted: TestClient) -> None:
     path = f"{PROJECT}/buildings/sample-cold-store/build-ups/wall-w-d/moisture.pdf"
     before = text_of(planted.get(path).content)
@@ -149,3 +177,33 @@ def test_figures_of_moisture_open_to_their_working(planted: TestClient, figure: 
 def text_of(pdf: bytes) -> str:
     found = subprocess.run(["pdftotext", "-layout", "-", "-"], input=pdf, capture_output=True, check=True)
     return found.stdout.decode()
+
+
+def working(client: TestClient, body: dict[str, Any], figure: str, of: dict[str, Any]) -> Any:
+    return client.post(f"{PROJECT}/study-working", json={**body, "figure": figure, "of": of})
+
+
+def test_the_margin_opens_to_what_was_found_on_both_sides(planted: TestClient) -> None:
+    body = drafted(planted, "wall-w-a", "main-laboratory")
+    verdict = post(planted, "/verdict", body)
+    steps = working(planted, body, "margin", {"kind": "margin"}).json()["steps"]
+    assert steps[-1]["value"] == pytest.approx(verdict["margin"])
+    sides = next(step["source"] for step in steps if step["symbol"] == "phi_fails")
+    assert "fails" in sides
+    assert "passes" in sides
+    store = drafted(planted, "wall-w-d", "sample-cold-store")
+    refused = working(planted, store, "margin", {"kind": "margin"})
+    assert refused.status_code == 422
+    assert "95 %" in refused.text
+
+
+@pytest.mark.parametrize("month", [0, 6])
+def test_what_air_leaves_at_a_joint_opens_to_pressure_flow_and_vapour(planted: TestClient, month: int) -> None:
+    body = drafted(planted, "roof-r-a", "main-laboratory")
+    year = post(planted, "/leak", {"building_id": "main-laboratory", "joint_id": "j1", "leakage": 2.0})
+    answer = working(planted, body, "carried", {"kind": "leak", "joint_id": "j1", "month": month, "leakage": 2.0})
+    steps = answer.json()["steps"]
+    assert steps[-1]["value"] == pytest.approx(year["months"][month]["carried"], rel=1e-9)
+    values = {step["symbol"]: step["value"] for step in steps}
+    assert values["Deltap"] == pytest.approx(year["months"][month]["pressure"])
+    assert values["q"] == pytest.approx(year["months"][month]["flow"])

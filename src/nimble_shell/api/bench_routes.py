@@ -13,7 +13,7 @@ from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.weather import read_weather
 from nimble_shell.services import bench as benches
-from nimble_shell.services import studies
+from nimble_shell.services import studies, workings
 from nimble_shell.services.fixings import FixingBook, carried
 from nimble_shell.services.joints import JointBook, Known
 from nimble_shell.services.projects import ProjectService
@@ -99,7 +99,7 @@ def _joints(
 def study_working(project_id: Id, asked: t.StudyWorkingIn, service: Projects, fixings: Fixings) -> s.WorkingOut:
     """Show working of a figure of a study: a day, a claim, a probe, a variant, a side of a comparison."""
     project, at = _studied(project_id, asked, service, fixings)
-    return views.working(studies.study_working(project, at, asked.of.to_core(), asked.figure))
+    return views.working(workings.study_working(project, at, asked.of.to_core(), asked.figure))
 
 
 @router.post("/projects/{project_id}/variants")

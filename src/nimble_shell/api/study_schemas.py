@@ -9,7 +9,17 @@ from pydantic import Base64Bytes, Field
 from nimble_shell.api.schemas import Model, Said, Saying
 from nimble_shell.core.assemblies.claim import Claim
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, Identifier, JointDoc
-from nimble_shell.services.studies import At, OfDay, OfMoisture, OfProbe, OfSide, OfVariant, Studied
+from nimble_shell.services.studies import At
+from nimble_shell.services.workings import (
+    OfDay,
+    OfLeak,
+    OfMargin,
+    OfMoisture,
+    OfProbe,
+    OfSide,
+    OfVariant,
+    Studied,
+)  # fmt: skip
 
 
 class AtIn(Model):
@@ -267,6 +277,23 @@ class OfMoistureIn(Model):
         return OfMoisture(month=self.month)
 
 
+class OfMarginIn(Model):
+    kind: Literal["margin"]
+
+    def to_core(self) -> Studied:
+        return OfMargin()
+
+
+class OfLeakIn(Model):
+    kind: Literal["leak"]
+    joint_id: Identifier
+    month: Annotated[int, Field(ge=0, le=11)]
+    leakage: Annotated[float, Field(ge=0, le=1000)] | None = None
+
+    def to_core(self) -> Studied:
+        return OfLeak(joint_id=self.joint_id, month=self.month, leakage=self.leakage)
+
+
 class OfClaimIn(Model):
     kind: Literal["claim"]
     R: float
@@ -311,4 +338,7 @@ class StudyWorkingIn(AtIn):
     """A figure of a study, and what was asked of the study."""
 
     figure: Said
-    of: Annotated[OfMoistureIn | OfDayIn | OfClaimIn | OfProbeIn | OfVariantIn | OfSideIn, Field(discriminator="kind")]
+    of: Annotated[
+        OfMoistureIn | OfMarginIn | OfLeakIn | OfDayIn | OfClaimIn | OfProbeIn | OfVariantIn | OfSideIn,
+        Field(discriminator="kind"),
+    ]

@@ -30,7 +30,8 @@ def smallest(
     """
     if count < 1:
         return None
-    quick, sure = cache(quick), cache(sure or quick)
+    quick = cache(quick)
+    sure = quick if sure is None else cache(sure)
     below, above = 0, None
     for look in range(1, looks + 1):
         place = max(below + 1, round(count * look / looks))

@@ -73,7 +73,7 @@ class Question:
         """One for each thing that can be changed."""
         return [
             desk.ask(search, self.project, self.joint, number, required, ticket=ticket)
-            for number in range(len(list(_searches(self.project, self.joint))))
+            for number in range(len(list(searches(self.project, self.joint))))
         ]
 
 
@@ -108,13 +108,13 @@ def joint_surface(project: Project, joint: ShellJoint) -> JointSurface:
 
 def search(project: Project, joint: ShellJoint, number: int, required: float) -> list[Remedy]:
     """In a worker: one of the things that can be changed, counted as they are drawn; empty where it cannot be."""
-    return next(islice(_searches(project, joint), number, None))(required)
+    return next(islice(searches(project, joint), number, None))(required)
 
 
 _Search = Callable[[float], list[Remedy]]
 
 
-def _searches(project: Project, joint: ShellJoint) -> Iterator[_Search]:
+def searches(project: Project, joint: ShellJoint) -> Iterator[_Search]:
     """One for each thing that can be changed."""
     family = family_of(joint)
     system = next((one.system for one in project.assemblies if one.id == joint.roles[0].assembly_id), "")

@@ -9,19 +9,15 @@ from typing import Literal
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.claim import Checked, Claim, check_claim
 from nimble_shell.core.assemblies.day import Day, day
-from nimble_shell.core.assemblies.figures import surface_factor, wall_working
 from nimble_shell.core.assemblies.probe import Chase, chase, temperature_at
 from nimble_shell.core.assemblies.sensitivity import Swing, sensitivity
 from nimble_shell.core.assemblies.study import crossing, studied_layer
 from nimble_shell.core.assemblies.systems import REFERENCE, SYSTEMS
-from nimble_shell.core.assemblies.variants import Decision, decide, variant_working
+from nimble_shell.core.assemblies.variants import Decision, decide
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.moisture.element import months_of
-from nimble_shell.core.moisture.position import share_working
-from nimble_shell.core.moisture.surface import f_rsi_required, failing_humidity, required_factor
 from nimble_shell.core.shell.joint import Station
 from nimble_shell.core.shell.project import Project, asked_R, direction_at
-from nimble_shell.core.working import Derivation, Num, derive_one, traced, value_of
+from nimble_shell.core.working import value_of
 from nimble_shell.services.bench import Bench, bench, find_building, station_of
 from nimble_shell.store import NotFound
 
@@ -146,85 +142,3 @@ def probe(
         coldest=None if depth is None else value_of(temperature_at(*args, depth, coldest, direction)),
         chase=None if chased is None else chase(*args, chased, chase_depth, chase_share, direction),
     )
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class OfDay:
-    """A figure of the day."""
-
-    month: int
-    rise: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class OfProbe:
-    """The temperature at a depth ("winter", "coldest"), or a figure of the groove."""
-
-    depth: float | None
-    layer: int | None
-    groove: float
-    share: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class OfVariant:
-    """A column that compares a variant with the wall as it is."""
-
-    core: str
-    d: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class OfSide:
-    """A figure of a build-up in a comparison, reckoned where the first one stands."""
-
-    leader: str
-    condition: str
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class OfMoisture:
-    """A figure of the surface ("f_required", "phi_fails") or of the control plane ("share_safe") in a month."""
-
-    month: int
-
-
-Studied = OfMoisture | OfDay | Claim | OfProbe | OfVariant | OfSide
-
-
-def study_working(project: Project, at: At, of: Studied, figure: str) -> Derivation:
-    """The working of a figure of a study. Raises DomainError, NotFound."""
-    args = (at.assembly, project.catalogue, project.basis)
-    if isinstance(of, OfSide):
-        direction = direction_at(station_of(find_building(project, at.building_id), of.leader))
-        return wall_working(*args, of.condition, figure, direction=direction)
-    direction = direction_at(at.station(project))
-    if isinstance(of, OfMoisture):
-        month = months_of(project.basis, at.assembly.outside)[of.month]
-        if f_rsi_required(month) is None:
-            raise DomainError(Issue(path=("of", "month"), code="month_asks_nothing",
-                                    message="room and outside are as warm in this month: it asks nothing",
-                                    hint="choose a colder month"))  # fmt: skip
-        f_rsi = surface_factor(*args, direction=direction)
-        return derive_one(
-            {
-                "f_required": required_factor(month, given=traced),
-                "phi_fails": failing_humidity(month, f_rsi, given=traced),
-                "share_safe": share_working(*args, direction, of.month, traced),
-            },
-            figure,
-        )
-    if isinstance(of, OfDay):
-        return derive_one(day(*args, of.month, rise=of.rise, direction=direction, given=traced).figures, figure)
-    if isinstance(of, Claim):
-        return derive_one(check_claim(*args, of, direction, given=traced).figures, figure)
-    if isinstance(of, OfVariant):
-        return variant_working(*args, of.core, of.d, figure, direction=direction)
-    found: dict[str, Num] = {}
-    if of.depth is not None and figure in ("winter", "coldest"):
-        moment = "winter" if figure == "winter" else str(project.basis.climate.coldest)
-        found[figure] = temperature_at(*args, of.depth, moment, direction, given=traced)
-    if of.layer is not None:
-        grooved = chase(*args, of.layer, of.groove, of.share, direction, given=traced)
-        found |= {key: getattr(grooved, key) for key in ("R_there", "R_clear", "R_without")}
-    return derive_one(found, figure)

@@ -10,8 +10,10 @@
   import { session } from '$lib/state/session.svelte';
   import { Solving } from '$lib/state/solving.svelte';
   import { surfaces } from '$lib/state/surfaces.svelte';
+  import { working } from '$lib/state/working.svelte';
   import Button from '$lib/ui/Button.svelte';
   import Entry from '$lib/ui/Entry.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import SolvingBar from '$lib/ui/SolvingBar.svelte';
   import Which from '$lib/ui/Which.svelte';
@@ -80,6 +82,14 @@
   );
   const month = $derived(/^\d+$/.test(router.place.condition) ? Number(router.place.condition) : wettest);
   const at = $derived(year?.months[month]);
+  function opened(): void {
+    if (!assembly || !joint) return;
+    void working.show({
+      figure: 'carried', title: `Left by the air in ${MONTHS[month]}`, dimension: 'condensate_line',
+      project: router.place.project, building: building.id, condition: router.place.condition, assembly,
+      of: { kind: 'leak', joint_id: joint.id, month, leakage: tried ?? null },
+    }); // prettier-ignore
+  }
   const flow = (value: number) => units.full(value, 'joint_flow');
   const grams = (value: number, digits = 0) => units.full(value, 'condensate_line', digits);
 </script>
@@ -197,7 +207,14 @@
         </div>
         <div>
           <dt>left by the air</dt>
-          <dd>{grams(at.carried, 1)}</dd>
+          <dd>
+            <Figure
+              value={units.show(at.carried, 'condensate_line', 1)}
+              unit={units.symbol('condensate_line')}
+              label="Water left by the air in {MONTHS[month]}"
+              onwork={opened}
+            />
+          </dd>
         </div>
         <div>
           <dt>dried or spread by diffusion</dt>

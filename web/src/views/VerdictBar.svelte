@@ -6,6 +6,8 @@
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
   import { Solving } from '$lib/state/solving.svelte';
+  import { working } from '$lib/state/working.svelte';
+  import Figure from '$lib/ui/Figure.svelte';
   import SolvingBar from '$lib/ui/SolvingBar.svelte';
   import type { Units } from '$lib/units';
   import { untrack } from 'svelte';
@@ -40,6 +42,12 @@
   });
   const verdict = $derived(live.answered?.assembly.id === assembly.id ? live.answer : undefined);
   const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  function opened(): void {
+    void working.show({
+      figure: 'margin', title: 'Margin of room humidity', dimension: 'share', project: router.place.project,
+      building: building.id, condition: router.place.condition, assembly, of: { kind: 'margin' },
+    }); // prettier-ignore
+  }
   const percent = (share: number) => `${units.show(share, 'share', 0)} %`;
 </script>
 
@@ -52,7 +60,13 @@
         {#if verdict.phi_fails === null}It passes up to a room at 95 %.
         {:else}It passes until the room has <b>{percent(verdict.phi_fails)}</b> in the cold months, now {percent(
             verdict.phi_room,
-          )}: a margin of <b>{units.show(verdict.margin ?? 0, 'share', 0)} points</b>, by the months.{/if}
+          )}: a margin of
+          <Figure
+            value={units.show(verdict.margin ?? 0, 'share', 0)}
+            unit="points"
+            label="Margin of room humidity"
+            onwork={opened}
+          />, by the months.{/if}
       </p>
     {:else}
       <p>
@@ -60,7 +74,13 @@
           ? `Its ${verdict.reason === 'surface' ? 'inner' : 'outer'} surface decides.`
           : verdict.reason === 'gathers'
             ? 'What gathers from year to year decides.'
-            : 'The most that a plane may hold decides.'} The smallest change of each kind, every step of it run:
+            : 'The most that a plane may hold decides.'}
+        {#if verdict.phi_fails}It fails from a room at {percent(verdict.phi_fails)} on, a margin of <Figure
+            value={units.show(verdict.margin ?? 0, 'share', 0)}
+            unit="points"
+            label="Margin of room humidity"
+            onwork={opened}
+          />.{:else}It fails whatever the room.{/if} The smallest change of each kind, every step of it run:
       </p>
       <AdviceList {assembly} advice={verdict.advice} {units} />
     {/if}

@@ -71,6 +71,11 @@ class ElementYear:
     years: float  #: that a slow gathering may go on, `DampLimits.years`
 
     @property
+    def left(self) -> float:
+        """Water of all planes when the year is over. [kg/m²]"""
+        return float(self.year.left.sum())
+
+    @property
     def surface_passes(self) -> bool:
         return all(one is None or self.f_rsi >= one for one in self.required)
 

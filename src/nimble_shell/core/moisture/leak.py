@@ -14,6 +14,7 @@ from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.element import limit_beside
 from nimble_shell.core.moisture.monthly import DAYS, Carried, Month, Planes, Year, year
 from nimble_shell.core.shell.damp import AirDrive, DampLimits
+from nimble_shell.core.working import Given, Num, named, plain, power, value_of
 
 FloatArray = NDArray[np.float64]
 R_V = 461.5  #: of water vapour [J/(kg·K)]
@@ -89,7 +90,17 @@ def pressure(theta_i: float, theta_e: float, height: float, drive: AirDrive) -> 
     ----------
     .. [1] Hydrostatics of two columns of ideal gas: g·p/R·h·(1/T_e − 1/T_i).
     """
-    return _STACK * height * (1 / (theta_e + 273.15) - 1 / (theta_i + 273.15)) + drive.wind + drive.fan
+    return value_of(pressed(theta_i, theta_e, height, drive))
+
+
+def pressed(theta_i: Num, theta_e: Num, height: float, drive: AirDrive, given: Given = plain) -> Num:
+    """The same with its working."""
+    h = given(height, "h", "height above the neutral level", "m", "Basis: air through joints")
+    wind = given(drive.wind, "Deltap_wind", "wind, outwards on the lee", "Pa", "Basis: air through joints")
+    fan = given(drive.fan, "Deltap_fan", "fan, room over outside", "Pa", "Basis: air through joints")
+    stack = named(_STACK * h * (1 / (theta_e + 273.15) - 1 / (theta_i + 273.15)), "Deltap_stack", "stack", "Pa",
+                  "two columns of ideal gas, g·p/R·h·(1/T_e − 1/T_i)")  # fmt: skip
+    return named(stack + wind + fan, "Deltap", "pressure across the joint, outwards", "Pa", "sum")
 
 
 def flow(leakage: float, dp: float, exponent: float) -> float:
@@ -99,7 +110,42 @@ def flow(leakage: float, dp: float, exponent: float) -> float:
     ----------
     .. [1] ISO 9972:2015, 6.4, q = C·Δp^n.
     """
-    return math.copysign(leakage * (abs(dp) / TESTED_AT) ** exponent, dp)
+    return value_of(flown(leakage, dp, exponent))
+
+
+def flown(leakage: Num, dp: Num, exponent: float) -> Num:
+    """The same with its working."""
+    outwards = value_of(dp) >= 0
+    share = power((dp if outwards else 0 - dp) / TESTED_AT, exponent)
+    return named(leakage * share if outwards else 0 - leakage * share, "q", "air through the joint, outwards",
+                 "m³/(h·m)", "ISO 9972:2015, 6.4, q₅₀·(Δp/50)^n")  # fmt: skip
+
+
+def leak_month(month: Month, leak: Leak, drive: AirDrive, p_skin: float, days: int, given: Given = plain) -> Num:
+    """What the air leaves at the skin in a month, or takes where negative, with its working. [kg/m]
+
+    Parameters
+    ----------
+    p_skin : float
+        Vapour pressure at the skin, of `leak_year`. [Pa]
+    days : int
+        Of the month.
+    """
+    inside = given(month.theta_i, "theta_i", "room in the month", "°C", "Basis: indoor regime")
+    outside = given(month.theta_e, "theta_e", "outside, mean of the month", "°C", "Basis: climate")
+    leakage = given(leak.leakage, "q_50", "leakage of the joint at 50 Pa", "m³/(h·m)", "seals as scheduled, or tried")
+    V = flown(leakage, pressed(inside, outside, leak.height, drive, given), drive.exponent)
+    outwards = value_of(V) >= 0
+    theta, p_from = (inside, month.p_i) if outwards else (outside, month.p_e)
+    p_air = given(p_from, "p_air", "vapour pressure of the air that comes", "Pa",
+                  "room, ISO 13788 annex E" if outwards else "outside: the pressure is inwards")  # fmt: skip
+    p = given(p_skin, "p_skin", "vapour pressure at the skin, mean of the month", "Pa",
+              "the month's complementarity problem: at most saturation")  # fmt: skip
+    reaching = given(drive.reaching, "x", "share of the air that cools down to the skin", "", "Basis")
+    seconds = given(86400.0 * days, "t", "length of the month", "s", f"{days} days")
+    moved = V if outwards else 0 - V
+    return named(reaching * moved / 3600 / (R_V * (theta + 273.15)) * (p_air - p) * seconds, "m", "left by the air",
+                 "kg/m", "x·q/(R_v·T)·(p_air − p_skin)·t, R_v 461.5 J/(kg·K)")  # fmt: skip
 
 
 def leak_year(

@@ -17,6 +17,7 @@ from nimble_shell.core.moisture.element import ElementYear, element_planes, elem
 from nimble_shell.core.moisture.leak import Leak, LeakYear, largest_safe, leak_year, skin_plane
 from nimble_shell.core.moisture.surface import f_rsi_required
 from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.working import Given, Num, named, plain
 
 Reason = Literal["surface", "outer surface", "gathers", "too wet", "leak", ""]
 Kind = Literal["vapour", "outside", "core", "room", "gap", "seal"]
@@ -94,10 +95,9 @@ def judge(
     def reason(one: Assembly, at: Basis = basis, more: Mapping[str, Material] = catalogue) -> Reason:
         return judged(element_year(one, more, at, direction))
 
-    now = reason(assembly)
-    phi = _phi_fails(basis, lambda at: bool(reason(assembly, at)), fails=bool(now))
-    verdict = Verdict(passes=not now, reason=now, phi_fails=phi, phi_room=room(basis))
-    if not now:
+    verdict = judge_alone(assembly, catalogue, basis, direction)
+    phi = verdict.phi_fails
+    if verdict.passes:
         return verdict
     tried: list[Advice] = []
     for number, (kind, layer, begin, steps) in enumerate(
@@ -118,6 +118,17 @@ def judge(
     if phi is not None and phi > POINT:
         tried.append(Advice(kind="room", found=True, amount=phi - POINT, step=phi))
     return replace(verdict, advice=tuple(tried))
+
+
+def judge_alone(
+    assembly: Assembly, catalogue: Mapping[str, Material], basis: Basis, direction: Direction = "horizontal"
+) -> Verdict:
+    """A build-up as it is, without a search for changes. Raises DomainError."""
+    now = judged(element_year(assembly, catalogue, basis, direction))
+    phi = _phi_fails(
+        basis, lambda at: bool(judged(element_year(assembly, catalogue, at, direction))), fails=bool(now)
+    )  # fmt: skip
+    return Verdict(passes=not now, reason=now, phi_fails=phi, phi_room=room(basis))
 
 
 def judge_joint(
@@ -174,6 +185,38 @@ def judge_joint(
 def inwards_of(assembly: Assembly, basis: Basis) -> bool:
     """Whether heat flows inwards through the year, as into a cold room."""
     return sum(month.theta_i - month.theta_e for month in months_of(basis, assembly.outside)) < 0
+
+
+def margin_working(
+    assembly: Assembly, catalogue: Mapping[str, Material], basis: Basis, direction: Direction, given: Given = plain
+) -> Num | None:
+    """Points of room humidity up to where a build-up fails, with what decides on both sides; None if at none.
+
+    Raises
+    ------
+    DomainError
+        If the build-up cannot be resolved.
+    """
+    found = judge_alone(assembly, catalogue, basis, direction)
+    if found.phi_fails is None:
+        return None
+
+    def told(phi: float) -> str:
+        year = element_year(assembly, catalogue, at_humidity(basis, phi), direction)
+        if judged(year) in ("surface", "outer surface"):
+            asked = max((one for one in year.required if one is not None), default=0.0)
+            return f"f_Rsi {year.f_rsi:.3f} against {asked:.3f} asked"
+        worst = max(year.wet, key=lambda one: one.peak / one.limit, default=None)
+        held = "nothing condenses" if worst is None else f"{worst.peak:.4f} of {worst.limit:.4f} kg/m² held"
+        return f"{held}, {year.left:.4f} left at the year's end"
+
+    before = found.phi_fails - POINT
+    sides = f"{100 * found.phi_fails:.0f} % fails: {told(found.phi_fails)}"
+    if before > 0:
+        sides += f"; {100 * before:.0f} % passes: {told(before)}"
+    fails = given(found.phi_fails, "phi_fails", "first whole per cent at which it fails", "", sides)
+    now = given(found.phi_room, "phi_i", "room in the coldest month", "", "Basis: indoor regime")
+    return named(fails - now, "margin", "margin of room humidity", "", "φ_fails − φ_i, every whole per cent was run")
 
 
 def room(basis: Basis) -> float:

@@ -6,7 +6,7 @@ the executed calculation and cannot drift from it.
 """
 
 from nimble_shell.core.working.derivation import Derivation, Step, derive, derive_one
-from nimble_shell.core.working.traced import Given, Num, Traced, apply, exp, named, plain, traced, value_of
+from nimble_shell.core.working.traced import Given, Num, Traced, apply, exp, named, plain, power, traced, value_of
 
 __all__ = [
     "Derivation",
@@ -20,6 +20,7 @@ __all__ = [
     "exp",
     "named",
     "plain",
+    "power",
     "traced",
     "value_of",
 ]

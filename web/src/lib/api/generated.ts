@@ -3501,6 +3501,28 @@ export interface components {
              */
             rise: number;
         };
+        /** OfLeakIn */
+        OfLeakIn: {
+            /** Joint Id */
+            joint_id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "leak";
+            /** Leakage */
+            leakage?: number | null;
+            /** Month */
+            month: number;
+        };
+        /** OfMarginIn */
+        OfMarginIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "margin";
+        };
         /** OfMoistureIn */
         OfMoistureIn: {
             /**
@@ -4391,7 +4413,7 @@ export interface components {
             /** Figure */
             figure: string;
             /** Of */
-            of: components["schemas"]["OfMoistureIn"] | components["schemas"]["OfDayIn"] | components["schemas"]["OfClaimIn"] | components["schemas"]["OfProbeIn"] | components["schemas"]["OfVariantIn"] | components["schemas"]["OfSideIn"];
+            of: components["schemas"]["OfMoistureIn"] | components["schemas"]["OfMarginIn"] | components["schemas"]["OfLeakIn"] | components["schemas"]["OfDayIn"] | components["schemas"]["OfClaimIn"] | components["schemas"]["OfProbeIn"] | components["schemas"]["OfVariantIn"] | components["schemas"]["OfSideIn"];
         };
         /**
          * SubstitutionDoc

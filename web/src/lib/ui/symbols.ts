@@ -13,6 +13,7 @@ const GREEK: Record<string, string> = {
   omega: 'ω',
   eta: 'η',
   pi: 'π',
+  Deltap: 'Δp',
 };
 
 const FUNCTIONS = new Set(['exp', 'sqrt', 'sin', 'cos', 'sinh', 'cosh', 'atan2']);
