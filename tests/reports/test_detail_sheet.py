@@ -16,6 +16,7 @@ from nimble_shell.core.fixings.solved import solve_fixing
 from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.shown import lying, lying_answer
 from nimble_shell.core.joints.solved import SolvedJoint, solve_joint
+from nimble_shell.core.moisture.verdict import judge_joint
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.reports.detail_section import SCALES, detail_section
@@ -24,6 +25,7 @@ from nimble_shell.services.fixings import Looked
 from nimble_shell.services.joints import drawn
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.studies import At
+from nimble_shell.services.verdicts import leak_question
 
 SVG = "{http://www.w3.org/2000/svg}"
 PROJECT = campus()
@@ -81,10 +83,12 @@ def test_a_joint_has_a_page_with_figures_and_seals(projects: ProjectService, cam
     joint = replace(next(one for one in building.joints if one.family == "ridge"), name="Ridge #strong[x] \x07 $y$")
     found = drawn(stored.project, joint)
     solved = solve_joint(found.drawing, found.temperatures, accuracy="working")
-    pdf = sheets.joint_sheet(stored, building.id, joint, found, solved)
+    judged = judge_joint(*leak_question(stored.project, joint, solved.f_rsi).args)
+    pdf = sheets.joint_sheet(stored, building.id, joint, found, solved, judged)
     assert pdf.startswith(b"%PDF")
     text = pages(pdf)
-    for said in ("#strong[x]", "A3", "LEFT OUT", "air leak grade", "in use", "f_Rsi") if text else ():
+    said_of_it = ("#strong[x]", "A3", "LEFT OUT", "air leak grade", "in use", "f_Rsi", "Room air wets the outer skin")
+    for said in said_of_it if text else ():
         assert said in text
 
 

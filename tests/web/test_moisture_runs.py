@@ -33,9 +33,46 @@ def axe(page: Page) -> None:
     assert [(one["id"], [node["html"][:120] for node in one["nodes"]]) for one in found["violations"]] == []
 
 
-def test_the_margin_is_told_in_points_of_room_humidity_and_hangs_in_the_ledger(store: Page) -> None:
-    expect(store.get_by_test_id("judged")).to_contain_text(re.compile(r"margin of \d+ points"), timeout=RUN)
-    expect(store.get_by_test_id("moisture_margin")).to_contain_text("points", timeout=RUN)
+def test_the_margin_hangs_in_the_ledger_and_opens_to_both_sides_of_it(page: Page, server: Server, campus: str) -> None:
+    page.goto(f"{server.address}/{campus}/bunkhouse/D5")
+    judged = page.get_by_test_id("judged")
+    expect(judged).to_contain_text(re.compile(r"margin of\s*\d+\s*points"), timeout=RUN)
+    expect(page.get_by_test_id("moisture_margin")).to_contain_text("points", timeout=RUN)
+    judged.get_by_role("button", name="Margin of room humidity").click()
+    expect(page.get_by_role("dialog", name=re.compile("Margin"))).to_contain_text("passes", timeout=RUN)
+
+
+def test_a_cold_room_is_judged_from_its_warm_side(store: Page) -> None:
+    expect(store.get_by_test_id("verdict")).to_contain_text("Gathers slowly")
+    expect(store.get_by_test_id("inwards")).to_contain_text("the outer surface is the critical one")
+    store.keyboard.press("1")
+    own = store.get_by_test_id("own-room")
+    expect(own.get_by_label("Heated temperature")).to_have_value(re.compile("5.0"))
+    own.get_by_label(re.compile("room of")).select_option("basis")
+    expect(own.get_by_label("Heated temperature")).to_have_count(0)
+    expect(store.locator(".last")).to_contain_text("Room as the Basis has it")
+    store.keyboard.press("Control+z")
+    expect(own.get_by_label("Heated temperature")).to_have_value(re.compile("5.0"))
+
+
+def test_what_keeps_the_surface_of_a_joint_is_searched_when_asked(page: Page, server: Server, jointed: str) -> None:
+    page.goto(f"{server.address}/{jointed}/bunkhouse/D5?view=joints")
+    page.get_by_role("button", name="Ventilation pipe").click()
+    surface = page.get_by_test_id("joint-surface")
+    expect(surface).to_contain_text("Its inner surface fails", timeout=RUN)
+    surface.get_by_role("button", name="Search what would keep it").click()
+    expect(surface.get_by_role("listitem").first).to_contain_text("variant", timeout=RUN)
+    expect(surface).to_contain_text("Not enough alone")
+
+
+def test_what_the_hours_would_accept_is_searched_when_asked(page: Page, server: Server, campus: str) -> None:
+    page.goto(f"{server.address}/{campus}/sample-cold-store/H5?view=hours")
+    years = page.get_by_role("textbox", name="years at most")
+    years.fill("1")
+    years.press("Enter")
+    expect(page.get_by_test_id("hours-verdict")).to_contain_text("Water gathers", timeout=RUN)
+    page.get_by_role("button", name="Search what would change it").click()
+    expect(page.get_by_test_id("hours-advice").get_by_role("listitem").first).to_contain_text("warm side", timeout=RUN)
 
 
 def test_the_control_plane_is_moved_by_keys_and_read_where_it_stands(page: Page, server: Server, campus: str) -> None:
@@ -82,7 +119,7 @@ def test_eight_lives_say_what_is_not_forgiven(store: Page) -> None:
     rows = store.get_by_test_id("lives").locator("tbody tr")
     expect(rows).to_have_count(8)
     expect(rows.first).to_contain_text("accepted")
-    expect(rows.filter(has_text="without any")).to_contain_text("water gathers")
+    expect(rows.filter(has_text="without any")).to_contain_text("kg/m²")
 
 
 def test_a_ridge_without_a_seal_wets_its_skin_and_a_tighter_one_is_tried(

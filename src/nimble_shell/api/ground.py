@@ -16,6 +16,7 @@ from nimble_shell.services.joints import JointBook
 from nimble_shell.services.projects import Note, ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
+from nimble_shell.services.verdicts import VerdictBook
 
 REFUSALS: dict[int | str, dict[str, Any]] = {
     code: {"model": Problem, "description": text}
@@ -51,6 +52,11 @@ def _fixings(request: Request) -> FixingBook:
     return book
 
 
+def _verdicts(request: Request) -> VerdictBook:
+    book: VerdictBook = request.app.state.verdicts
+    return book
+
+
 def _joint_standards(request: Request) -> JointStandardService:
     service: JointStandardService = request.app.state.joint_standards
     return service
@@ -60,6 +66,7 @@ Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
 Joints = Annotated[JointBook, Depends(_joints)]
 Fixings = Annotated[FixingBook, Depends(_fixings)]
+Verdicts = Annotated[VerdictBook, Depends(_verdicts)]
 JointStandards = Annotated[JointStandardService, Depends(_joint_standards)]
 TargetSets = Annotated[TargetService, Depends(_targets)]
 Id = Annotated[str, Path(pattern=r"^[A-Za-z0-9_-]{1,64}$")]

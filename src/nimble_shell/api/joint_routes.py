@@ -12,7 +12,7 @@ from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api import joint_views as views
-from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, attachment
+from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, Verdicts, attachment
 from nimble_shell.core.conduction.watch import Stopped
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.joints.compared import warmer
@@ -20,6 +20,7 @@ from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.shell.basis import Dimensions
 from nimble_shell.services import joints, sheets
 from nimble_shell.services.bench import find_building, to_outside
+from nimble_shell.services.verdicts import leak_question
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 
@@ -95,15 +96,20 @@ def continuity_walk(project_id: Id, building_id: Id, service: Projects, book: Jo
 
 @router.get("/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/sheet.pdf")
 async def sheet(
-    project_id: Id, building_id: Id, joint_id: Id, service: Projects, book: Joints, condition: str = "winter"
-) -> Response:
-    """The page of a joint, solved to final accuracy."""
+    project_id: Id, building_id: Id, joint_id: Id, service: Projects, book: Joints, judges: Verdicts,
+    condition: str = "winter",
+) -> Response:  # fmt: skip
+    """The page of a joint, solved to final accuracy, with what room air through it does."""
     stored = await run_in_threadpool(service.load, project_id)
     one = joints.joint_in(find_building(stored.project, building_id), joint_id)
     project = stored.project.within(building_id)
     found = await run_in_threadpool(joints.drawn, project, one, condition)
     answer = await asyncio.wrap_future(joints.ask(book.desk, project, found, "final"))
-    pdf = await run_in_threadpool(sheets.joint_sheet, stored, building_id, one, found, answer)
+    judged = None
+    if not found.family.point:
+        question = await run_in_threadpool(leak_question, project, one, answer.f_rsi)
+        judged = await asyncio.wrap_future(judges.joint(question))
+    pdf = await run_in_threadpool(sheets.joint_sheet, stored, building_id, one, found, answer, judged)
     return attachment(pdf, "application/pdf", f"{one.name}.pdf")
 
 

@@ -13,7 +13,7 @@ from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import moisture_schemas as m
 from nimble_shell.api import moisture_views as views
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, attachment
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts, attachment
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.moisture.life import Life, Seasons
@@ -33,13 +33,7 @@ def _book(request: Request) -> hours.HoursBook:
     return book
 
 
-def _verdicts(request: Request) -> verdicts.VerdictBook:
-    book: verdicts.VerdictBook = request.app.state.verdicts
-    return book
-
-
 Hours = Annotated[hours.HoursBook, Depends(_book)]
-Verdicts = Annotated[verdicts.VerdictBook, Depends(_verdicts)]
 
 
 @router.post("/projects/{project_id}/moisture")

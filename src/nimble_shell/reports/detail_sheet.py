@@ -16,6 +16,7 @@ from nimble_shell.core.fixings.solved import SolvedFixing
 from nimble_shell.core.joints.drawing import SYSTEMS, Drawing
 from nimble_shell.core.joints.seals import Sealing
 from nimble_shell.core.joints.solved import SolvedJoint
+from nimble_shell.core.moisture.verdict import JudgedJoint
 from nimble_shell.core.quantities import show, unit_for
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.reports.detail_section import detail_section, seals_drawn
@@ -53,6 +54,7 @@ class JointPage:
     length: float  #: [m] or pieces
     point: bool
     sealing: Sealing
+    judged: JudgedJoint | None = None  #: room air through it, where that was judged
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -116,6 +118,7 @@ def joint_pdf(page: JointPage) -> bytes:
             f"air leak grade {sealing.grade}: {least:g} to {most:g} m³/(h·m) at 50 Pa",
             *([f"marks on the drawing: {', '.join(seals_drawn(page.drawing))}"] if page.drawing.marks else []),
         ]),
+        *([items("Moisture, by the months", _moisture(page.judged, page.heading.units))] if page.judged else []),
         items("To decide and to know", [one.text for one in sealing.findings]),
         items("Assumptions", [
             "ψ = L2D − Σ U·l of the same layers (ISO 10211:2017, 12); surface temperatures with R_si 0.25 m²·K/W.",
@@ -126,6 +129,24 @@ def joint_pdf(page: JointPage) -> bytes:
         "What is covered is inspected before it is covered.",
         "The bottom flange of a window drains: it is never sealed.",
     ))  # fmt: skip
+
+
+def _moisture(judged: JudgedJoint, units: UnitSystem) -> list[str]:
+    verdict, year, safe = judged
+    said = {"surface": "Its inner surface fails", "leak": "Room air wets the outer skin"}
+    found = [f"{said.get(verdict.reason, 'It passes')}, " + (
+        "up to a room at 95 %." if verdict.phi_fails is None
+        else f"at the room's {100 * verdict.phi_room:.0f} %; the limit is {100 * verdict.phi_fails:.0f} %."
+    )]  # fmt: skip
+    if year is not None:
+        line = unit_for("condensate_line", units).symbol
+        held, limit = (show(one, "condensate_line", units) for one in (year.peak, year.limit))
+        found.append(f"Room air leaves at most {held} {line} on the outer skin, of {limit} {line}: {year.reason}.")
+        found.append("It is wet without any leakage." if safe is None
+                     else f"Safe up to {show(safe, 'joint_flow', units)} {unit_for('joint_flow', units).symbol} "
+                     "at 50 Pa.")  # fmt: skip
+    found.append("Months alone; mould, decay and damage are for a licensed reviewer to judge.")
+    return found
 
 
 def fixing_pdf(page: FixingPage) -> bytes:

@@ -16,7 +16,7 @@ from nimble_shell.core.materials import EDITION
 from nimble_shell.core.moisture.element import element_year
 from nimble_shell.core.moisture.life import Seasons
 from nimble_shell.core.moisture.position import positions
-from nimble_shell.core.moisture.verdict import Verdict
+from nimble_shell.core.moisture.verdict import JudgedJoint, Verdict
 from nimble_shell.core.shell.basis import Condition, condition, critical_temperature
 from nimble_shell.core.shell.joint import ShellJoint
 from nimble_shell.core.shell.project import Project, asked_R, direction_at
@@ -49,8 +49,10 @@ def specification(stored: Stored, building_id: str, assembly_id: str, condition:
     return assembly.name, specification_pdf(sheet)
 
 
-def joint_sheet(stored: Stored, building_id: str, joint: ShellJoint, found: Drawn, solved: SolvedJoint) -> bytes:
-    """PDF of a joint's page."""
+def joint_sheet(
+    stored: Stored, building_id: str, joint: ShellJoint, found: Drawn, solved: SolvedJoint, judged: JudgedJoint | None
+) -> bytes:
+    """PDF of a joint's page, with its moisture where that was judged."""
     project = stored.project.within(building_id)
     family = found.family
     heading = _heading(stored, building_id, f"{joint.station}3", joint.name,
@@ -65,6 +67,7 @@ def joint_sheet(stored: Stored, building_id: str, joint: ShellJoint, found: Draw
             length=joint.length,
             point=family.point,
             sealing=sealing(project, joint, found, solved.f_rsi),
+            judged=judged,
         )
     )
 

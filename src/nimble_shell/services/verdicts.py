@@ -11,16 +11,13 @@ from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.joints.seals import Leakages, graded
-from nimble_shell.core.moisture.leak import LeakYear
-from nimble_shell.core.moisture.verdict import ADDED, Verdict, judge, judge_joint
+from nimble_shell.core.moisture.verdict import ADDED, JudgedJoint, Verdict, judge, judge_joint
 from nimble_shell.core.shell.joint import ShellJoint
 from nimble_shell.core.shell.project import Building, Project, direction_at
 from nimble_shell.services.asking import bare_assembly, bare_basis, materials_of
 from nimble_shell.services.desk import Desk, key_of
 from nimble_shell.services.joints import DIRECTIONS, Known, drawn, sealing
 from nimble_shell.services.studies import At
-
-Found = tuple[Verdict, LeakYear | None, float | None]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -58,7 +55,7 @@ class VerdictBook:
         project, direction = project.within(at.building_id), direction_at(at.station(project))
         return self.desk.ask(judge, *_element(project, at.assembly, direction), ticket=ticket)
 
-    def joint(self, question: LeakQuestion, ticket: str = "") -> Future[Found]:
+    def joint(self, question: LeakQuestion, ticket: str = "") -> Future[JudgedJoint]:
         """A joint. The future raises DomainError."""
         return self.desk.ask(judge_joint, *question.args, ticket=ticket)
 

@@ -61,6 +61,10 @@ class Verdict:
         return None if self.phi_fails is None else self.phi_fails - self.phi_room
 
 
+#: A joint's verdict, its year where its build-up has an outer skin, and its largest safe leakage [m³/(h·m)].
+JudgedJoint = tuple[Verdict, LeakYear | None, float | None]
+
+
 def judged(found: ElementYear) -> Reason:
     """What a build-up fails by, if by anything: its surface first."""
     if not found.surface_passes:
@@ -134,7 +138,7 @@ def judge_alone(
 def judge_joint(
     assembly: Assembly, catalogue: Mapping[str, Material], basis: Basis, direction: Direction, leakage: float,
     height: float, f_rsi: float | None,
-) -> tuple[Verdict, LeakYear | None, float | None]:  # fmt: skip
+) -> JudgedJoint:  # fmt: skip
     """A joint in a build-up: its surface, and room air through it; with its year and its largest safe leakage.
 
     Parameters

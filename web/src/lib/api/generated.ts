@@ -413,7 +413,7 @@ export interface paths {
         };
         /**
          * Sheet
-         * @description The page of a joint, solved to final accuracy.
+         * @description The page of a joint, solved to final accuracy, with what room air through it does.
          */
         get: operations["sheet_api_v1_projects__project_id__buildings__building_id__joints__joint_id__sheet_pdf_get"];
         put?: never;
