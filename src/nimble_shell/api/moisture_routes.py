@@ -72,11 +72,13 @@ def building_verdicts(
 
 @router.post("/projects/{project_id}/moisture/verdict")
 async def verdict(
-    project_id: Id, asked: m.VerdictIn, service: Projects, judges: Verdicts, fixings: Fixings
-) -> m.VerdictOut:
-    """A build-up as drafted: whether it passes, by what margin, and the smallest changes that turn it."""
+    project_id: Id, asked: m.VerdictIn, service: Projects, judges: Verdicts, runs: Hours, fixings: Fixings
+) -> m.ElementVerdictOut:
+    """A build-up as drafted: whether it passes, by what margin, the smallest changes that turn it, and the hours."""
     project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
-    return views.verdict(await asyncio.wrap_future(judges.element(project, at, asked.ticket)))
+    found = await asyncio.wrap_future(judges.element(project, at, asked.ticket))
+    by_hour = await run_in_threadpool(runs.said, project, at)
+    return m.ElementVerdictOut(**views.verdict(found).model_dump(), hours=by_hour)
 
 
 @router.post("/projects/{project_id}/moisture/leak")
@@ -186,7 +188,7 @@ async def sheet(
     mine = {one.joint.id for one in known if any(role.assembly_id == assembly_id for role in one.joint.roles)}
     places = await run_in_threadpool(judges.building, project, building, known)
     joined = [(one.name, one.verdict) for one in places if one.id in mine and one.joint and one.verdict is not None]
-    life = m.LifeIn(tilt=hours.TILTS.get(station, hours.STANDING)).to_core(project.basis.air.height(station))
+    life = hours.meant(project.basis, station)
     run = await run_in_threadpool(runs.known, hours.question(project, at, life).key)
     pdf = await run_in_threadpool(
         sheets.moisture_sheet, replace(stored, project=project), building_id, assembly_id, found, joined, run

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from nimble_shell.api.schemas import Model, Said
 from nimble_shell.api.study_schemas import AtIn
-from nimble_shell.core.moisture.life import Life
+from nimble_shell.core.moisture.life import Failing, Life
 from nimble_shell.core.moisture.outdoors import Exposure
 from nimble_shell.core.moisture.verdict import Kind, Reason
 from nimble_shell.formats.project import Identifier
@@ -123,6 +123,12 @@ class VerdictOut(Model):
     phi_room: float
     margin: float | None
     advice: list[AdviceOut]
+
+
+class ElementVerdictOut(VerdictOut):
+    """With what the hours say, as far as the build-up was run as meant: what fails, nothing, or none if it was not."""
+
+    hours: Failing | None
 
 
 class VerdictIn(AtIn):

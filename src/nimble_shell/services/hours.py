@@ -10,10 +10,12 @@ from typing import Literal
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.materials import Material
-from nimble_shell.core.moisture.life import Effect, Life, Seasons
+from nimble_shell.core.moisture.life import Effect, Failing, Life, Seasons
+from nimble_shell.core.moisture.outdoors import Exposure
 from nimble_shell.core.moisture.verdict import Advice, Kind
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.shell.damp import DampLimits
+from nimble_shell.core.shell.joint import Station
 from nimble_shell.core.shell.project import Project, direction_at
 from nimble_shell.formats.seasons_file import from_bytes, to_bytes
 from nimble_shell.services.asking import bare_assembly, bare_basis, materials_of
@@ -81,6 +83,11 @@ def question(project: Project, at: At, life: Life, *more: str) -> Question:
     )  # fmt: skip
 
 
+def meant(basis: Basis, station: Station) -> Life:
+    """What a run supposes until somebody says otherwise."""
+    return Life(exposure=Exposure(tilt=TILTS.get(station, STANDING)), height=basis.air.height(station))
+
+
 def fan(life: Life) -> tuple[tuple[str, Life], ...]:
     """What may befall a build-up, each for three years: as meant, and with one thing or all of them wrong."""
     meant = replace(life, years=FAN_YEARS, whole=True, coarse=True, leakage=0.0, without=())
@@ -112,6 +119,11 @@ class HoursBook:
             return None if body is None else from_bytes(body)
         except (ValueError, KeyError, TypeError):
             return None
+
+    def said(self, project: Project, at: At) -> Failing | None:
+        """What the hours say of a build-up as meant; None while it was not run. Raises NotFound."""
+        found = self.known(question(project, at, meant(project.basis, at.station(project))).key)
+        return None if found is None else found.fails(project.basis.damp)
 
     def ask(self, asked: Question, ticket: str = "") -> Future[Seasons]:
         """A run, later. The future raises DomainError, NotConverged or Stopped."""

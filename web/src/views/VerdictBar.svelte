@@ -42,6 +42,9 @@
   });
   const verdict = $derived(live.answered?.assembly.id === assembly.id ? live.answer : undefined);
   const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  const HOURS = {
+    wood: 'wood gets too wet', mould: 'mould grows', gathers: 'water gathers from year to year', '': 'accepted',
+  }; // prettier-ignore
   function opened(): void {
     void working.show({
       figure: 'margin', title: 'Margin of room humidity', dimension: 'share', project: router.place.project,
@@ -84,6 +87,14 @@
       </p>
       <AdviceList {assembly} advice={verdict.advice} {units} />
     {/if}
+    <p class="soft" data-testid="by-hour">
+      {#if verdict.hours === null}The months decide; it was not run
+        <button onclick={() => router.go({ view: 'hours' })}>by the hour</button> yet.
+      {:else}By the hour: <button onclick={() => router.go({ view: 'hours' })}>{HOURS[verdict.hours]}</button
+        >{!verdict.passes === !!verdict.hours
+          ? '; both schools agree.'
+          : '. The schools differ: the cause stands there, and the hours decide, as they see storage, liquid and sun.'}{/if}
+    </p>
   {/if}
   <SolvingBar {solving} name="the search" />
 </div>
@@ -95,5 +106,14 @@
   }
   .soft {
     color: var(--ink-3);
+  }
+  button {
+    all: unset;
+    cursor: pointer;
+    color: var(--verdigris);
+    text-decoration: underline;
+  }
+  button:focus-visible {
+    box-shadow: var(--focus);
   }
 </style>

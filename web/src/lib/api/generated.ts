@@ -995,7 +995,7 @@ export interface paths {
         put?: never;
         /**
          * Verdict
-         * @description A build-up as drafted: whether it passes, by what margin, and the smallest changes that turn it.
+         * @description A build-up as drafted: whether it passes, by what margin, the smallest changes that turn it, and the hours.
          */
         post: operations["verdict_api_v1_projects__project_id__moisture_verdict_post"];
         delete?: never;
@@ -2196,6 +2196,29 @@ export interface components {
              * @enum {string}
              */
             station: "A" | "B" | "C" | "D" | "E" | "F" | "G" | "H";
+        };
+        /**
+         * ElementVerdictOut
+         * @description With what the hours say, as far as the build-up was run as meant: what fails, nothing, or none if it was not.
+         */
+        ElementVerdictOut: {
+            /** Advice */
+            advice: components["schemas"]["AdviceOut"][];
+            /** Hours */
+            hours: ("wood" | "mould" | "gathers" | "") | null;
+            /** Margin */
+            margin: number | null;
+            /** Passes */
+            passes: boolean;
+            /** Phi Fails */
+            phi_fails: number | null;
+            /** Phi Room */
+            phi_room: number;
+            /**
+             * Reason
+             * @enum {string}
+             */
+            reason: "surface" | "outer surface" | "gathers" | "too wet" | "leak" | "";
         };
         /** FamilyOut */
         FamilyOut: {
@@ -9475,7 +9498,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["VerdictOut"];
+                    "application/json": components["schemas"]["ElementVerdictOut"];
                 };
             };
             /** @description another site asked */
