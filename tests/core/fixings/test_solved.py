@@ -131,7 +131,7 @@ def test_the_stated_error_holds(key: str, monkeypatch: pytest.MonkeyPatch) -> No
     wall = SYSTEMS["masonry"].assembly("m", "M", {})
     drawn = cell_of(wall, started(key, wall, wall.layers[wall.core_index or 0].id, "f"), CATALOGUE, BASIS)
     working, final = (solve_fixing(drawn, T, accuracy=accuracy) for accuracy in ("working", "final"))
-    monkeypatch.setitem(CHI_ERROR, "final", 0.001 if drawn.boxes else 1e-5)
+    monkeypatch.setitem(CHI_ERROR, "final", 0.002 if drawn.boxes else 1e-5)
     monkeypatch.setattr(solved, "_LEAST", 1e-8)
     monkeypatch.setitem(solved._MOST, "final", 20_000)
     finer = solve_fixing(drawn, T)

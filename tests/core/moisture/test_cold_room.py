@@ -11,7 +11,7 @@ from nimble_shell.core.climate.saturation import p_sat
 from nimble_shell.core.moisture.element import ElementYear, below_floor, element_year, months_of
 from nimble_shell.core.moisture.monthly import Month
 from nimble_shell.core.moisture.surface import f_rsi_required, outer_factor_required, surface_limit
-from nimble_shell.core.moisture.verdict import judge, judged
+from nimble_shell.core.moisture.verdict import changes, inwards_of, judge_alone, judged, sheet_of
 from nimble_shell.core.shell.damp import DampLimits
 from nimble_shell.core.shell.joint import Station
 from nimble_shell.core.shell.project import Project, direction_at
@@ -84,11 +84,16 @@ def test_vapour_control_on_the_cold_side_of_a_cold_slab_is_found_and_moved() -> 
     slab = ASSEMBLIES["slab-s-d"]
     core = slab.core_index
     assert core is not None
-    verdict = judge(slab, STORE.catalogue, STORE.basis, "down")
-    vapour = next(one for one in verdict.advice if one.kind == "vapour")
-    assert vapour.found
-    assert vapour.layer == core + 1
-    assert verdict.phi_fails == 0.0  # whatever the room
+    assert inwards_of(slab, STORE.basis)
+    assert judge_alone(slab, STORE.catalogue, STORE.basis, "down").phi_fails == 0.0  # whatever the room
+    kind, layer, _, steps = changes(slab, STORE.catalogue, inwards=True)[0]
+    assert (kind, layer) == ("vapour", core + 1)
+    passing = [
+        sd for sd, changed in steps
+        if not judged(element_year(changed, {**STORE.catalogue, **sheet_of(sd)}, STORE.basis, "down"))
+    ]  # fmt: skip
+    assert passing
+    assert 1.0 not in passing
 
 
 def test_what_gathers_slowly_passes_until_the_years_that_count_bring_it_to_its_limit() -> None:
