@@ -65,16 +65,6 @@ def test_what_keeps_the_surface_of_a_joint_is_searched_when_asked(page: Page, se
     expect(surface).to_contain_text("Not enough alone")
 
 
-def test_what_the_hours_would_accept_is_searched_when_asked(page: Page, server: Server, campus: str) -> None:
-    page.goto(f"{server.address}/{campus}/sample-cold-store/H5?view=hours")
-    years = page.get_by_role("textbox", name="years at most")
-    years.fill("1")
-    years.press("Enter")
-    expect(page.get_by_test_id("hours-verdict")).to_contain_text("Water gathers", timeout=RUN)
-    page.get_by_role("button", name="Search what would change it").click()
-    expect(page.get_by_test_id("hours-advice").get_by_role("listitem").first).to_contain_text("warm side", timeout=RUN)
-
-
 def test_the_control_plane_is_moved_by_keys_and_read_where_it_stands(page: Page, server: Server, campus: str) -> None:
     page.goto(f"{server.address}/{campus}/bunkhouse/D5?view=plane")
     here = page.get_by_test_id("plane-here")

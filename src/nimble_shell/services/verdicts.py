@@ -11,7 +11,7 @@ from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.joints.seals import Leakages, graded
-from nimble_shell.core.moisture.verdict import ADDED, JudgedJoint, Verdict, judge, judge_joint
+from nimble_shell.core.moisture.verdict import ADDED, JudgedJoint, Verdict, judge, judge_alone, judge_joint
 from nimble_shell.core.shell.joint import ShellJoint
 from nimble_shell.core.shell.project import Building, Project, direction_at
 from nimble_shell.services.asking import bare_assembly, bare_basis, materials_of
@@ -60,7 +60,7 @@ class VerdictBook:
         return self.desk.ask(judge_joint, *question.args, ticket=ticket)
 
     def building(self, project: Project, building: Building, joints: Sequence[Known]) -> tuple[Place, ...]:
-        """Every build-up and joint of a building, the one with the least margin first; what is unknown last."""
+        """Every build-up and joint of a building, the least margin first, what is unknown last; nothing is searched."""
         project = project.within(building.id)
         by_id = {one.id: one for one in project.assemblies}
         found: list[Place] = []
@@ -68,7 +68,7 @@ class VerdictBook:
             assembly = by_id.get(element.assembly_id or "")
             if assembly is not None:
                 args = _element(project, assembly, direction_at(element.station))
-                verdict, why = self._known(judge, args)
+                verdict, why = self._known(judge_alone, args)
                 found.append(Place(id=element.id, station=element.station, name=element.name, joint=False,
                                    verdict=verdict, why_not=why))  # fmt: skip
         for known in joints:

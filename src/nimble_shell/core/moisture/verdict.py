@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import AirGap, Assembly, Layer
@@ -16,6 +17,7 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.moisture.element import ElementYear, element_planes, element_year, months_of
 from nimble_shell.core.moisture.leak import Leak, LeakYear, largest_safe, leak_year, skin_plane
 from nimble_shell.core.moisture.surface import f_rsi_required
+from nimble_shell.core.search import smallest
 from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.working import Given, Num, named, plain
 
@@ -26,6 +28,7 @@ SHEETS = (0.2, 0.5, 1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1500.0
 STEP = 0.010  #: of insulation [m]
 MOST_OUTSIDE = 0.300  #: of insulation that is added outside [m]
 POINT = 0.01  #: of the room's relative humidity
+_MOST_POINTS = 95
 _BOARD, _BELOW = "stone-wool-board", "xps-036"  #: what is added outside: in air, in the ground
 ADDED = (_BOARD, _BELOW)  #: materials that the search takes from the catalogue
 _SHEET = "searched-sheet"
@@ -93,35 +96,38 @@ def judge(
 
     Notes
     -----
-    Each kind of change is tried in steps from the smallest on until one passes, so the step before it has failed.
+    Of each kind the smallest step is searched that passes while the one before it fails; both are run.
     """
-
-    def reason(one: Assembly, at: Basis = basis, more: Mapping[str, Material] = catalogue) -> Reason:
-        return judged(element_year(one, more, at, direction))
-
     verdict = judge_alone(assembly, catalogue, basis, direction)
     phi = verdict.phi_fails
     if verdict.passes:
         return verdict
     tried: list[Advice] = []
-    for number, (kind, layer, begin, steps) in enumerate(
-        changes(assembly, catalogue, inwards=inwards_of(assembly, basis))
-    ):
-        tell(number, 5)
-        last = begin
-        for amount, changed in steps:
-            try:
-                if not reason(changed, basis, {**catalogue, **sheet_of(amount if kind == "vapour" else 1.0)}):
-                    tried.append(Advice(kind=kind, found=True, amount=amount, step=last, layer=layer))
-                    break
-            except DomainError:
-                continue
-            last = amount
-        else:
-            tried.append(Advice(kind=kind, found=False, amount=last, step=last, layer=layer))
+    kinds = changes(assembly, catalogue, inwards=inwards_of(assembly, basis))
+    for number, (kind, layer, begin, steps) in enumerate(kinds):
+        tell(number, len(kinds))
+        rungs = [(begin, assembly), *steps]
+        at = smallest(len(rungs) - 1, partial(_passes, rungs, kind, catalogue, basis, direction))
+        if at is not None:
+            tried.append(Advice(kind=kind, found=True, amount=rungs[at][0], step=rungs[at - 1][0], layer=layer))
+        elif len(rungs) > 1:
+            tried.append(Advice(kind=kind, found=False, amount=rungs[-1][0], step=rungs[-1][0], layer=layer))
     if phi is not None and phi > POINT:
         tried.append(Advice(kind="room", found=True, amount=phi - POINT, step=phi))
     return replace(verdict, advice=tuple(tried))
+
+
+def _passes(
+    rungs: Sequence[tuple[float, Assembly]], kind: Kind, catalogue: Mapping[str, Material], basis: Basis,
+    direction: Direction, at: int,
+) -> bool:  # fmt: skip
+    """Whether a step of a change passes; one that cannot be resolved does not."""
+    amount, changed = rungs[at]
+    more = {**catalogue, **sheet_of(amount)} if kind == "vapour" else catalogue
+    try:
+        return not judged(element_year(changed, more, basis, direction))
+    except DomainError:
+        return False
 
 
 def judge_alone(
@@ -238,14 +244,10 @@ def _phi_fails(basis: Basis, fails_at: Callable[[Basis], bool], *, fails: bool) 
     """The first whole per cent at which it fails: downwards from where it fails, upwards from where it does not."""
     points = round(100 * room(basis))
     if fails:
-        for n in range(points - 1, 0, -1):
-            if not fails_at(at_humidity(basis, n * POINT)):
-                return (n + 1) * POINT
-        return 0.0
-    for n in range(points + 1, 96):
-        if fails_at(at_humidity(basis, n * POINT)):
-            return n * POINT
-    return None
+        good = smallest(points - 1, lambda n: not fails_at(at_humidity(basis, (points - n) * POINT)))
+        return 0.0 if good is None else (points - good + 1) * POINT
+    bad = smallest(_MOST_POINTS - points, lambda n: fails_at(at_humidity(basis, (points + n) * POINT)))
+    return None if bad is None else (points + bad) * POINT
 
 
 def sheet_of(sd: float) -> dict[str, Material]:
