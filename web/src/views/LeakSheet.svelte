@@ -322,6 +322,7 @@
   }
   dl div {
     display: flex;
+    align-items: baseline;
     justify-content: space-between;
     gap: 10px;
     padding: 2px 0;

@@ -23,9 +23,9 @@
   const order = $derived(Array.from({ length: 12 }, (_, at) => ((year.start ?? 8) + at) % 12));
   const mine = $derived(year.months.map((one) => one.held));
   const others = $derived(year.grades.filter((one) => Math.abs(one.high - year.leakage) > 1e-9));
-  // What is far above everything else leaves the picture at the top, and says how much it is.
+  // What is far above everything else leaves the picture at the top; the table says how much it is.
   const top = $derived(Math.max(year.peak, year.limit) * 1.35);
-  const y = (value: number) => TOP + H - Math.min(value / top, 1.04) * H;
+  const y = (value: number) => TOP + H - (value / top) * H;
   const x = (cell: number) => LEFT + (cell + 1) * column;
   const path = (values: readonly number[]) =>
     `M${LEFT} ${y(values[order[11] ?? 0] ?? 0).toFixed(1)}` +
@@ -57,9 +57,14 @@
       <line class="grid" x1={LEFT} x2={width - RIGHT} y1={y(tick.value)} y2={y(tick.value)} />
       <text class="axis" x={LEFT - 6} y={y(tick.value) + 4} text-anchor="end">{tick.shown}</text>
     {/each}
-    {#each others as one (one.name)}
-      <path class="other" d={path(one.held)} />
-    {/each}
+    <clipPath id="leak-ground"
+      ><rect x={LEFT} y={TOP} width={Math.max(width - LEFT - RIGHT, 0)} height={H} /></clipPath
+    >
+    <g clip-path="url(#leak-ground)">
+      {#each others as one (one.name)}
+        <path class="other" d={path(one.held)} />
+      {/each}
+    </g>
     <path class="area" d="{path(mine)}V{TOP + H}H{LEFT}Z" class:open={year.peak > year.limit} />
     <path class="mine" d={path(mine)} class:open={year.peak > year.limit} />
     <line class="limit" x1={LEFT} x2={width - RIGHT} y1={y(year.limit)} y2={y(year.limit)} />
