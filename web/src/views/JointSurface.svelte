@@ -1,9 +1,10 @@
 <!-- The inner surface of a joint against what the months ask, and what would keep it: each change solved again. -->
 <script lang="ts">
   import type { Building, Joint, JointSurface, Remedy } from '$lib/api/client';
-  import { api, asProblem, take } from '$lib/api/client';
+  import { api, take } from '$lib/api/client';
   import { MONTHS } from '$lib/months';
   import { router } from '$lib/state/router.svelte';
+  import { Search } from '$lib/state/search.svelte';
   import { session } from '$lib/state/session.svelte';
   import { Solving } from '$lib/state/solving.svelte';
   import { surfaces } from '$lib/state/surfaces.svelte';
@@ -24,31 +25,17 @@
     !surface || surface.f_rsi === null || surface.required === null || surface.f_rsi >= surface.required,
   );
   const of = $derived(JSON.stringify([session.open?.revision, building.id, joint.id]));
-  let found = $state.raw<{ of: string; answer: JointSurface }>();
-  let problem = $state('');
-  let busy = $state(false);
-  async function search(): Promise<void> {
-    const asked = of;
-    busy = true;
-    problem = '';
-    try {
-      const answer = await solving.run((ticket) =>
-        take(
-          api.POST('/api/v1/projects/{project_id}/moisture/joint-surface', {
-            params: { path: { project_id: router.place.project } },
-            body: { building_id: building.id, joint_id: joint.id, ticket },
-          }),
-        ),
-      );
-      found = { of: asked, answer };
-    } catch (error) {
-      const told = asProblem(error);
-      problem = told.status === 409 ? 'The search was stopped.' : told.sentence;
-    } finally {
-      busy = false;
-    }
-  }
-  const answer = $derived(found?.of === of ? found.answer : undefined);
+  const search = new Search<JointSurface>(solving);
+  const answer = $derived(search.of(of));
+  const ask = () =>
+    search.run(of, (ticket) =>
+      take(
+        api.POST('/api/v1/projects/{project_id}/moisture/joint-surface', {
+          params: { path: { project_id: router.place.project } },
+          body: { building_id: building.id, joint_id: joint.id, ticket },
+        }),
+      ),
+    );
   const kept = $derived(answer?.remedies.filter((one) => one.found) ?? []);
   const rest = $derived(
     (answer?.remedies.filter((one) => !one.found) ?? []).toSorted((a, b) => (b.f_rsi ?? 0) - (a.f_rsi ?? 0)),
@@ -112,9 +99,9 @@
         </p>
       {/if}
     {:else if !passes}
-      <Button onclick={search} disabled={busy}>Search what would keep it</Button>
-      {#if problem}<span class="soft" role="status">{problem}</span>{:else if !busy}<span class="soft"
-          >variants, parameters and build-ups, each solved again, up to a minute</span
+      <Button onclick={ask} disabled={search.busy}>Search what would keep it</Button>
+      {#if search.problem}<span class="soft" role="status">{search.problem}</span>{:else if !search.busy}<span
+          class="soft">variants, parameters and build-ups, each solved again, up to a minute</span
         >{/if}
     {/if}
     <SolvingBar {solving} name="the search" />
