@@ -52,9 +52,8 @@ class Verdict:
 
     passes: bool
     reason: Reason  #: what decides where it fails
-    phi_fails: (
-        float | None
-    )  #: room humidity in the coldest month at which it fails; None if at none up to 95 %, 0 if at all
+    #: room humidity in the coldest month at which it fails; None if at none up to 95 %, 0 if at any
+    phi_fails: float | None
     phi_room: float
     advice: tuple[Advice, ...] = ()
 
@@ -213,9 +212,13 @@ def margin_working(
 
     def told(phi: float) -> str:
         year = element_year(assembly, catalogue, at_humidity(basis, phi), direction)
-        if judged(year) in ("surface", "outer surface"):
-            asked = max((one for one in year.required if one is not None), default=0.0)
-            return f"f_Rsi {year.f_rsi:.3f} against {asked:.3f} asked"
+        reason = judged(year)
+        if reason in ("surface", "outer surface"):
+            inner = reason == "surface"
+            asked = max(
+                (one for one in (year.required if inner else year.outer_required) if one is not None), default=0.0
+            )
+            return f"factor of the {reason} {year.f_rsi if inner else year.f_outer:.3f} against {asked:.3f} asked"
         worst = max(year.wet, key=lambda one: one.peak / one.limit, default=None)
         held = "nothing condenses" if worst is None else f"{worst.peak:.4f} of {worst.limit:.4f} kg/m² held"
         return f"{held}, {year.left:.4f} left at the year's end"
@@ -226,7 +229,7 @@ def margin_working(
         sides += f"; {100 * before:.0f} % passes: {told(before)}"
     fails = given(found.phi_fails, "phi_fails", "first whole per cent at which it fails", "", sides)
     now = given(found.phi_room, "phi_i", "room in the coldest month", "", "Basis: indoor regime")
-    return named(fails - now, "margin", "margin of room humidity", "", "φ_fails − φ_i, every whole per cent was run")
+    return named(fails - now, "margin", "margin of room humidity", "", "φ_fails − φ_i, run at both whole per cents")
 
 
 def room(basis: Basis) -> float:
