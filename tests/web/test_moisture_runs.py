@@ -48,6 +48,10 @@ def test_a_cold_room_is_judged_from_its_warm_side(store: Page) -> None:
     store.keyboard.press("1")
     own = store.get_by_test_id("own-room")
     expect(own.get_by_label("Heated temperature")).to_have_value(re.compile("5.0"))
+    own.get_by_label("Heated humidity").fill("180")
+    own.get_by_label("Heated humidity").press("Enter")
+    expect(own).to_contain_text("relative humidity is 180 %")
+    expect(store.locator(".side").first).not_to_contain_text("180 %")  # the room of the Basis is not what was wrong
     own.get_by_label(re.compile("room of")).select_option("basis")
     expect(own.get_by_label("Heated temperature")).to_have_count(0)
     expect(store.locator(".last")).to_contain_text("Room as the Basis has it")

@@ -19,7 +19,7 @@ from nimble_shell.services.workings import (
     OfSide,
     OfVariant,
     Studied,
-)  # fmt: skip
+)
 
 
 class AtIn(Model):

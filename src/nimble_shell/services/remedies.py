@@ -12,6 +12,7 @@ from typing import Literal
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.systems.system import Parameter, Value
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
+from nimble_shell.core.joints.family import ROLES
 from nimble_shell.core.joints.solved import Accuracy, solve_joint
 from nimble_shell.core.moisture.element import months_of
 from nimble_shell.core.moisture.surface import critical_month, f_rsi_required
@@ -138,12 +139,13 @@ def searches(project: Project, joint: ShellJoint) -> Iterator[_Search]:
                     yield partial(
                         _one, "choice", parameter.text, option, project, _turned(joint, parameter.key, option)
                     )
-    for role in joint.roles:
+    met = {role.role: role.assembly_id for role in joint.roles}
+    for role in family.roles:
         for assembly in project.assemblies:
-            if assembly.id == role.assembly_id:
-                yield partial(_thickened, "outside", role.role, project, joint, 0.0, _some(outside_steps(assembly)))
-                core = assembly.layers[core_of(assembly)].d
-                yield partial(_thickened, "core", role.role, project, joint, core, _some(thicker_steps(assembly)))
+            if assembly.id == met.get(role):
+                name, core = ROLES[role], assembly.layers[core_of(assembly)].d
+                yield partial(_thickened, "outside", name, project, joint, 0.0, _some(outside_steps(assembly)))
+                yield partial(_thickened, "core", name, project, joint, core, _some(thicker_steps(assembly)))
 
 
 def _some(steps: Iterator[tuple[float, Assembly]]) -> list[tuple[float, Assembly]]:

@@ -45,3 +45,14 @@ def test_what_does_not_turn_it_says_how_far_it_went() -> None:
     assert found is not None
     assert not found.found
     assert found.amount == 1500.0
+
+
+def test_a_room_is_told_by_how_much_drier_it_is_than_was_supposed() -> None:
+    damper = replace(LEAKING, leakage=0.2, damper=0.2)
+    assert fails(damper)
+    found = search_hours(ROOF, CATALOGUE, BASIS, damper, "up", BASIS.damp, "room")
+    assert found is not None
+    assert found.found
+    assert 0 < found.amount == pytest.approx(found.step + 0.01)
+    assert not fails(replace(damper, damper=0.2 - found.amount))
+    assert fails(replace(damper, damper=0.2 - found.step))

@@ -44,8 +44,8 @@
       case 'room':
         if (byPoints)
           return none
-            ? `no drier room turns it, up to ${percent(-one.amount)} less`
-            : `a room drier by ${units.show(-one.amount, 'share', 0)} points; ${units.show(-one.step, 'share', 0)} still fails`;
+            ? `no drier room turns it, up to ${percent(one.amount)} less`
+            : `a room drier by ${units.show(one.amount, 'share', 0)} points; ${units.show(one.step, 'share', 0)} still fails`;
         return `a room at ${percent(one.amount)} through the cold months; ${percent(one.step)} still fails`;
       case 'seal':
         return none

@@ -130,7 +130,11 @@
   </div>
   <div class="side">
     <h2>Indoor</h2>
-    <RoomPanel room={basis.indoor} refused={why} onsave={(change, text) => set('indoor', change, text)} />
+    <RoomPanel
+      room={basis.indoor}
+      refused={(part) => why(`/basis/indoor${part}`)}
+      onsave={(change, text) => set('indoor', change, text)}
+    />
     <h2>Asked <span>check your local code</span></h2>
     <div class="stack">
       <TargetSets
@@ -272,7 +276,7 @@
   >
 </h2>
 <Elements {building} {units} {ledger} />
-<section class="own" data-testid="own-room">
+<section class="own" aria-label="Room of {building.name}" data-testid="own-room">
   <Choice
     label="room of {building.name}"
     value={building.indoor ? 'own' : 'basis'}
@@ -290,7 +294,7 @@
   {#if building.indoor}
     <RoomPanel
       room={building.indoor}
-      refused={why}
+      refused={(part) => why(`#/indoor${part}`)}
       onsave={(change, text) =>
         void session.saveBuilding(
           { ...building, indoor: { ...basis.indoor, ...building.indoor, ...change } },

@@ -37,17 +37,15 @@
       ),
     );
   const kept = $derived(answer?.remedies.filter((one) => one.found) ?? []);
-  const rest = $derived(
-    (answer?.remedies.filter((one) => !one.found) ?? []).toSorted((a, b) => (b.f_rsi ?? 0) - (a.f_rsi ?? 0)),
-  );
   const named = $derived(new Set(kept.map(about)));
-  const names = $derived([...new Set(rest.map(about))].filter((one) => !named.has(one)));
-  const ROLES: Record<string, string> = {
-    wall: 'wall', roof: 'roof', floor: 'floor', upper: 'upper wall', party: 'party wall',
-  }; // prettier-ignore
+  const rest = $derived(
+    (answer?.remedies.filter((one) => !one.found && !named.has(about(one))) ?? []).toSorted(
+      (a, b) => (b.f_rsi ?? 0) - (a.f_rsi ?? 0),
+    ),
+  );
   function about(one: Remedy): string {
-    if (one.kind === 'outside') return `insulation outside of the ${ROLES[one.text] ?? one.text}`;
-    if (one.kind === 'core') return `a thicker core of the ${ROLES[one.text] ?? one.text}`;
+    if (one.kind === 'outside') return `insulation outside of the ${one.text}`;
+    if (one.kind === 'core') return `a thicker core of the ${one.text}`;
     return one.word ? `${one.text} ${one.word}` : one.text;
   }
   function words(one: Remedy): string {
@@ -58,9 +56,9 @@
       case 'choice':
         return `${one.text}: ${one.word}`;
       case 'outside':
-        return `${size(one.amount)} of open insulation outside of the ${ROLES[one.text] ?? one.text}; ${size(one.before)} still fails`;
+        return `${size(one.amount)} of open insulation outside of the ${one.text}; ${size(one.before)} still fails`;
       case 'core':
-        return `a core of ${size(one.amount)} in the ${ROLES[one.text] ?? one.text}; ${size(one.before)} still fails`;
+        return `a core of ${size(one.amount)} in the ${one.text}; ${size(one.before)} still fails`;
       case 'parameter':
         return `${one.text} of ${size(one.amount)}; ${size(one.before)} still fails`;
     }
@@ -92,10 +90,8 @@
       {/if}
       {#if rest.length}
         <p class="soft">
-          Not enough alone, at any value: {names.join(', ')}; the best of them comes to {units.show(
-            rest[0]?.f_rsi ?? 0,
-            'ratio',
-          )}.
+          Not enough alone, at the values looked at: {[...new Set(rest.map(about))].join(', ')}; the best of
+          them comes to {units.show(rest[0]?.f_rsi ?? 0, 'ratio')}.
         </p>
       {/if}
     {:else if !passes}

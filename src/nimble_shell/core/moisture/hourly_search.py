@@ -39,7 +39,8 @@ def search_hours(
 
     Notes
     -----
-    Steps are looked at with fewer cells; the answer passes and the step before it fails with all of them.
+    A room is told by how much drier it is than it was supposed. Steps are looked at with fewer cells; the answer passes
+    and the step before it fails with all of them.
     """
     amounts, case, layer = _ladder(assembly, catalogue, basis, life, kind)
     if len(amounts) < 2:
@@ -65,8 +66,8 @@ def _ladder(
 ) -> tuple[list[float], Callable[[int], _Case], int | None]:
     """Amounts from the one there is on, what is run at each, and the layer they are about."""
     if kind == "room":
-        drier = [life.damper - n * POINT for n in range(_DRIER + 1) if life.damper - n * POINT >= -0.5]
-        return drier, lambda at: (assembly, catalogue, replace(life, damper=drier[at])), None
+        drier = [n * POINT for n in range(_DRIER + 1) if life.damper - n * POINT >= -0.5]
+        return drier, lambda at: (assembly, catalogue, replace(life, damper=life.damper - drier[at])), None
     if kind == "seal":
         tighter = [life.leakage * _TIGHTER**n for n in range(_SEALS + 1)] if life.leakage else []
         return tighter, lambda at: (assembly, catalogue, replace(life, leakage=tighter[at])), None

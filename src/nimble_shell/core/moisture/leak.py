@@ -121,6 +121,11 @@ def flown(leakage: Num, dp: Num, exponent: float) -> Num:
                  "m³/(h·m)", "ISO 9972:2015, 6.4, q₅₀·(Δp/50)^n")  # fmt: skip
 
 
+def conductance(V: FloatArray, theta: FloatArray, drive: AirDrive) -> FloatArray:
+    """From the air that moves, of temperature θ [°C], to what it reaches, per area of it. [kg/(m²·s·Pa)]"""
+    return np.asarray(drive.reaching * np.abs(V) / 3600 / drive.strip / (R_V * (theta + 273.15)), dtype=float)
+
+
 def leak_month(month: Month, leak: Leak, drive: AirDrive, p_skin: float, days: int, given: Given = plain) -> Num:
     """What the air leaves at the skin in a month, or takes where negative, with its working. [kg/m]
 
@@ -190,10 +195,10 @@ def leak_year(
     G, p = np.zeros((12, count)), np.zeros((12, count))
     dp = np.array([pressure(m.theta_i, m.theta_e, leak.height, drive) for m in months])
     through = np.array([flow(leak.leakage, float(one), drive.exponent) for one in dp])
-    for at, (month, V) in enumerate(zip(months, through, strict=True)):
-        theta, p_from = (month.theta_i, month.p_i) if V >= 0 else (month.theta_e, month.p_e)
-        G[at, leak.plane - 1] = drive.reaching * abs(V) / 3600 / drive.strip / (R_V * (theta + 273.15))
-        p[at, leak.plane - 1] = p_from
+    from_room = through >= 0
+    theta = np.where(from_room, [m.theta_i for m in months], [m.theta_e for m in months])
+    G[:, leak.plane - 1] = conductance(through, theta, drive)
+    p[:, leak.plane - 1] = np.where(from_room, [m.p_i for m in months], [m.p_e for m in months])
     found = year(planes, months, carried=Carried(G=G, p=p))
     seconds = 86400.0 * np.array(DAYS)
     at_plane = leak.plane - 1

@@ -18,7 +18,7 @@ from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.element import WOOD_BOARDS, element_planes
 from nimble_shell.core.moisture.hourly import HOURS_A_YEAR, Boundaries, Films, Grid, Run, Slab, Stuff, cells, run
 from nimble_shell.core.moisture.hygric import FILM, FRESH, hygric_of, phi_of, stuff_of
-from nimble_shell.core.moisture.leak import R_V, flow, pressure, skin_plane
+from nimble_shell.core.moisture.leak import conductance, flow, pressure, skin_plane
 from nimble_shell.core.moisture.life import REPEATS, REPEATS_LEAST, Life, Place, Seasons
 from nimble_shell.core.moisture.mould import feeds, mould_index, sensitivity
 from nimble_shell.core.moisture.outdoors import Exposure, Outdoors, outdoors, saturation
@@ -242,7 +242,7 @@ def _leak(
         flow(life.leakage, pressure(float(i), float(e), life.height, drive), drive.exponent)
         for i, e in zip(inside, outside, strict=True)
     ])  # fmt: skip
-    G = drive.reaching * np.abs(V) / 3600 / drive.strip / (R_V * (np.where(V >= 0, inside, outside) + 273.15))
+    G = conductance(V, np.where(V >= 0, inside, outside), drive)
     inner, outer = (int(planes.layer[plane - side]) for side in (1, 0))
     skin_material = catalogue.get(assembly.layers[outer].material or "")
     tight = skin_material is None or hygric_of(skin_material)[0] is None
