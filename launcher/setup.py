@@ -120,13 +120,13 @@ def browser() -> None:
 
 def compiled() -> None:
     """The compiled part of the moisture calculation, so that no first question waits for it."""
-    kernels = [*(ROOT / "src/nimble_shell/core/moisture").glob("*kernel.py"), ROOT / "requirements.txt"]
+    kernels = [*(ROOT / "src/nimble_shell/core/moisture/hourly").glob("*kernel.py"), ROOT / "requirements.txt"]
     mark, stamp = fingerprint(kernels, sys.version), VENV / "nimble-compiled"
     if is_done(stamp, mark):
         return
     say("compiling the hourly calculation")
     fix = "read the message above; the program also compiles it when it is first asked"
-    run("compilation", [PYTHON, "-m", "nimble_shell.core.moisture.warm"], fix)
+    run("compilation", [PYTHON, "-m", "nimble_shell.core.moisture.hourly.warm"], fix)
     note_done(stamp, mark)
 
 

@@ -12,7 +12,7 @@ from hypothesis import settings
 from nimble_shell.api.main import create_app
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.systems import SYSTEMS
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.demo import PROJECT_ID, plant
 from nimble_shell.services.desk import Desk
 from nimble_shell.services.projects import ProjectService

@@ -14,12 +14,12 @@ from fastapi.testclient import TestClient
 
 from nimble_shell.api.main import create_app
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
-from nimble_shell.core.assemblies.figures import wall_figures
-from nimble_shell.core.assemblies.study import thickness_study
 from nimble_shell.core.assemblies.systems import SYSTEMS
-from nimble_shell.core.assemblies.variants import FloatArray, decide
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.studies.thickness import thickness_study
+from nimble_shell.core.studies.variants import FloatArray, decide
+from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.demo.heron_flats import PROJECT_ID, plant
 from nimble_shell.formats.project import AssemblyDoc
 from nimble_shell.services.desk import Desk

@@ -8,6 +8,7 @@ from pathlib import Path
 import numpy as np
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.conduction.boxes import BoxModel, first_lines
 from nimble_shell.core.conduction.mesh import Grid, first_grid
 from nimble_shell.core.conduction.solve import solve_on
@@ -15,7 +16,6 @@ from nimble_shell.core.conduction.solve_boxes import refined_boxes, solve_cells
 from nimble_shell.core.fixings.cell import Cell, cell_of
 from nimble_shell.core.fixings.kinds import started
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis
 from tools.bench_joints import halved_all, section, timed
 from tools.growth import Series, drawn
 

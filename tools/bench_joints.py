@@ -10,16 +10,16 @@ from skfem import Basis, BilinearForm, ElementTriP2, FacetBasis, LinearForm, Mes
 from skfem.helpers import dot, grad
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis as ShellBasis
 from nimble_shell.core.conduction.elements import NEAR
 from nimble_shell.core.conduction.mesh import GROWTH, first_grid
 from nimble_shell.core.conduction.section import Section
 from nimble_shell.core.conduction.solve import refined, solve_mesh
-from nimble_shell.core.joints import FAMILIES
 from nimble_shell.core.joints.bound import section_of
+from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.core.joints.solved import COARSE, quickly
 from nimble_shell.core.joints.stack import stack_of
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis as ShellBasis
 
 NONE = np.zeros((0, 2))
 CASES = (("seam", "double lumber", "sip"), ("corner", "lumber", "sip"), ("floor line", "deck on core", "icf"),

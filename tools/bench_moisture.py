@@ -10,15 +10,15 @@ from concurrent.futures import ProcessPoolExecutor
 import numpy as np
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.moisture.element import element_planes, element_year, months_of
-from nimble_shell.core.moisture.hourly import Boundaries, Films, Run, Slab, Stuff, cells, run
-from nimble_shell.core.moisture.leak import Leak, leak_year, skin_plane
-from nimble_shell.core.moisture.life import Life
-from nimble_shell.core.moisture.seasons import seasons
-from nimble_shell.core.moisture.verdict import judge
-from nimble_shell.core.moisture.warm import warm
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.moisture.hourly.life import Life
+from nimble_shell.core.moisture.hourly.seasons import seasons
+from nimble_shell.core.moisture.hourly.transport import Boundaries, Films, Run, Slab, Stuff, cells, run
+from nimble_shell.core.moisture.hourly.warm import warm
+from nimble_shell.core.moisture.monthly.element import element_planes, element_year, months_of
+from nimble_shell.core.moisture.monthly.leak import Leak, leak_year, skin_plane
+from nimble_shell.core.moisture.verdict.verdict import judge
 from nimble_shell.references.moisture import saturated
 from nimble_shell.services.hours import fan
 

@@ -7,8 +7,8 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
-from nimble_shell.core.assemblies.figures import wall_figures
 from nimble_shell.core.materials import CATALOGUE
+from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.core.working import value_of
 from nimble_shell.formats.project import AssemblyDoc, BasisDoc
 

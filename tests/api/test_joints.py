@@ -10,7 +10,7 @@ import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 
-from nimble_shell.core.joints import FAMILIES
+from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.services.desk import Desk
 
 V1 = "/api/v1"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from hypothesis import strategies as st
 
-from nimble_shell.core.assemblies.element import Element, ElementLayer, Part
+from nimble_shell.core.thermal.element import Element, ElementLayer, Part
 
 thickness = st.floats(min_value=0.001, max_value=0.5)
 conductivity = st.floats(min_value=0.02, max_value=3.0)

@@ -6,8 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nimble_shell.core.assemblies.air import air_layer_resistance
-from nimble_shell.core.assemblies.films import Direction, films
+from nimble_shell.core.basis.stations import Direction
+from nimble_shell.core.thermal.air import air_layer_resistance
+from nimble_shell.core.thermal.films import films
 from nimble_shell.core.working import value_of
 
 DIRECTIONS: tuple[Direction, ...] = ("horizontal", "up", "down")

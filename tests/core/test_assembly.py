@@ -10,12 +10,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nimble_shell.core.assemblies.assembly import AirGap, Assembly, Layer, Member
-from nimble_shell.core.assemblies.figures import clear_wall_R, surroundings, wall_figures
-from nimble_shell.core.assemblies.resolve import resolve
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.climate import p_sat
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis, Schools
+from nimble_shell.core.thermal.figures import clear_wall_R, surroundings, wall_figures
+from nimble_shell.core.thermal.resolve import resolve
 from nimble_shell.core.working import value_of
 
 

@@ -10,19 +10,20 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nimble_shell.core.assemblies.assembly import Assembly, Declared, Fixing, Layer, Substitution
-from nimble_shell.core.assemblies.claim import Claim, check_claim
-from nimble_shell.core.assemblies.control import continuity, share_inside
-from nimble_shell.core.assemblies.day import day
 from nimble_shell.core.assemblies.difference import differences
-from nimble_shell.core.assemblies.figures import WallFigures, wall_figures
-from nimble_shell.core.assemblies.probe import chase, temperature_at
-from nimble_shell.core.assemblies.remark import Remark
-from nimble_shell.core.assemblies.remarks import remarks
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.criteria import Criterion, Handling
+from nimble_shell.core.basis.targets import Limits
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis, Limits
-from nimble_shell.core.shell.criteria import Criterion, Handling
+from nimble_shell.core.remarks.remark import Remark
+from nimble_shell.core.remarks.remarks import remarks
+from nimble_shell.core.studies.claim import Claim, check_claim
+from nimble_shell.core.studies.day import day
+from nimble_shell.core.studies.probe import chase, temperature_at
+from nimble_shell.core.thermal.control import continuity, share_inside
+from nimble_shell.core.thermal.figures import WallFigures, wall_figures
 from nimble_shell.core.working import value_of
 
 BASIS = Basis()

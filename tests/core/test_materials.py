@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import pytest
 
-from nimble_shell.core.assemblies.conductivity import conductivity_at
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE, Material
+from nimble_shell.core.thermal.conductivity import conductivity_at
 from nimble_shell.core.working import value_of
 from nimble_shell.reports.hatches import HATCHES
 

@@ -9,10 +9,10 @@ from hypothesis import strategies as st
 from scipy.sparse import diags
 from scipy.sparse.linalg import splu
 
-from nimble_shell.core.assemblies.element import Element, ElementLayer, Part
-from nimble_shell.core.assemblies.fasteners import Fasteners, fastener_correction
-from nimble_shell.core.assemblies.periodic import periodic
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.thermal.element import Element, ElementLayer, Part
+from nimble_shell.core.thermal.fasteners import Fasteners, fastener_correction
+from nimble_shell.core.thermal.periodic import periodic
 
 CONCRETE = ElementLayer(name="concrete", d=0.15, parts=(Part(lambda_=2.3, rho=2350, c=1000),))
 EPS = ElementLayer(name="eps", d=0.1, parts=(Part(lambda_=0.035, rho=20, c=1450),))

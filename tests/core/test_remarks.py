@@ -5,13 +5,15 @@ from __future__ import annotations
 from dataclasses import replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member
-from nimble_shell.core.assemblies.figures import wall_figures
-from nimble_shell.core.assemblies.remark import Remark
-from nimble_shell.core.assemblies.remarks import remarks
-from nimble_shell.core.assemblies.study import thickness_study
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.indoor import Indoor
+from nimble_shell.core.basis.targets import Targets
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis, Indoor, Targets
+from nimble_shell.core.remarks.remark import Remark
+from nimble_shell.core.remarks.remarks import remarks
+from nimble_shell.core.studies.thickness import thickness_study
+from nimble_shell.core.thermal.figures import wall_figures
 
 
 def said(assembly: Assembly, basis: Basis | None = None, condition: str = "0") -> dict[str, Remark]:

@@ -10,9 +10,9 @@ from core.strategies import bridged, elements, homogeneous
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from nimble_shell.core.assemblies.element import Element, ElementLayer, Part
-from nimble_shell.core.assemblies.resistance import resistances
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.thermal.element import Element, ElementLayer, Part
+from nimble_shell.core.thermal.resistance import resistances
 from nimble_shell.core.working import value_of
 
 

@@ -9,9 +9,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.condition import condition
+from nimble_shell.core.basis.indoor import CLASSES, Indoor
+from nimble_shell.core.basis.schools import Schools
+from nimble_shell.core.basis.site import Site
+from nimble_shell.core.basis.targets import Targets
 from nimble_shell.core.climate import MonthlyClimate, cold_continental, p_sat, theta_at_saturation
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.shell.basis import CLASSES, Basis, Indoor, Schools, Site, Targets, condition
 from nimble_shell.core.shell.ledger import NOT_COUNTED, shell_ledger
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.working import value_of

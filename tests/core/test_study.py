@@ -7,12 +7,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
-from nimble_shell.core.assemblies.figures import clear_wall_R, wall_figures
-from nimble_shell.core.assemblies.study import THICKEST, crossing, thickness_study
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.schools import BridgedMethod, Schools
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis, BridgedMethod, Schools
+from nimble_shell.core.studies.thickness import THICKEST, crossing, thickness_study
+from nimble_shell.core.thermal.figures import clear_wall_R, wall_figures
 from nimble_shell.core.working import value_of
 
 METHODS: tuple[BridgedMethod, ...] = ("parallel", "isothermal", "combined")

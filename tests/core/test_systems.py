@@ -10,11 +10,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.figures import wall_figures
-from nimble_shell.core.assemblies.systems import SYSTEMS, Choice, Parameter, System
+from nimble_shell.core.assemblies.systems import SYSTEMS, System
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.parameters import Choice, Parameter
+from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.core.working import value_of
 
 

@@ -9,10 +9,10 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 
-from nimble_shell.core.assemblies.conductivity import conductivity_at, mean_conductivity, theta_behind
-from nimble_shell.core.assemblies.element import Element, ElementLayer, Part
-from nimble_shell.core.assemblies.temperature import steady_state
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.thermal.conductivity import conductivity_at, mean_conductivity, theta_behind
+from nimble_shell.core.thermal.element import Element, ElementLayer, Part
+from nimble_shell.core.thermal.temperature import steady_state
 from nimble_shell.core.working import value_of
 
 TABLE = ((-20.0, 0.0285), (-10.0, 0.027), (0.0, 0.0255), (10.0, 0.025), (25.0, 0.0266), (40.0, 0.0285))

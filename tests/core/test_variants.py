@@ -10,17 +10,19 @@ import numpy as np
 import pytest
 
 from nimble_shell.core.assemblies.assembly import AirGap, Assembly, Fixing, Layer, Member
-from nimble_shell.core.assemblies.control import share_inside
-from nimble_shell.core.assemblies.figures import wall_figures
-from nimble_shell.core.assemblies.films import Direction
-from nimble_shell.core.assemblies.sensitivity import sensitivity
-from nimble_shell.core.assemblies.study import crossing
 from nimble_shell.core.assemblies.systems import SYSTEMS
-from nimble_shell.core.assemblies.variants import COLUMNS, Decision, decide
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.economy import Economy
+from nimble_shell.core.basis.schools import Schools
+from nimble_shell.core.basis.stations import Direction
+from nimble_shell.core.basis.targets import Limits, Targets
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis, Limits, Schools, Targets
-from nimble_shell.core.shell.practice import Economy
+from nimble_shell.core.studies.sensitivity import sensitivity
+from nimble_shell.core.studies.thickness import crossing
+from nimble_shell.core.studies.variants import COLUMNS, Decision, decide
+from nimble_shell.core.thermal.control import share_inside
+from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.core.working import value_of
 
 BASIS = Basis(targets=Targets(R_wall=5.6))

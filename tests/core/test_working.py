@@ -12,18 +12,20 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nimble_shell.core.assemblies.assembly import AirGap, Assembly, Layer, Member
-from nimble_shell.core.assemblies.claim import Claim, check_claim
-from nimble_shell.core.assemblies.day import day
-from nimble_shell.core.assemblies.figures import wall_figures, wall_working
-from nimble_shell.core.assemblies.probe import chase, temperature_at
-from nimble_shell.core.assemblies.study import crossing, crossing_working
 from nimble_shell.core.assemblies.systems import SYSTEMS
-from nimble_shell.core.assemblies.variants import decide, variant_working
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.schools import Schools
+from nimble_shell.core.basis.targets import Targets
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis, Schools, Targets
 from nimble_shell.core.shell.ledger import shell_ledger
 from nimble_shell.core.shell.project import Building, ShellElement
+from nimble_shell.core.studies.claim import Claim, check_claim
+from nimble_shell.core.studies.day import day
+from nimble_shell.core.studies.probe import chase, temperature_at
+from nimble_shell.core.studies.thickness import crossing, crossing_working
+from nimble_shell.core.studies.variants import decide, variant_working
+from nimble_shell.core.thermal.figures import wall_figures, wall_working
 from nimble_shell.core.working import Derivation, Traced, derive, exp, named, traced, value_of
 
 _OPERATORS: dict[type[ast.operator], Callable[[float, float], float]] = {

@@ -16,7 +16,7 @@ from nimble_shell.core.fixings.solved import solve_fixing
 from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.shown import lying, lying_answer
 from nimble_shell.core.joints.solved import SolvedJoint, solve_joint
-from nimble_shell.core.moisture.verdict import judge_joint
+from nimble_shell.core.moisture.verdict.verdict import judge_joint
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.reports.detail_section import SCALES, detail_section

@@ -11,11 +11,12 @@ import pytest
 from fastapi.testclient import TestClient
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.figures import wall_figures
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.quantities.units import UnitSystem
-from nimble_shell.core.shell.basis import Basis, Schools
+from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.reports.hatches import HATCHES
 from nimble_shell.reports.section import SCALES, length_text, wall_section
 from nimble_shell.services.projects import Note, ProjectService

@@ -7,12 +7,12 @@ import time
 import pytest
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
-from nimble_shell.core.conduction.watch import Stopped
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.fixings.cell import Cell, cell_of
 from nimble_shell.core.fixings.kinds import started
 from nimble_shell.core.fixings.solved import solve_fixing
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.progress import Stopped
 from nimble_shell.services.desk import Desk
 
 PATIENCE = 60  # a loaded machine solves slowly [s]

@@ -7,7 +7,7 @@ from dataclasses import replace
 import pytest
 
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.shell.joint import JointValue, ShellJoint
+from nimble_shell.core.joints.joint import JointValue, ShellJoint
 from nimble_shell.core.shell.project import Project
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.remedies import joint_surface, question_of, search, searches

@@ -16,7 +16,7 @@ from alembic.config import Config
 from alembic.script import ScriptDirectory
 from sqlalchemy import inspect, text
 
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.formats.project import BasisDoc
 from nimble_shell.services.projects import Note, ProjectService

@@ -7,7 +7,7 @@ from dataclasses import replace
 import pytest
 
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.shell.joint import JointValue, ShellJoint
+from nimble_shell.core.joints.joint import JointValue, ShellJoint
 from nimble_shell.formats.standards import read_standards, write_standards
 from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.projects import Note, ProjectService

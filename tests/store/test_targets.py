@@ -5,8 +5,8 @@ from __future__ import annotations
 import pytest
 from sqlalchemy import text
 
+from nimble_shell.core.basis.targets import TARGET_SETS, Targets, TargetSet
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.shell.basis import TARGET_SETS, Targets, TargetSet
 from nimble_shell.services.targets import TargetService
 from nimble_shell.store import Database, NotFound
 

@@ -12,9 +12,9 @@ from starlette.concurrency import run_in_threadpool
 from nimble_shell.api import fixing_schemas as f
 from nimble_shell.api import fixing_views as views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, attachment
-from nimble_shell.core.conduction.watch import Stopped
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.fixings.kinds import CAUTION, KINDS, started
+from nimble_shell.core.progress import Stopped
 from nimble_shell.formats.project import FixingDoc
 from nimble_shell.services import fixings, sheets
 from nimble_shell.services.studies import At

@@ -9,7 +9,8 @@ from pydantic import Field
 from nimble_shell.api.joint_schemas import Accuracy, DrawingOut, SolvedOut
 from nimble_shell.api.schemas import Model, Said
 from nimble_shell.api.study_schemas import AtIn
-from nimble_shell.formats.project import FixingDoc, Identifier
+from nimble_shell.formats.document import Identifier
+from nimble_shell.formats.project import FixingDoc
 
 
 class FixingKindOut(Model):

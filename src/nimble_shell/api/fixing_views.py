@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from nimble_shell.api import fixing_schemas as f
 from nimble_shell.api import joint_views
+from nimble_shell.core.basis.condition import condition
 from nimble_shell.core.fixings.shown import whole
 from nimble_shell.core.fixings.solved import SolvedFixing
 from nimble_shell.core.joints.solved import Accuracy
-from nimble_shell.core.shell.basis import condition
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.project import FixingDoc
 from nimble_shell.services.fixings import Looked, remaining

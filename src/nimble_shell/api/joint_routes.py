@@ -13,11 +13,11 @@ from starlette.concurrency import run_in_threadpool
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api import joint_views as views
 from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, Verdicts, attachment
-from nimble_shell.core.conduction.watch import Stopped
+from nimble_shell.core.basis.schools import Dimensions
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.joints.compared import warmer
 from nimble_shell.core.joints.solved import SolvedJoint
-from nimble_shell.core.shell.basis import Dimensions
+from nimble_shell.core.progress import Stopped
 from nimble_shell.services import joints, sheets
 from nimble_shell.services.bench import find_building, to_outside
 from nimble_shell.services.verdicts import leak_question

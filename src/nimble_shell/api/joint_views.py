@@ -10,16 +10,16 @@ import numpy as np
 
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api.views import parameter_out
-from nimble_shell.core.assemblies.systems.system import Value
+from nimble_shell.core.basis.condition import Condition, critical_temperature
 from nimble_shell.core.conduction.field import Field
-from nimble_shell.core.joints import FAMILIES, Family
 from nimble_shell.core.joints.drawing import SYSTEMS, Drawing, visible
-from nimble_shell.core.joints.seals import SEALANTS, TAPES, Sealing
+from nimble_shell.core.joints.families import FAMILIES, Family
+from nimble_shell.core.joints.joint import ShellJoint
+from nimble_shell.core.joints.sealing.seals import SEALANTS, TAPES, Sealing
+from nimble_shell.core.joints.sealing.walk import Walk
 from nimble_shell.core.joints.shown import lying, lying_answer
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint
-from nimble_shell.core.joints.walk import Walk
-from nimble_shell.core.shell.basis import Condition, critical_temperature
-from nimble_shell.core.shell.joint import ShellJoint
+from nimble_shell.core.parameters import Value
 from nimble_shell.services.bench import to_outside
 from nimble_shell.services.joints import Drawn, values_of
 

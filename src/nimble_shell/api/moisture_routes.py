@@ -16,8 +16,8 @@ from nimble_shell.api import moisture_views as views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts, attachment
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.core.errors import DomainError, NotConverged
-from nimble_shell.core.moisture.life import Life, Seasons
-from nimble_shell.core.moisture.verdict import ADDED, judged
+from nimble_shell.core.moisture.hourly.life import Life, Seasons
+from nimble_shell.core.moisture.verdict.verdict import ADDED, judged
 from nimble_shell.core.shell.project import Project
 from nimble_shell.services import bench as benches
 from nimble_shell.services import hours, joints, moisture, remedies, sheets, verdicts

@@ -8,10 +8,10 @@ from pydantic import Field
 
 from nimble_shell.api.schemas import Model, Said
 from nimble_shell.api.study_schemas import AtIn
-from nimble_shell.core.moisture.life import Failing, Life
-from nimble_shell.core.moisture.outdoors import Exposure
-from nimble_shell.core.moisture.verdict import Kind, Reason
-from nimble_shell.formats.project import Identifier
+from nimble_shell.core.moisture.hourly.life import Failing, Life
+from nimble_shell.core.moisture.hourly.outdoors import Exposure
+from nimble_shell.core.moisture.verdict.verdict import Kind, Reason
+from nimble_shell.formats.document import Identifier
 
 
 class WetOut(Model):

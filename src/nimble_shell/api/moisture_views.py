@@ -8,12 +8,12 @@ import numpy as np
 
 from nimble_shell.api import moisture_schemas as m
 from nimble_shell.core.climate.saturation import p_sat
-from nimble_shell.core.joints.seals import graded
-from nimble_shell.core.moisture.element import ElementYear, closest_to_saturation, element_planes, months_of
-from nimble_shell.core.moisture.leak import R_V, Leak, LeakYear, leak_year
-from nimble_shell.core.moisture.life import Seasons
-from nimble_shell.core.moisture.position import Position
-from nimble_shell.core.moisture.verdict import Reason, Verdict
+from nimble_shell.core.joints.sealing.seals import graded
+from nimble_shell.core.moisture.hourly.life import Seasons
+from nimble_shell.core.moisture.monthly.element import ElementYear, closest_to_saturation, element_planes, months_of
+from nimble_shell.core.moisture.monthly.leak import R_V, Leak, LeakYear, leak_year
+from nimble_shell.core.moisture.monthly.position import Position
+from nimble_shell.core.moisture.verdict.verdict import Reason, Verdict
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.working import value_of
 from nimble_shell.services.hours import Cause

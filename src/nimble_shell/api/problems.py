@@ -10,8 +10,8 @@ from fastapi.responses import JSONResponse
 from pydantic import ValidationError
 from starlette.exceptions import HTTPException
 
-from nimble_shell.core.conduction.watch import Stopped
 from nimble_shell.core.errors import DomainError, NotConverged
+from nimble_shell.core.progress import Stopped
 from nimble_shell.formats import problems
 from nimble_shell.formats.problems import Problem, ProblemError
 from nimble_shell.store import NotFound, Stale, StoreError

@@ -7,12 +7,12 @@ from typing import Annotated, Literal
 from pydantic import Base64Bytes, BaseModel, ConfigDict, Field, StringConstraints
 
 from nimble_shell.core.assemblies.assembly import Control
+from nimble_shell.formats.document import Identifier
 from nimble_shell.formats.project import (
     AssemblyDoc,
     BasisDoc,
     BuildingDoc,
     ClimateDoc,
-    Identifier,
     MaterialDoc,
     ProjectDoc,
     TargetsDoc,

@@ -7,8 +7,9 @@ from typing import Annotated, Literal
 from pydantic import Base64Bytes, Field
 
 from nimble_shell.api.schemas import Model, Said, Saying
-from nimble_shell.core.assemblies.claim import Claim
-from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, Identifier, JointDoc
+from nimble_shell.core.studies.claim import Claim
+from nimble_shell.formats.document import Identifier
+from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, JointDoc
 from nimble_shell.services.studies import At
 from nimble_shell.services.workings import (
     OfDay,

@@ -6,11 +6,11 @@ import math
 from collections.abc import Mapping, Sequence
 
 from nimble_shell.api import study_schemas as t
-from nimble_shell.core.assemblies.claim import Checked
-from nimble_shell.core.assemblies.day import Day
-from nimble_shell.core.assemblies.figures import Figure
-from nimble_shell.core.assemblies.variants import Variants
 from nimble_shell.core.shell.standard import JointStandard, Standard
+from nimble_shell.core.studies.claim import Checked
+from nimble_shell.core.studies.day import Day
+from nimble_shell.core.studies.variants import Variants
+from nimble_shell.core.thermal.figures import Figure
 from nimble_shell.core.working import value_of
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, JointDoc
 from nimble_shell.formats.weather import Read

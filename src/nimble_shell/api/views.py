@@ -8,16 +8,18 @@ from functools import lru_cache
 
 from nimble_shell import __version__
 from nimble_shell.api import schemas as s
-from nimble_shell.core.assemblies.figures import wall_figures
-from nimble_shell.core.assemblies.films import Direction
-from nimble_shell.core.assemblies.systems import SYSTEMS, Choice, Parameter, System
-from nimble_shell.core.assemblies.variants import COLUMNS, STOPS
+from nimble_shell.core.assemblies.systems import SYSTEMS, System
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.criteria import CRITERIA
+from nimble_shell.core.basis.stations import Direction
+from nimble_shell.core.basis.targets import TARGET_SETS, TargetSet
 from nimble_shell.core.climate import INVENTED
 from nimble_shell.core.materials import CATALOGUE, EDITION
+from nimble_shell.core.parameters import Choice, Parameter
 from nimble_shell.core.quantities import DIMENSIONS
-from nimble_shell.core.shell.basis import TARGET_SETS, Basis, TargetSet
-from nimble_shell.core.shell.criteria import CRITERIA
 from nimble_shell.core.shell.ledger import ShellLedger
+from nimble_shell.core.studies.variants import COLUMNS, STOPS
+from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.core.working import Derivation, Num, value_of
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, ProjectDoc, TargetsDoc
 from nimble_shell.reports.hatches import HATCHES

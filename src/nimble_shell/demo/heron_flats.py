@@ -13,12 +13,17 @@ from dataclasses import replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, Substitution
 from nimble_shell.core.assemblies.systems import SYSTEMS
-from nimble_shell.core.assemblies.systems.system import Value
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.criteria import Criterion, Handling
+from nimble_shell.core.basis.indoor import Indoor
+from nimble_shell.core.basis.schools import Schools
+from nimble_shell.core.basis.site import Site
+from nimble_shell.core.basis.stations import Station
+from nimble_shell.core.basis.targets import Limits, Targets
 from nimble_shell.core.climate import cold_continental
 from nimble_shell.core.fixings.kinds import started
-from nimble_shell.core.shell.basis import Basis, Indoor, Limits, Schools, Site, Targets
-from nimble_shell.core.shell.criteria import Criterion, Handling
-from nimble_shell.core.shell.joint import JointRole, JointValue, ShellJoint, Station
+from nimble_shell.core.joints.joint import JointRole, JointValue, ShellJoint
+from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.shell.standard import JointStandard, Standard
 from nimble_shell.services.joint_standards import JointStandardService

@@ -1,20 +1,105 @@
-"""The bridge between core values and the JSON that carries them: same field names, one class each side."""
+"""The bridge between core values and the JSON that carries them.
+
+`class LayerDoc(Document, core=Layer)` is the JSON form of the dataclass `Layer`: fields, types and defaults are read
+from the dataclass, so that none can be forgotten. What a class writes itself takes the place of what was read: a
+narrower type, a name on the wire, a default of files. `FromCore` has the same for answers, which go one way only.
+"""
 
 from __future__ import annotations
 
-from typing import Any, ClassVar, Self
+import types
+import typing
+from collections.abc import Collection
+from dataclasses import MISSING, Field, fields, is_dataclass
+from typing import Annotated, Any, ClassVar, Self
 
-from pydantic import BaseModel, ConfigDict
+import pydantic
+from pydantic import BaseModel, ConfigDict, StringConstraints
 
 from nimble_shell.core.errors import Collector, DomainError
 
+if typing.TYPE_CHECKING:  # its name is private, what it is is not
+    from pydantic._internal._model_construction import ModelMetaclass as _OfModel
+else:
+    _OfModel = type(BaseModel)
 
-class Document(BaseModel):
+Identifier = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
+Pair = Annotated[list[float], pydantic.Field(min_length=2, max_length=2)]
+Text = Annotated[str, StringConstraints(max_length=2000)]
+
+
+class _OfDataclass(_OfModel):
+    """Reads the fields of `core` into the class that is being made."""
+
+    def __new__(
+        mcs, name: str, bases: tuple[type, ...], namespace: dict[str, Any], core: type[Any] | None = None,
+        leave: Collection[str] = (), **more: Any,
+    ) -> Any:  # fmt: skip
+        if core is not None:
+            own = namespace.get("__annotations__", {})
+            read: dict[str, Any] = {}
+            hints = typing.get_type_hints(core)
+            for field in fields(core):
+                if field.name in leave:
+                    continue
+                read[field.name] = own.pop(field.name, None) or _wire(hints[field.name], bases)
+                if field.name not in namespace:
+                    _keep_default(namespace, field, read[field.name])
+            namespace["__annotations__"] = read | own
+            namespace["core"] = core
+            namespace.setdefault("__doc__", core.__doc__)
+        return super().__new__(mcs, name, bases, namespace, **more)
+
+
+def _keep_default(namespace: dict[str, Any], field: Field[Any], wire: Any) -> None:
+    default = field.default if field.default_factory is MISSING else field.default_factory()
+    if default is not MISSING:
+        namespace[field.name] = _plain_default(default, wire)
+
+
+def _plain_default(value: Any, wire: Any) -> Any:
+    if isinstance(value, tuple):
+        return [_plain_default(one, wire) for one in value]
+    return wire.from_core(value) if is_dataclass(value) else value
+
+
+def _wire(kind: Any, bases: tuple[type, ...]) -> Any:
+    """The type on the wire of a dataclass's field."""
+    origin, args = typing.get_origin(kind), typing.get_args(kind)
+    if isinstance(kind, type) and is_dataclass(kind):
+        return _document(kind, bases)
+    if origin in (typing.Union, types.UnionType):
+        return typing.Union[tuple(_wire(one, bases) for one in args)]  # noqa: UP007 - of a tuple made here
+    if origin is tuple and len(args) == 2 and args[1] is not Ellipsis:
+        return Pair
+    if origin is tuple:
+        return list[_wire(args[0], bases)]  # type: ignore[misc]
+    return Text if kind is str and issubclass(bases[0], Document) else kind
+
+
+def _document(kind: type[Any], bases: tuple[type, ...]) -> type[Any]:
+    for base in (*bases[0].__mro__,):
+        known = vars(base).get("known")
+        if known is not None:
+            if kind not in known:
+                raise TypeError(f"{kind.__name__} needs a class of its own before what holds it")
+            found: type[Any] = known[kind]
+            return found
+    raise TypeError(f"{bases[0].__name__} keeps no classes")
+
+
+class Document(BaseModel, metaclass=_OfDataclass):
     """JSON form of one core dataclass. Unknown keys and numbers that are not finite are refused."""
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False, populate_by_name=True, from_attributes=True)
 
     core: ClassVar[type[Any]]  #: the dataclass it stands for
+    known: ClassVar[dict[type[Any], type[Any]]] = {}  #: the document of each dataclass
+
+    def __init_subclass__(cls, core: type[Any] | None = None, leave: Collection[str] = (), **more: Any) -> None:
+        super().__init_subclass__(**more)
+        if "core" in vars(cls):
+            Document.known[cls.core] = cls
 
     def to_core(self) -> Any:
         """The core value.

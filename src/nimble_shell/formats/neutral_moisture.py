@@ -8,11 +8,12 @@ from typing import Any, Literal
 import numpy as np
 from pydantic import Field
 
-from nimble_shell.core.assemblies.films import R_SI_SURFACE
-from nimble_shell.core.assemblies.vapour import DELTA_0
 from nimble_shell.core.errors import Collector, DomainError, Issue
-from nimble_shell.core.moisture import hourly, monthly, probe
-from nimble_shell.core.moisture.surface import critical_month, f_rsi_required
+from nimble_shell.core.moisture.hourly import probe, transport
+from nimble_shell.core.moisture.monthly import condensation
+from nimble_shell.core.moisture.monthly.surface import critical_month, f_rsi_required
+from nimble_shell.core.thermal.films import R_SI_SURFACE
+from nimble_shell.core.thermal.vapour import DELTA_0
 from nimble_shell.core.working import value_of
 from nimble_shell.formats.neutral_wall import FilmsCase, LayerCase, layer_of
 from nimble_shell.formats.strict import Number, Strict
@@ -41,10 +42,10 @@ class MonthlyCase(Strict):
     layers: list[MonthlyLayer]
     films: FilmsCase
     delta_0: Number = DELTA_0
-    max_R: Number = monthly.MAX_R
+    max_R: Number = condensation.MAX_R
     months: list[MonthCase]
 
-    def plies(self) -> list[monthly.Ply]:
+    def plies(self) -> list[condensation.Ply]:
         """Layers by their first parts.
 
         Raises
@@ -56,7 +57,7 @@ class MonthlyCase(Strict):
         for at, case in enumerate(self.layers):
             try:
                 R = value_of(layer_of(case, at).resistance())
-                found.append(monthly.Ply(d=case.d or 0.0, R=R, sd=_sd(case)))
+                found.append(condensation.Ply(d=case.d or 0.0, R=R, sd=_sd(case)))
             except DomainError as error:
                 check.add(error.under("layers", at).issues)
         check.refuse()
@@ -75,7 +76,7 @@ class HourlyLayer(Strict):
     sorption: list[tuple[Number, Number]] | None = None
     Dw: list[tuple[Number, Number]] | None = None
 
-    def slab(self) -> hourly.Slab:
+    def slab(self) -> transport.Slab:
         """The layer.
 
         Raises
@@ -84,18 +85,18 @@ class HourlyLayer(Strict):
             If it is incomplete.
         """
         if self.material:
-            return hourly.Slab(stuff=hourly.BENCHMARK, d=self.d)
+            return transport.Slab(stuff=transport.BENCHMARK, d=self.d)
         missing = [name.rstrip("_") for name in ("rho", "c", "lambda_", "mu") if getattr(self, name) is None]
         if missing:
             raise DomainError(Issue(path=(), code="layer_incomplete", message=f"the layer lacks {', '.join(missing)}",
                                     hint="give rho, c, lambda and mu, or a material"))  # fmt: skip
         mu = tuple(self.mu) if isinstance(self.mu, list) else ((0.5, float(self.mu or 0.0)),)
-        stuff = hourly.Stuff(
+        stuff = transport.Stuff(
             rho=self.rho or 0.0, c=self.c or 0.0, lambda_=self.lambda_ or 0.0, lambda_w=self.lambda_w,
             lambda_theta=self.lambda_theta, mu=mu, sorption=None if self.sorption is None else tuple(self.sorption),
             Dw=None if self.Dw is None else tuple(self.Dw),
         )  # fmt: skip
-        return hourly.Slab(stuff=stuff, d=self.d)
+        return transport.Slab(stuff=stuff, d=self.d)
 
 
 class HourlyFilms(Strict):
@@ -155,9 +156,9 @@ def compute(case: MonthlyCase | HourlyCase) -> dict[str, Any]:
 
 
 def _monthly(case: MonthlyCase) -> dict[str, Any]:
-    planes = monthly.planes_of(case.plies(), case.films.Rsi, case.films.Rse, case.max_R)
-    months = [monthly.Month(theta_e=m.Te, phi_e=m.phi_e, theta_i=m.Ti, phi_i=m.phi_i) for m in case.months]
-    found = monthly.year(planes, months, case.delta_0)
+    planes = condensation.planes_of(case.plies(), case.films.Rsi, case.films.Rse, case.max_R)
+    months = [condensation.Month(theta_e=m.Te, phi_e=m.phi_e, theta_i=m.Ti, phi_i=m.phi_i) for m in case.months]
+    found = condensation.year(planes, months, case.delta_0)
     R = float(planes.R[-1] - planes.R[0])
     required = [f_rsi_required(month) for month in months]
     critical = critical_month(required)
@@ -200,9 +201,9 @@ def _hourly(case: HourlyCase) -> dict[str, Any]:
     rows = np.array([climate.constant] if climate.constant is not None else climate.hours or [], dtype=float)
     rows = rows.reshape(-1, 4)
     total = (climate.hours_total or 0) if climate.constant is not None else len(rows) * climate.repeat
-    boundaries = hourly.Boundaries(theta_e=rows[:, 0], p_e=rows[:, 1], theta_i=rows[:, 2], p_i=rows[:, 3])
-    films = hourly.Films(prescribed=True) if case.films is None else hourly.Films(**case.films.model_dump())
-    grid = hourly.cells(slabs, **_fine(slabs))
+    boundaries = transport.Boundaries(theta_e=rows[:, 0], p_e=rows[:, 1], theta_i=rows[:, 2], p_i=rows[:, 3])
+    films = transport.Films(prescribed=True) if case.films is None else transport.Films(**case.films.model_dump())
+    grid = transport.cells(slabs, **_fine(slabs))
     wanted = range(1, total + 1) if case.output_hours is None else [h for h in case.output_hours if 0 < h <= total]
     keep = wanted if case.probes else []
     if len(keep) * len(grid.dx) > MOST_VALUES:
@@ -210,7 +211,7 @@ def _hourly(case: HourlyCase) -> dict[str, Any]:
                                 message=f"{len(keep)} hours of {len(grid.dx)} cells are asked for",
                                 hint="name fewer output_hours"))  # fmt: skip
     began = time.perf_counter()
-    run = hourly.run(slabs, films, boundaries, case.initial.theta, case.initial.phi, total, keep=keep, grid=grid,
+    run = transport.run(slabs, films, boundaries, case.initial.theta, case.initial.phi, total, keep=keep, grid=grid,
                      tolerance=TOLERANCE)  # fmt: skip
     seconds = time.perf_counter() - began
     probes = {}
@@ -221,7 +222,7 @@ def _hourly(case: HourlyCase) -> dict[str, Any]:
             raise error.under("probes", at) from error
         probes[one.name] = {"hour": run.hours.tolist(), "theta": trace.theta.tolist(), "phi": trace.phi.tolist(),
                             "w": trace.w.tolist()}  # fmt: skip
-    last = run.totals[-min(len(run.totals), hourly.HOURS_A_YEAR) :]
+    last = run.totals[-min(len(run.totals), transport.HOURS_A_YEAR) :]
     return {
         "probes": probes,
         "layers": {"start": run.totals[0].tolist(), "end": run.totals[-1].tolist(),
@@ -232,7 +233,7 @@ def _hourly(case: HourlyCase) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def _fine(slabs: list[hourly.Slab]) -> dict[str, float]:
+def _fine(slabs: list[transport.Slab]) -> dict[str, float]:
     """Fine cells; in very thick layers, as half-spaces are given, they grow gently but without limit."""
     if max((slab.d for slab in slabs), default=0.0) <= 1.5:
         return {"finest": 0.0005, "growth": 1.2}

@@ -10,13 +10,13 @@ from typing import Any, Literal
 
 from pydantic import Field
 
-from nimble_shell.core.assemblies.conductivity import conductivity_at
-from nimble_shell.core.assemblies.element import LABEL_MEAN, Element, ElementLayer, Part
-from nimble_shell.core.assemblies.fasteners import Fasteners, fastener_correction
-from nimble_shell.core.assemblies.periodic import periodic
-from nimble_shell.core.assemblies.resistance import resistances
-from nimble_shell.core.assemblies.temperature import steady_state
 from nimble_shell.core.errors import Collector, DomainError, Issue
+from nimble_shell.core.thermal.conductivity import conductivity_at
+from nimble_shell.core.thermal.element import LABEL_MEAN, Element, ElementLayer, Part
+from nimble_shell.core.thermal.fasteners import Fasteners, fastener_correction
+from nimble_shell.core.thermal.periodic import periodic
+from nimble_shell.core.thermal.resistance import resistances
+from nimble_shell.core.thermal.temperature import steady_state
 from nimble_shell.core.working import value_of
 from nimble_shell.formats.strict import Number, Strict
 

@@ -8,7 +8,7 @@ from dataclasses import asdict, fields
 
 import numpy as np
 
-from nimble_shell.core.moisture.life import Place, Seasons
+from nimble_shell.core.moisture.hourly.life import Place, Seasons
 
 _ARRAYS = ("x", "layer", "hours", "theta", "phi", "w", "water", "mould", "wood_share")
 

@@ -5,38 +5,22 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.shell.project import Place
 from nimble_shell.core.shell.standard import JointStandard, Standard
-from nimble_shell.formats.document import Document
-from nimble_shell.formats.project import AssemblyDoc, Identifier, JointDoc, MaterialDoc, Text
+from nimble_shell.formats.document import Document, Identifier
 
 FORMAT: Literal["nimble-shell-standards"] = "nimble-shell-standards"
 
 
-class StandardDoc(Document):
+class StandardDoc(Document, core=Standard):
     """One version of a practice standard."""
 
-    core = Standard
     id: Identifier
-    version: int
-    place: Place
-    assembly: AssemblyDoc
-    materials: list[MaterialDoc] = []
-    reason: Text = ""
-    source: Text = ""
-    trusted_since: Text = ""
 
 
-class JointStandardDoc(Document):
+class JointStandardDoc(Document, core=JointStandard):
     """One version of a practice standard of a joint."""
 
-    core = JointStandard
     id: Identifier
-    version: int
-    joint: JointDoc
-    reason: Text = ""
-    source: Text = ""
-    trusted_since: Text = ""
 
 
 def write_standards(standards: list[Standard], joints: list[JointStandard]) -> dict[str, Any]:

@@ -8,18 +8,19 @@ from dataclasses import replace
 import numpy as np
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.site import Site
 from nimble_shell.core.climate.monthly import MonthlyClimate
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.moisture import kernel
-from nimble_shell.core.moisture.element import element_planes, months_of
-from nimble_shell.core.moisture.hourly import Boundaries, Films, Slab, Stuff, cells, run
-from nimble_shell.core.moisture.leak import R_V, Leak, flow, leak_year, pressure, skin_plane
-from nimble_shell.core.moisture.life import Life
-from nimble_shell.core.moisture.mould import mould_index
-from nimble_shell.core.moisture.outdoors import Exposure, sun_on
-from nimble_shell.core.moisture.probe import at
-from nimble_shell.core.moisture.seasons import seasons
-from nimble_shell.core.shell.basis import Basis, Site
+from nimble_shell.core.moisture.hourly import kernel
+from nimble_shell.core.moisture.hourly.life import Life
+from nimble_shell.core.moisture.hourly.mould import mould_index
+from nimble_shell.core.moisture.hourly.outdoors import Exposure, sun_on
+from nimble_shell.core.moisture.hourly.probe import at
+from nimble_shell.core.moisture.hourly.seasons import seasons
+from nimble_shell.core.moisture.hourly.transport import Boundaries, Films, Slab, Stuff, cells, run
+from nimble_shell.core.moisture.monthly.element import element_planes, months_of
+from nimble_shell.core.moisture.monthly.leak import R_V, Leak, flow, leak_year, pressure, skin_plane
 from nimble_shell.references.moisture import LINEAR, constant, saturated
 from nimble_shell.references.rows import Row
 

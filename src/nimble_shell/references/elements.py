@@ -8,20 +8,22 @@ from collections.abc import Iterator
 import numpy as np
 from scipy.linalg import solve_banded
 
-from nimble_shell.core.assemblies.air import air_layer_resistance
-from nimble_shell.core.assemblies.element import Element, ElementLayer, Part
-from nimble_shell.core.assemblies.fasteners import Fasteners, fastener_correction
-from nimble_shell.core.assemblies.figures import wall_figures
-from nimble_shell.core.assemblies.films import Direction, films
-from nimble_shell.core.assemblies.periodic import periodic
-from nimble_shell.core.assemblies.resistance import resistances
-from nimble_shell.core.assemblies.study import studied_layer
 from nimble_shell.core.assemblies.systems import SYSTEMS
-from nimble_shell.core.assemblies.temperature import steady_state
-from nimble_shell.core.assemblies.variants import decide
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.stations import Direction
+from nimble_shell.core.basis.targets import Targets
 from nimble_shell.core.climate import INVENTED, heating_degree_hours, hourly_temperature, p_sat
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis, Targets
+from nimble_shell.core.studies.thickness import studied_layer
+from nimble_shell.core.studies.variants import decide
+from nimble_shell.core.thermal.air import air_layer_resistance
+from nimble_shell.core.thermal.element import Element, ElementLayer, Part
+from nimble_shell.core.thermal.fasteners import Fasteners, fastener_correction
+from nimble_shell.core.thermal.figures import wall_figures
+from nimble_shell.core.thermal.films import films
+from nimble_shell.core.thermal.periodic import periodic
+from nimble_shell.core.thermal.resistance import resistances
+from nimble_shell.core.thermal.temperature import steady_state
 from nimble_shell.core.working import value_of
 from nimble_shell.references.rows import Row
 

@@ -8,11 +8,11 @@ from dataclasses import replace
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
 from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.fixings.cell import cell_of
 from nimble_shell.core.fixings.kinds import started
 from nimble_shell.core.fixings.solved import solve_fixing
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis
 from nimble_shell.references.rows import Row
 
 _T = {"inside": 20.0, "outside": 0.0}

@@ -8,10 +8,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from nimble_shell.core.climate.saturation import p_sat
-from nimble_shell.core.moisture import kernel
-from nimble_shell.core.moisture.hourly import BENCHMARK, Boundaries, Films, Run, Slab, Stuff, cells, run
-from nimble_shell.core.moisture.monthly import DAYS, Month, Planes, Ply, planes_of, year
-from nimble_shell.core.moisture.probe import at
+from nimble_shell.core.moisture.hourly import kernel
+from nimble_shell.core.moisture.hourly.probe import at
+from nimble_shell.core.moisture.hourly.transport import BENCHMARK, Boundaries, Films, Run, Slab, Stuff, cells, run
+from nimble_shell.core.moisture.monthly.condensation import DAYS, Month, Planes, Ply, planes_of, year
 from nimble_shell.core.working import value_of
 from nimble_shell.references import benchmark_moisture
 from nimble_shell.references.rows import Row

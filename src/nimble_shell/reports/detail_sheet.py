@@ -14,9 +14,9 @@ from nimble_shell.core.fixings.cell import Cell
 from nimble_shell.core.fixings.shown import whole
 from nimble_shell.core.fixings.solved import SolvedFixing
 from nimble_shell.core.joints.drawing import SYSTEMS, Drawing
-from nimble_shell.core.joints.seals import Sealing
+from nimble_shell.core.joints.sealing.seals import Sealing
 from nimble_shell.core.joints.solved import SolvedJoint
-from nimble_shell.core.moisture.verdict import JudgedJoint
+from nimble_shell.core.moisture.verdict.verdict import JudgedJoint
 from nimble_shell.core.quantities import show, unit_for
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.reports.detail_section import detail_section, seals_drawn

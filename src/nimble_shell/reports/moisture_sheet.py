@@ -7,15 +7,15 @@ from dataclasses import dataclass
 from typing import Any
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.basis.damp import DampLimits
 from nimble_shell.core.climate import MONTHS
 from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.moisture.element import ElementYear
-from nimble_shell.core.moisture.life import Seasons
-from nimble_shell.core.moisture.position import Position
-from nimble_shell.core.moisture.verdict import Advice, Verdict
+from nimble_shell.core.moisture.hourly.life import Seasons
+from nimble_shell.core.moisture.monthly.element import ElementYear
+from nimble_shell.core.moisture.monthly.position import Position
+from nimble_shell.core.moisture.verdict.verdict import Advice, Verdict
 from nimble_shell.core.quantities import show, unit_for
 from nimble_shell.core.quantities.units import UnitSystem
-from nimble_shell.core.shell.damp import DampLimits
 from nimble_shell.reports.detail_sheet import Heading, items, page_pdf
 
 _VERDICTS = {

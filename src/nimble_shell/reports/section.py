@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from xml.sax.saxutils import escape
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.figures import Profile
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.quantities import format_feet_inches, show
 from nimble_shell.core.quantities.units import UnitSystem
+from nimble_shell.core.thermal.figures import Profile
 from nimble_shell.reports.hatches import HATCHES
 
 SCALES = (1, 2, 2.5, 5, 10, 20)

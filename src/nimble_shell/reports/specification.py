@@ -11,14 +11,15 @@ from typing import Any
 import typst
 
 from nimble_shell.core.assemblies.assembly import CONTROLS, Assembly, Layer, Member
-from nimble_shell.core.assemblies.figures import WallFigures
 from nimble_shell.core.assemblies.fixing import Fixing
-from nimble_shell.core.assemblies.remark import Remark
-from nimble_shell.core.assemblies.resistance import LARGEST_RATIO
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.schools import VapourQuantities
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.quantities import show, unit_for
 from nimble_shell.core.quantities.units import UnitSystem
-from nimble_shell.core.shell.basis import Basis, VapourQuantities
+from nimble_shell.core.remarks.remark import Remark
+from nimble_shell.core.thermal.figures import WallFigures
+from nimble_shell.core.thermal.resistance import LARGEST_RATIO
 from nimble_shell.core.working import value_of
 from nimble_shell.reports.section import length_text, wall_section
 

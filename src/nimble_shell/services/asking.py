@@ -6,8 +6,8 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.materials import Material
-from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.shell.project import Project
 
 

@@ -7,8 +7,19 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.control import Line, Share, continuity, share_inside
-from nimble_shell.core.assemblies.figures import (
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.schools import Dimensions
+from nimble_shell.core.basis.stations import Direction, Station, asked_R, direction_at
+from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.joints.solved import SolvedJoint
+from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.remarks.remark import Remark
+from nimble_shell.core.remarks.remarks import remarks
+from nimble_shell.core.shell.ledger import JointLoss, ShellLedger, shell_ledger
+from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.studies.thickness import Study, crossing_working, thickness_study
+from nimble_shell.core.thermal.control import Line, Share, continuity, share_inside
+from nimble_shell.core.thermal.figures import (
     WallFigures,
     clear_wall_R,
     points_U,
@@ -16,17 +27,6 @@ from nimble_shell.core.assemblies.figures import (
     wall_figures,
     wall_working,
 )
-from nimble_shell.core.assemblies.films import Direction
-from nimble_shell.core.assemblies.remark import Remark
-from nimble_shell.core.assemblies.remarks import remarks
-from nimble_shell.core.assemblies.study import Study, crossing_working, thickness_study
-from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.joints.solved import SolvedJoint
-from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.shell.basis import Basis, Dimensions
-from nimble_shell.core.shell.joint import Station
-from nimble_shell.core.shell.ledger import JointLoss, ShellLedger, shell_ledger
-from nimble_shell.core.shell.project import Building, Project, asked_R, direction_at
 from nimble_shell.core.working import Derivation, Given, Num, derive, plain, traced, value_of
 from nimble_shell.services.joints import Known, owned_members
 from nimble_shell.store import NotFound
@@ -68,7 +68,7 @@ class Consequence:
 @lru_cache(maxsize=256)
 def bench(assembly: Assembly, catalogue: Catalogue, basis: Basis, condition: str, station: Station = "D") -> Bench:
     """All figures of one build-up at a station of the shell. Raises DomainError."""
-    direction, asked = direction_at(station), asked_R(basis, station)
+    direction, asked = direction_at(station), asked_R(basis.targets, station)
     wall = wall_figures(assembly, catalogue, basis, condition, direction=direction)
     study = None
     if assembly.core_index is not None and assembly.core_index < wall.counted:
@@ -84,7 +84,7 @@ def bench_working(project: Project, assembly: Assembly, condition: str, figure: 
     """The working of a figure of the bench. Raises DomainError."""
     direction = direction_at(station)
     if figure == "d_core":
-        asked = asked_R(project.basis, station)
+        asked = asked_R(project.basis.targets, station)
         if asked is None:
             raise DomainError(Issue(path=("figure",), code="nothing_asked", message="no R is asked of this station",
                                     hint="set one in the Basis"))  # fmt: skip

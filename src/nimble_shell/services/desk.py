@@ -16,8 +16,8 @@ from dataclasses import dataclass, field
 from typing import Any, TypeVar
 
 from nimble_shell import __version__
-from nimble_shell.core.conduction.watch import Stopped, watched
 from nimble_shell.core.errors import DomainError, NotConverged
+from nimble_shell.core.progress import Stopped, watched
 
 T = TypeVar("T")
 _MOST_KEPT = 256  #: answers in memory, the least used forgotten first
@@ -68,7 +68,7 @@ class Progress:
 
 def warm() -> int:
     """What a worker does first, so that no question waits for the libraries or for what is compiled."""
-    from nimble_shell.core.moisture import warm as moisture
+    from nimble_shell.core.moisture.hourly import warm as moisture
 
     moisture.warm()
     return os.getpid()

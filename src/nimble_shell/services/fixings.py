@@ -8,16 +8,18 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.figures import clear_wall_R
-from nimble_shell.core.assemblies.films import Direction, FilmSchool
 from nimble_shell.core.assemblies.fixing import Fixing
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.condition import condition
+from nimble_shell.core.basis.schools import FilmSchool
+from nimble_shell.core.basis.stations import Direction, direction_at
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.fixings.cell import Cell, cell_of
 from nimble_shell.core.fixings.solved import SolvedFixing, solve_fixing
 from nimble_shell.core.joints.solved import Accuracy
 from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.shell.basis import Basis, condition
-from nimble_shell.core.shell.project import Project, direction_at
+from nimble_shell.core.shell.project import Project
+from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.working import value_of
 from nimble_shell.services.bench import area_of, find_building, with_draft
 from nimble_shell.services.desk import Desk, key_of

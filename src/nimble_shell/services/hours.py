@@ -8,15 +8,14 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.damp import DampLimits
+from nimble_shell.core.basis.stations import Direction, Station, direction_at
 from nimble_shell.core.materials import Material
-from nimble_shell.core.moisture.life import Effect, Failing, Life, Seasons
-from nimble_shell.core.moisture.outdoors import Exposure
-from nimble_shell.core.moisture.verdict import Advice, Kind
-from nimble_shell.core.shell.basis import Basis
-from nimble_shell.core.shell.damp import DampLimits
-from nimble_shell.core.shell.joint import Station
-from nimble_shell.core.shell.project import Project, direction_at
+from nimble_shell.core.moisture.hourly.life import Effect, Failing, Life, Seasons
+from nimble_shell.core.moisture.hourly.outdoors import Exposure
+from nimble_shell.core.moisture.verdict.verdict import Advice, Kind
+from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.seasons_file import from_bytes, to_bytes
 from nimble_shell.services.asking import bare_assembly, bare_basis, materials_of
 from nimble_shell.services.desk import Desk, key_of
@@ -59,7 +58,7 @@ def solve(
     assembly: Assembly, materials: Mapping[str, Material], basis: Basis, life: Life, direction: Direction
 ) -> Seasons:
     """In a worker: only there the compiled part is needed."""
-    from nimble_shell.core.moisture.seasons import seasons
+    from nimble_shell.core.moisture.hourly.seasons import seasons
 
     return seasons(assembly, materials, basis, life, direction)
 
@@ -69,7 +68,7 @@ def advise(
     damp: DampLimits, kind: Kind,
 ) -> Advice | None:  # fmt: skip
     """In a worker: the smallest change of one kind."""
-    from nimble_shell.core.moisture.hourly_search import search_hours
+    from nimble_shell.core.moisture.verdict.hourly_search import search_hours
 
     return search_hours(assembly, materials, basis, life, direction, damp, kind)
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import StandardRef
 from nimble_shell.core.assemblies.difference import Difference
-from nimble_shell.core.shell.joint import ShellJoint
+from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.shell.project import Building
 from nimble_shell.core.shell.standard import JointStandard, joint_differences, stripped
 from nimble_shell.services.bench import find_building

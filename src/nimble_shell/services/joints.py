@@ -8,20 +8,21 @@ from concurrent.futures import Future
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, JointPlace
-from nimble_shell.core.assemblies.films import Direction, FilmSchool
-from nimble_shell.core.assemblies.systems.system import Value
+from nimble_shell.core.basis.condition import Condition, condition
+from nimble_shell.core.basis.schools import FilmSchool
+from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.joints import FAMILIES, Family
 from nimble_shell.core.joints.drawing import Drawing
-from nimble_shell.core.joints.family import Role
-from nimble_shell.core.joints.schedules import schedule
-from nimble_shell.core.joints.seals import LINES, Line, Sealing, State, judge
+from nimble_shell.core.joints.families import FAMILIES, Family
+from nimble_shell.core.joints.families.family import Role
+from nimble_shell.core.joints.joint import JointValue, ShellJoint
+from nimble_shell.core.joints.sealing.schedules import schedule
+from nimble_shell.core.joints.sealing.seals import LINES, Line, Sealing, State, judge
+from nimble_shell.core.joints.sealing.walk import Stop, Walk, build_up, walk
+from nimble_shell.core.joints.sealing.walk import joint as joint_stop
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint, solve_joint
 from nimble_shell.core.joints.stack import Stack, stack_of
-from nimble_shell.core.joints.walk import Stop, Walk, build_up, walk
-from nimble_shell.core.joints.walk import joint as joint_stop
-from nimble_shell.core.shell.basis import Condition, condition
-from nimble_shell.core.shell.joint import JointValue, ShellJoint
+from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.services.desk import Desk, key_of
 from nimble_shell.store import NotFound
@@ -110,7 +111,7 @@ def values_of(joint: ShellJoint, family: Family, variant: str) -> dict[str, Valu
     for value in joint.values:
         plain: Value = value.number if value.number is not None else str(value.word)
         parameter = turned.get(value.key)
-        if variant == joint.variant or (parameter is not None and _in_range(parameter, plain)):
+        if variant == joint.variant or (parameter is not None and parameter.allows(plain)):
             found[value.key] = plain
     return found
 
@@ -261,13 +262,6 @@ def owned_members(joints: Sequence[Known], assembly: Assembly) -> Assembly:
         for layer in assembly.layers
     )
     return replace(assembly, layers=layers)
-
-
-def _in_range(parameter: object, value: Value) -> bool:
-    least, most = getattr(parameter, "least", None), getattr(parameter, "most", None)
-    if least is not None and most is not None:
-        return not isinstance(value, str) and least <= value <= most
-    return value in getattr(parameter, "options", ())
 
 
 def continuity_walk(project: Project, building: Building, known: Sequence[Known]) -> Walk:

@@ -6,13 +6,14 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from nimble_shell.core.assemblies.figures import surface_factor
+from nimble_shell.core.basis.stations import direction_at
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.moisture.element import ElementYear, element_year, months_of
-from nimble_shell.core.moisture.monthly import Month
-from nimble_shell.core.moisture.position import Position, positions
-from nimble_shell.core.moisture.surface import critical_month, f_rsi_required, phi_at_failure
-from nimble_shell.core.shell.project import Project, direction_at
+from nimble_shell.core.moisture.monthly.condensation import Month
+from nimble_shell.core.moisture.monthly.element import ElementYear, element_year, months_of
+from nimble_shell.core.moisture.monthly.position import Position, positions
+from nimble_shell.core.moisture.monthly.surface import critical_month, f_rsi_required, phi_at_failure
+from nimble_shell.core.shell.project import Project
+from nimble_shell.core.thermal.figures import surface_factor
 from nimble_shell.services.bench import find_building
 from nimble_shell.services.joints import Known
 from nimble_shell.services.studies import At

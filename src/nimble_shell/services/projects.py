@@ -10,11 +10,12 @@ from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly, check_materials
 from nimble_shell.core.assemblies.systems import SYSTEMS
-from nimble_shell.core.assemblies.systems.system import Value
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.stations import PARTS
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Material
-from nimble_shell.core.shell.basis import Basis
-from nimble_shell.core.shell.project import PLACES, Building, Project, ShellElement
+from nimble_shell.core.parameters import Value
+from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.store import Change, Database, Heading, Listed, NotFound, Piece, ProjectRepository, Stored
 
 MOST_HELD = 32  #: projects kept in memory as read
@@ -157,7 +158,7 @@ class ProjectService:
         element = next((e for e in building.elements if e.id == element_id), None)
         if element is None:
             raise NotFound("element", element_id)
-        place = PLACES.get(element.station)
+        place = PARTS.get(element.station)
         if SYSTEMS[system].place != place:
             raise DomainError(Issue(path=("system",), code="wrong_place",
                                     message=f"{SYSTEMS[system].name} is a {SYSTEMS[system].place}, not a {place}",

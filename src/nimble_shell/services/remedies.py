@@ -10,15 +10,15 @@ from itertools import islice
 from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.systems.system import Parameter, Value
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
-from nimble_shell.core.joints.family import ROLES
+from nimble_shell.core.joints.families.family import ROLES
+from nimble_shell.core.joints.joint import JointValue, ShellJoint
 from nimble_shell.core.joints.solved import Accuracy, solve_joint
-from nimble_shell.core.moisture.element import months_of
-from nimble_shell.core.moisture.surface import critical_month, f_rsi_required
-from nimble_shell.core.moisture.verdict import core_of, outside_steps, thicker_steps
+from nimble_shell.core.moisture.monthly.element import months_of
+from nimble_shell.core.moisture.monthly.surface import critical_month, f_rsi_required
+from nimble_shell.core.moisture.verdict.verdict import core_of, outside_steps, thicker_steps
+from nimble_shell.core.parameters import Parameter, Value
 from nimble_shell.core.search import smallest
-from nimble_shell.core.shell.joint import JointValue, ShellJoint
 from nimble_shell.core.shell.project import Project
 from nimble_shell.services.asking import bare_assembly, bare_basis
 from nimble_shell.services.desk import Desk

@@ -7,19 +7,20 @@ from typing import Any
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.condition import Condition, condition, critical_temperature
+from nimble_shell.core.basis.stations import asked_R, direction_at
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.fixings.kinds import CAUTION
 from nimble_shell.core.fixings.solved import SolvedFixing
 from nimble_shell.core.joints.drawing import SYSTEMS as DIMENSIONS
+from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.materials import EDITION
-from nimble_shell.core.moisture.element import element_year
-from nimble_shell.core.moisture.life import Seasons
-from nimble_shell.core.moisture.position import positions
-from nimble_shell.core.moisture.verdict import JudgedJoint, Verdict
-from nimble_shell.core.shell.basis import Condition, condition, critical_temperature
-from nimble_shell.core.shell.joint import ShellJoint
-from nimble_shell.core.shell.project import Project, asked_R, direction_at
+from nimble_shell.core.moisture.hourly.life import Seasons
+from nimble_shell.core.moisture.monthly.element import element_year
+from nimble_shell.core.moisture.monthly.position import positions
+from nimble_shell.core.moisture.verdict.verdict import JudgedJoint, Verdict
+from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.project import FORMAT, FORMAT_VERSION, ProjectDoc, ProjectFile
 from nimble_shell.reports.detail_sheet import FixingPage, Heading, JointPage, fixing_pdf, joint_pdf
 from nimble_shell.reports.moisture_sheet import MoisturePage, moisture_pdf
@@ -43,7 +44,7 @@ def specification(stored: Stored, building_id: str, assembly_id: str, condition:
     sheet = Sheet(
         project=project.name, building=building.name, assembly=assembly, basis=project.basis, wall=found.wall,
         remarks=found.remarks, cautions=system.cautions if system else (), catalogue=project.catalogue, edition=EDITION,
-        zone=f"{station}2", asked=asked_R(project.basis, station),
+        zone=f"{station}2", asked=asked_R(project.basis.targets, station),
         system=system.name if system else "", changed_at=stored.changed_at, revision=stored.revision,
     )  # fmt: skip
     return assembly.name, specification_pdf(sheet)

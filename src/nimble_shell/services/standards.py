@@ -7,9 +7,10 @@ from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, StandardRef
 from nimble_shell.core.assemblies.difference import Difference, differences
+from nimble_shell.core.basis.stations import ShellPart
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Material
-from nimble_shell.core.shell.project import Place, Project
+from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.standard import Standard, own_materials
 from nimble_shell.services.projects import Note, ProjectService, new_id, now, with_element
 from nimble_shell.store import Database, Heading, Kept, NotFound, Piece, StandardRepository, Stored, Use
@@ -37,7 +38,7 @@ class StandardService:
             return [(kept, uses.get(kept.standard.id, [])) for kept in standards.all()]
 
     def keep(
-        self, project_id: str, assembly_id: str, place: Place, *, reason: str, source: str, trusted_since: str
+        self, project_id: str, assembly_id: str, place: ShellPart, *, reason: str, source: str, trusted_since: str
     ) -> Stored:
         """Keep a build-up as a standard: a new one, or the next version of the one it was taken from.
 

@@ -7,16 +7,16 @@ from dataclasses import dataclass
 from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.claim import Checked, Claim, check_claim
-from nimble_shell.core.assemblies.day import Day, day
-from nimble_shell.core.assemblies.probe import Chase, chase, temperature_at
-from nimble_shell.core.assemblies.sensitivity import Swing, sensitivity
-from nimble_shell.core.assemblies.study import crossing, studied_layer
 from nimble_shell.core.assemblies.systems import REFERENCE, SYSTEMS
-from nimble_shell.core.assemblies.variants import Decision, decide
+from nimble_shell.core.basis.stations import Station, asked_R, direction_at
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.shell.joint import Station
-from nimble_shell.core.shell.project import Project, asked_R, direction_at
+from nimble_shell.core.shell.project import Project
+from nimble_shell.core.studies.claim import Checked, Claim, check_claim
+from nimble_shell.core.studies.day import Day, day
+from nimble_shell.core.studies.probe import Chase, chase, temperature_at
+from nimble_shell.core.studies.sensitivity import Swing, sensitivity
+from nimble_shell.core.studies.thickness import crossing, studied_layer
+from nimble_shell.core.studies.variants import Decision, decide
 from nimble_shell.core.working import value_of
 from nimble_shell.services.bench import Bench, bench, find_building, station_of
 from nimble_shell.store import NotFound
@@ -66,7 +66,7 @@ class Probe:
 def foam(project: Project, at: At, cores: Sequence[str]) -> Foam:
     """Cores by thicknesses. Without cores named, those of the build-up's system. Raises DomainError, NotFound."""
     station = at.station(project)
-    asked, direction = asked_R(project.basis, station), direction_at(station)
+    asked, direction = asked_R(project.basis.targets, station), direction_at(station)
     system = SYSTEMS.get(at.assembly.system)
     chosen = list(cores) or list(system.cores if system else ())
     args = (at.assembly, project.catalogue, project.basis)

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from nimble_shell.core.basis.targets import TARGET_SETS, Targets, TargetSet
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.shell.basis import TARGET_SETS, Targets, TargetSet
 from nimble_shell.services.projects import now
 from nimble_shell.store import Database, TargetSetRepository
 

@@ -8,12 +8,12 @@ from dataclasses import dataclass
 from typing import Any
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.basis.stations import Direction, direction_at
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.joints.seals import Leakages, graded
-from nimble_shell.core.moisture.verdict import ADDED, JudgedJoint, Verdict, judge, judge_alone, judge_joint
-from nimble_shell.core.shell.joint import ShellJoint
-from nimble_shell.core.shell.project import Building, Project, direction_at
+from nimble_shell.core.joints.joint import ShellJoint
+from nimble_shell.core.joints.sealing.seals import Leakages, graded
+from nimble_shell.core.moisture.verdict.verdict import ADDED, JudgedJoint, Verdict, judge, judge_alone, judge_joint
+from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.services.asking import bare_assembly, bare_basis, materials_of
 from nimble_shell.services.desk import Desk, key_of
 from nimble_shell.services.joints import DIRECTIONS, Known, drawn, sealing

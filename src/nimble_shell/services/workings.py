@@ -4,19 +4,20 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from nimble_shell.core.assemblies.claim import Claim, check_claim
-from nimble_shell.core.assemblies.day import day
-from nimble_shell.core.assemblies.figures import surface_factor, wall_working
-from nimble_shell.core.assemblies.probe import chase, temperature_at
-from nimble_shell.core.assemblies.variants import variant_working
+from nimble_shell.core.basis.stations import direction_at
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.moisture.element import element_planes, months_of
-from nimble_shell.core.moisture.leak import Leak, leak_month, leak_year, skin_plane
-from nimble_shell.core.moisture.monthly import DAYS
-from nimble_shell.core.moisture.position import share_working
-from nimble_shell.core.moisture.surface import f_rsi_required, failing_humidity, required_factor
-from nimble_shell.core.moisture.verdict import margin_working
-from nimble_shell.core.shell.project import Project, direction_at
+from nimble_shell.core.moisture.monthly.condensation import DAYS
+from nimble_shell.core.moisture.monthly.element import element_planes, months_of
+from nimble_shell.core.moisture.monthly.leak import Leak, leak_month, leak_year, skin_plane
+from nimble_shell.core.moisture.monthly.position import share_working
+from nimble_shell.core.moisture.monthly.surface import f_rsi_required, failing_humidity, required_factor
+from nimble_shell.core.moisture.verdict.verdict import margin_working
+from nimble_shell.core.shell.project import Project
+from nimble_shell.core.studies.claim import Claim, check_claim
+from nimble_shell.core.studies.day import day
+from nimble_shell.core.studies.probe import chase, temperature_at
+from nimble_shell.core.studies.variants import variant_working
+from nimble_shell.core.thermal.figures import surface_factor, wall_working
 from nimble_shell.core.working import Derivation, Num, derive_one, traced
 from nimble_shell.services.bench import find_building, station_of
 from nimble_shell.services.joints import joint_in

@@ -12,8 +12,8 @@ from sqlalchemy import func, select, update
 from sqlalchemy.orm import Session
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.materials import Material
-from nimble_shell.core.shell.basis import Basis
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.formats.project import AssemblyDoc, BasisDoc, BuildingDoc, MaterialDoc
 from nimble_shell.store.errors import NotFound, Stale

@@ -5,7 +5,7 @@ from __future__ import annotations
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from nimble_shell.core.shell.basis import Targets, TargetSet
+from nimble_shell.core.basis.targets import Targets, TargetSet
 from nimble_shell.formats.project import TargetsDoc
 from nimble_shell.store.errors import NotFound
 from nimble_shell.store.rows import TargetSetRow

@@ -9,7 +9,6 @@ import numpy as np
 import pytest
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
-from nimble_shell.core.assemblies.figures import wall_figures
 from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.errors import DomainError
@@ -18,6 +17,7 @@ from nimble_shell.core.fixings.cell import Cell, cell_of
 from nimble_shell.core.fixings.kinds import KINDS, started
 from nimble_shell.core.fixings.solved import CHI_ERROR, solve_fixing
 from nimble_shell.core.materials import CATALOGUE
+from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.core.working import value_of
 from nimble_shell.demo.heron_flats import campus
 

@@ -10,18 +10,18 @@ from functools import cache
 import pytest
 import shapely
 
-from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.assemblies.systems import SYSTEMS
-from nimble_shell.core.assemblies.systems.system import Parameter, Value
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.joints import FAMILIES, Family
 from nimble_shell.core.joints.bound import section_of, solid_of
 from nimble_shell.core.joints.drawing import Drawing
-from nimble_shell.core.joints.family import Role
+from nimble_shell.core.joints.families import FAMILIES, Family
+from nimble_shell.core.joints.families.family import Role
 from nimble_shell.core.joints.solved import solve_joint
 from nimble_shell.core.joints.stack import Stack, stack_of
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.parameters import Parameter, Value
 
 T = {"inside": 20.0, "outside": -10.0, "neighbour": 8.0}
 OTHERS: dict[Role, tuple[str, Direction]] = {

@@ -6,9 +6,9 @@ from typing import Any
 
 import pytest
 
-from nimble_shell.core.joints import FAMILIES
-from nimble_shell.core.joints.schedules import schedule
-from nimble_shell.core.joints.seals import Sealing, Step, graded, judge
+from nimble_shell.core.joints.families import FAMILIES
+from nimble_shell.core.joints.sealing.schedules import schedule
+from nimble_shell.core.joints.sealing.seals import Sealing, Step, graded, judge
 
 EVERY = [
     pytest.param(family.key, variant.key, system, id=f"{family.key}-{variant.key}-{system}")

@@ -7,18 +7,19 @@ import pickle
 import pytest
 from core.joints.test_families import T, drawing, stack
 
-from nimble_shell.core.assemblies.figures import clear_wall_R
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.conduction.field import lower_bound
 from nimble_shell.core.conduction.solve import begun, once_more
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
-from nimble_shell.core.joints import FAMILIES
 from nimble_shell.core.joints.bound import section_of
 from nimble_shell.core.joints.drawing import Board, Drawing, box
+from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.core.joints.solved import PSI_ERROR, solve_joint
 from nimble_shell.core.joints.stack import fill_of, stack_of
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.shell.basis import Basis, Schools
+from nimble_shell.core.thermal.figures import clear_wall_R
 
 PAIR = ("inside", "outside")
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import replace
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
-from nimble_shell.core.joints.schedules import schedule
-from nimble_shell.core.joints.seals import judge
-from nimble_shell.core.joints.walk import Stop, build_up, joint, walk
+from nimble_shell.core.joints.sealing.schedules import schedule
+from nimble_shell.core.joints.sealing.seals import judge
+from nimble_shell.core.joints.sealing.walk import Stop, build_up, joint, walk
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.desk import Desk
 from nimble_shell.services.joints import JointBook, continuity_walk

@@ -7,14 +7,14 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from nimble_shell.core.basis.damp import DampLimits
+from nimble_shell.core.basis.stations import Station, direction_at
 from nimble_shell.core.climate.saturation import p_sat
-from nimble_shell.core.moisture.element import ElementYear, below_floor, element_year, months_of
-from nimble_shell.core.moisture.monthly import Month
-from nimble_shell.core.moisture.surface import f_rsi_required, outer_factor_required, surface_limit
-from nimble_shell.core.moisture.verdict import changes, inwards_of, judge_alone, judged, sheet_of
-from nimble_shell.core.shell.damp import DampLimits
-from nimble_shell.core.shell.joint import Station
-from nimble_shell.core.shell.project import Project, direction_at
+from nimble_shell.core.moisture.monthly.condensation import Month
+from nimble_shell.core.moisture.monthly.element import ElementYear, below_floor, element_year, months_of
+from nimble_shell.core.moisture.monthly.surface import f_rsi_required, outer_factor_required, surface_limit
+from nimble_shell.core.moisture.verdict.verdict import changes, inwards_of, judge_alone, judged, sheet_of
+from nimble_shell.core.shell.project import Project
 from nimble_shell.core.working import value_of
 from nimble_shell.demo.heron_flats import campus
 

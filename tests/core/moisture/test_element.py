@@ -8,10 +8,11 @@ import pytest
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.indoor import Indoor
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.moisture.element import closest_to_saturation, element_year, months_of
-from nimble_shell.core.moisture.surface import f_rsi_required, phi_at_failure
-from nimble_shell.core.shell.basis import Basis, Indoor
+from nimble_shell.core.moisture.monthly.element import closest_to_saturation, element_year, months_of
+from nimble_shell.core.moisture.monthly.surface import f_rsi_required, phi_at_failure
 from nimble_shell.demo.heron_flats import campus
 
 BASIS = campus().basis

@@ -10,11 +10,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from nimble_shell.core.conduction.watch import Stopped, watched
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.moisture import kernel
-from nimble_shell.core.moisture.hourly import Boundaries, Films, Grid, Run, Slab, Stuff, cells, run
-from nimble_shell.core.moisture.probe import at
+from nimble_shell.core.moisture.hourly import kernel
+from nimble_shell.core.moisture.hourly.probe import at
+from nimble_shell.core.moisture.hourly.transport import Boundaries, Films, Grid, Run, Slab, Stuff, cells, run
+from nimble_shell.core.progress import Stopped, watched
 from nimble_shell.references.moisture import LINEAR, constant, saturated, uptake
 
 WOOD = Stuff(

@@ -7,12 +7,12 @@ from dataclasses import replace
 import pytest
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.moisture.hourly_search import search_hours
-from nimble_shell.core.moisture.life import Life
-from nimble_shell.core.moisture.seasons import seasons
-from nimble_shell.core.moisture.verdict import Kind
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.moisture.hourly.life import Life
+from nimble_shell.core.moisture.hourly.seasons import seasons
+from nimble_shell.core.moisture.verdict.hourly_search import search_hours
+from nimble_shell.core.moisture.verdict.verdict import Kind
 
 BASIS = Basis()
 ROOF = SYSTEMS["sip-roof"].assembly("r", "r")

@@ -7,12 +7,13 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.site import Site
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.moisture.hygric import FRESH, Hygric, hygric_of, liquid, phi_of, sorption, stuff_of
-from nimble_shell.core.moisture.mould import CLASSES, critical_humidity, mould_index, sensitivity
-from nimble_shell.core.moisture.outdoors import Exposure, outdoors, saturation, sun_on
-from nimble_shell.core.shell.basis import Basis, Site
+from nimble_shell.core.moisture.hourly.hygric import FRESH, Hygric, hygric_of, liquid, phi_of, sorption, stuff_of
+from nimble_shell.core.moisture.hourly.mould import CLASSES, critical_humidity, mould_index, sensitivity
+from nimble_shell.core.moisture.hourly.outdoors import Exposure, outdoors, saturation, sun_on
 
 
 @pytest.mark.parametrize("key", list(CATALOGUE))

@@ -9,14 +9,23 @@ import numpy as np
 import pytest
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.damp import AirDrive, DampLimits
 from nimble_shell.core.climate.saturation import p_sat
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.moisture.element import element_planes, months_of
-from nimble_shell.core.moisture.leak import R_V, Leak, LeakYear, flow, largest_safe, leak_year, pressure, skin_plane
-from nimble_shell.core.moisture.monthly import DAYS
-from nimble_shell.core.shell.basis import Basis
-from nimble_shell.core.shell.damp import AirDrive, DampLimits
+from nimble_shell.core.moisture.monthly.condensation import DAYS
+from nimble_shell.core.moisture.monthly.element import element_planes, months_of
+from nimble_shell.core.moisture.monthly.leak import (
+    R_V,
+    Leak,
+    LeakYear,
+    flow,
+    largest_safe,
+    leak_year,
+    pressure,
+    skin_plane,
+)
 from nimble_shell.core.working import value_of
 
 BASIS = Basis()

@@ -10,8 +10,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.moisture.monthly import Month, Ply, planes_of, year
-from nimble_shell.core.moisture.surface import critical_month, f_rsi_required
+from nimble_shell.core.moisture.monthly.condensation import Month, Ply, planes_of, year
+from nimble_shell.core.moisture.monthly.surface import critical_month, f_rsi_required
 from nimble_shell.references.moisture import COLD, WET_WALL, by_events
 
 PLIES = st.builds(

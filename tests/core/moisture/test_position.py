@@ -5,11 +5,12 @@ from __future__ import annotations
 import pytest
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.indoor import Indoor
 from nimble_shell.core.climate.saturation import p_sat
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.moisture.element import months_of
-from nimble_shell.core.moisture.position import positions
-from nimble_shell.core.shell.basis import Basis, Indoor
+from nimble_shell.core.moisture.monthly.element import months_of
+from nimble_shell.core.moisture.monthly.position import positions
 from nimble_shell.core.working import value_of
 
 SYSTEMS_TRIED = ["sip", "cassette", "icf", "straw-bale", "bead-cassette"]

@@ -9,15 +9,15 @@ import numpy as np
 import pytest
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.assemblies.systems import SYSTEMS
-from nimble_shell.core.conduction.watch import Stopped, watched
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.moisture.life import Life, Seasons
-from nimble_shell.core.moisture.outdoors import Exposure
-from nimble_shell.core.moisture.seasons import seasons
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.moisture.hourly.life import Life, Seasons
+from nimble_shell.core.moisture.hourly.outdoors import Exposure
+from nimble_shell.core.moisture.hourly.seasons import seasons
+from nimble_shell.core.progress import Stopped, watched
 
 BASIS = Basis()
 TWO = Life(years=2)

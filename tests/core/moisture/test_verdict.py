@@ -8,13 +8,13 @@ import pytest
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
 from nimble_shell.core.assemblies.systems import SYSTEMS
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.stations import direction_at
 from nimble_shell.core.materials import CATALOGUE, Material
-from nimble_shell.core.moisture import verdict as v
-from nimble_shell.core.moisture.element import element_year
-from nimble_shell.core.moisture.leak import Leak, leak_year
-from nimble_shell.core.moisture.verdict import Advice, Verdict, at_humidity, judge, judge_joint, judged
-from nimble_shell.core.shell.basis import Basis
-from nimble_shell.core.shell.project import direction_at
+from nimble_shell.core.moisture.monthly.element import element_year
+from nimble_shell.core.moisture.monthly.leak import Leak, leak_year
+from nimble_shell.core.moisture.verdict import verdict as v
+from nimble_shell.core.moisture.verdict.verdict import Advice, Verdict, at_humidity, judge, judge_joint, judged
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.joints import drawn, sealing
 

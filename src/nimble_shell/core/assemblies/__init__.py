@@ -1,6 +1,4 @@
-"""One-dimensional truth of an assembly: layers in a row, inside → outside.
+"""Build-ups as a designer edits them: layers with their members in `assembly`, points through them in `fixing`.
 
-`element` is what the physics sees (resistances, parts, films); `assembly` is what a designer edits (materials,
-members, air gaps); `resolve` turns the second into the first. `resistance`, `temperature`, `vapour`, `periodic`
-and `fasteners` calculate on elements; `figures` puts them together for the bench; `study` sweeps a thickness.
+`systems` has one generator for each kind of shell; `difference` says what changed between two build-ups.
 """

@@ -25,8 +25,8 @@ from nimble_shell.core.conduction.mesh import GROWTH, Grid, Mesh, build, first_g
 from nimble_shell.core.conduction.refinement import check_size, chosen, error_of
 from nimble_shell.core.conduction.result import Extremes, Result, flows_of
 from nimble_shell.core.conduction.section import Piece, Section
-from nimble_shell.core.conduction.watch import tell
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
+from nimble_shell.core.progress import tell
 
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]

@@ -17,8 +17,8 @@ from scipy.sparse.csgraph import connected_components
 from nimble_shell.core.conduction.boxes import BoxModel, Cells, Surface, cut, first_lines
 from nimble_shell.core.conduction.refinement import check_size, chosen, error_of, extrapolated, halved
 from nimble_shell.core.conduction.result import Extremes, Result, flows_of
-from nimble_shell.core.conduction.watch import tell
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
+from nimble_shell.core.progress import tell
 
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]

@@ -7,17 +7,17 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.figures import surroundings
-from nimble_shell.core.assemblies.films import Direction
 from nimble_shell.core.assemblies.fixing import Fixing
-from nimble_shell.core.assemblies.resistance import resistances
-from nimble_shell.core.assemblies.resolve import fixings_transmittance, resolve
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.conduction.boxes import Box, BoxModel, Face
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.stack import THINNEST, Fill, Stack, fill_of, stack_of
 from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.thermal.figures import surroundings
+from nimble_shell.core.thermal.resistance import resistances
+from nimble_shell.core.thermal.resolve import fixings_transmittance, resolve
 from nimble_shell.core.working import value_of
 
 _LONGEST = 0.5  #: that may stand free of the build-up [m]

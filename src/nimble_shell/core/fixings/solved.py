@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from nimble_shell.core.assemblies.films import FilmSchool
+from nimble_shell.core.basis.schools import FilmSchool
 from nimble_shell.core.conduction.limit import extrapolated
 from nimble_shell.core.fixings.cell import Cell
 from nimble_shell.core.fixings.space import solve_space

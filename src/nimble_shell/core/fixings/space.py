@@ -8,7 +8,6 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from nimble_shell.core.assemblies.films import R_SI_SURFACE
 from nimble_shell.core.conduction.boxes import BoxModel
 from nimble_shell.core.conduction.field import Field
 from nimble_shell.core.conduction.result import Extremes
@@ -22,6 +21,7 @@ from nimble_shell.core.conduction.solve_boxes import (
 )
 from nimble_shell.core.joints.drawing import SYSTEMS
 from nimble_shell.core.joints.solved import SolvedJoint
+from nimble_shell.core.thermal.films import R_SI_SURFACE
 
 FloatArray = NDArray[np.float64]
 

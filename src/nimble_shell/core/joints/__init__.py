@@ -1,24 +1,5 @@
-"""The joints of the shell: drawn from the build-ups that meet, solved, and measured against them."""
+"""The joints of the shell: drawn from the build-ups that meet, solved, and measured against them.
 
-from nimble_shell.core.joints import base, corner, floor_line, opening, party, pipe, roof, seam, sill, threshold
-from nimble_shell.core.joints.family import Family
-
-#: Every family, from the ridge down.
-FAMILIES: dict[str, Family] = {
-    family.key: family
-    for family in (
-        roof.RIDGE,
-        roof.EAVE,
-        seam.FAMILY,
-        corner.FAMILY,
-        party.FAMILY,
-        pipe.FAMILY,
-        opening.FAMILY,
-        floor_line.FAMILY,
-        sill.FAMILY,
-        base.FAMILY,
-        threshold.FAMILY,
-    )
-}
-
-__all__ = ["FAMILIES", "Family"]
+`joint` is what a building stores; `stack` and `drawing` are what a joint is drawn with; `bound` finds its surfaces and
+`solved` its ψ. `families` hold one module for each kind of joint, `sealing` what keeps it tight.
+"""

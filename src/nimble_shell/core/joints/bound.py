@@ -10,10 +10,12 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from nimble_shell.core.assemblies.films import R_SI_SURFACE, Direction, FilmSchool, films
+from nimble_shell.core.basis.schools import FilmSchool
+from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.conduction.section import Piece, Point, Region, Section
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.drawing import SNAP, Air, Drawing
+from nimble_shell.core.thermal.films import R_SI_SURFACE, films
 
 FloatArray = NDArray[np.float64]
 

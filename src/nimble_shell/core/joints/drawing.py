@@ -8,7 +8,7 @@ from typing import Literal
 
 import shapely
 
-from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.conduction.section import Kind, Point
 from nimble_shell.core.joints.stack import Fill, Stack
 

@@ -9,7 +9,7 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from nimble_shell.core.assemblies.films import FilmSchool
+from nimble_shell.core.basis.schools import FilmSchool
 from nimble_shell.core.conduction.field import (
     Field,
     drawn,

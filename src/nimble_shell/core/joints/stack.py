@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, JointPlace
-from nimble_shell.core.assemblies.figures import surroundings
-from nimble_shell.core.assemblies.films import Direction
-from nimble_shell.core.assemblies.resolve import resolve
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.thermal.figures import surroundings
+from nimble_shell.core.thermal.resolve import resolve
 from nimble_shell.core.working import value_of
 
 THINNEST = 0.0015  #: a membrane below this is not drawn into sections; metal always is [m]

@@ -1,1 +1,1 @@
-"""Moisture: at the surface, by month in the depth, by hour, and through a joint."""
+"""Moisture: `monthly` at the surface, in the depth and at a leak; `hourly` through the years; the `verdict`."""

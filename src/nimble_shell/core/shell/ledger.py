@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from nimble_shell.core.shell.basis import Basis
-from nimble_shell.core.shell.project import STATIONS, Building, ShellElement, asked_R
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.stations import STATIONS, asked_R
+from nimble_shell.core.shell.project import Building, ShellElement
 from nimble_shell.core.working import Given, Num, named, plain, value_of
 
 #: Parts of the heat loss that the ledger does not know yet, with the step that will bring them.
@@ -167,7 +168,7 @@ def shell_ledger(
                 area=area,
                 U=U,
                 H=H,
-                asked=None if basis is None else asked_R(basis, element.station),
+                asked=None if basis is None else asked_R(basis.targets, element.station),
                 H_fixings=through,
                 from_assembly=element.assembly_id is not None and U is not None,
             )

@@ -3,43 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.assemblies.films import Direction
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.indoor import Indoor
+from nimble_shell.core.basis.stations import STATIONS, Station
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
-from nimble_shell.core.shell.basis import Basis, Indoor
-from nimble_shell.core.shell.joint import ShellJoint, Station
-from nimble_shell.core.shell.practice import shelf
-
-Place = Literal["wall", "roof", "floor"]
-STATIONS: dict[Station, str] = {
-    "A": "Ridge",
-    "B": "Roof",
-    "C": "Eave",
-    "D": "Wall",
-    "E": "Opening",
-    "F": "Floor line",
-    "G": "Sill",
-    "H": "Footing",
-}
-#: Heat flows up through what is above the room, down through what is below it.
-DIRECTIONS: dict[Station, Direction] = {"A": "up", "B": "up", "F": "down", "H": "down"}
-#: Stations whose elements are build-ups, and what they are.
-PLACES: dict[Station, Place] = {"B": "roof", "D": "wall", "F": "floor", "H": "floor"}
-
-
-def direction_at(station: Station) -> Direction:
-    """Direction of heat flow at a station."""
-    return DIRECTIONS.get(station, "horizontal")
-
-
-def asked_R(basis: Basis, station: Station) -> float | None:
-    """Clear-wall R asked of the build-ups of a station; None where nothing is. [m²·K/W]"""
-    targets = basis.targets
-    place = PLACES.get(station)
-    return {"wall": targets.R_wall, "roof": targets.R_roof, "floor": targets.R_floor}[place] if place else None
+from nimble_shell.core.materials.rates import shelf
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

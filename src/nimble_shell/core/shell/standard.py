@@ -6,10 +6,10 @@ from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, StandardRef
 from nimble_shell.core.assemblies.difference import Difference
+from nimble_shell.core.basis.stations import ShellPart
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.joints.joint import JointValue, ShellJoint
 from nimble_shell.core.materials import Material
-from nimble_shell.core.shell.joint import JointValue, ShellJoint
-from nimble_shell.core.shell.project import Place
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -18,7 +18,7 @@ class Standard:
 
     id: str
     version: int
-    place: Place
+    place: ShellPart
     assembly: Assembly
     materials: tuple[Material, ...] = ()  #: own materials that it needs
     reason: str = ""

@@ -12,7 +12,8 @@ from nimble_shell.core.assemblies.systems import (
     site_framing,
     straw,
 )
-from nimble_shell.core.assemblies.systems.system import Choice, Parameter, System
+from nimble_shell.core.assemblies.systems.system import System
+from nimble_shell.core.parameters import Choice, Parameter
 
 _ROOMS = (sip, sip_roof, icf, mesh_mortar, metal_panel, cassette, bead_cassette, straw, masonry, site_framing)
 SYSTEMS: dict[str, System] = {system.key: system for room in _ROOMS for system in room.SYSTEMS}

@@ -5,17 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
-from nimble_shell.core.assemblies.systems.system import (
-    BEAD_CORES,
-    Choice,
-    Parameter,
-    Place,
-    Stack,
-    System,
-    Value,
-    number,
-    word,
-)
+from nimble_shell.core.assemblies.systems.system import BEAD_CORES, Stack, System
+from nimble_shell.core.basis.stations import ShellPart
+from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
 def _fill(stack: Stack, values: Mapping[str, Value]) -> None:
@@ -77,7 +69,7 @@ def floor(values: Mapping[str, Value]) -> Stack:
 
 
 def _system(
-    key: str, place: Place, name: str, anatomy: str, frame: float, build: Callable[[Mapping[str, Value]], Stack]
+    key: str, place: ShellPart, name: str, anatomy: str, frame: float, build: Callable[[Mapping[str, Value]], Stack]
 ) -> System:
     return System(
         key=key, kind=8, place=place, name=name, anatomy=anatomy,

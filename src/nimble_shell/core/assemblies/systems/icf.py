@@ -5,16 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
-from nimble_shell.core.assemblies.systems.system import (
-    BOARD_CORES,
-    Choice,
-    Parameter,
-    Stack,
-    System,
-    Value,
-    number,
-    word,
-)
+from nimble_shell.core.assemblies.systems.system import BOARD_CORES, Stack, System
+from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 #: Area share of a web across the foam at 200 mm spacing: flange strips and web plate smeared over the form [-].
 _WEB_SHARE = {"plastic": ("polypropylene", 0.006), "steel": ("steel", 0.0003)}

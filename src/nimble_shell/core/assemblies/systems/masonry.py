@@ -5,15 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.fixing import Plate
-from nimble_shell.core.assemblies.systems.system import (
-    Choice,
-    Parameter,
-    Stack,
-    System,
-    Value,
-    number,
-    word,
-)
+from nimble_shell.core.assemblies.systems.system import Stack, System
+from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
 def wall(values: Mapping[str, Value]) -> Stack:

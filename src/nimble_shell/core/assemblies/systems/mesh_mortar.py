@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.fixing import MESH
-from nimble_shell.core.assemblies.systems.system import Choice, Parameter, Place, Stack, System, Value, number, word
+from nimble_shell.core.assemblies.systems.system import Stack, System
+from nimble_shell.core.basis.stations import ShellPart
+from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
 def build(values: Mapping[str, Value]) -> Stack:
@@ -23,7 +25,7 @@ def build(values: Mapping[str, Value]) -> Stack:
     return stack
 
 
-def _system(key: str, place: Place, name: str, foam: float) -> System:
+def _system(key: str, place: ShellPart, name: str, foam: float) -> System:
     return System(
         key=key, kind=5, place=place, name=name,
         anatomy="finish, structural mortar and mesh, ribbed foam, mesh and mortar, finish",

@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
-from nimble_shell.core.assemblies.systems.system import Choice, Parameter, Place, Stack, System, Value, number, word
+from nimble_shell.core.assemblies.systems.system import Stack, System
+from nimble_shell.core.basis.stations import ShellPart
+from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 #: Steel that crosses the core at a side joint, as a width for a whole skin-to-skin path [m].
 _JOINT_STEEL = {"single seal": 0.00010, "double seal": 0.00004}
@@ -26,7 +28,7 @@ def build(values: Mapping[str, Value]) -> Stack:
     return stack
 
 
-def _system(key: str, place: Place, name: str, core: float) -> System:
+def _system(key: str, place: ShellPart, name: str, core: float) -> System:
     return System(
         key=key, kind=6, place=place, name=name, anatomy="steel skin, core, steel skin, steel frame inside",
         parameters=(

@@ -5,16 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
-from nimble_shell.core.assemblies.systems.system import (
-    FOAM_CORES,
-    Choice,
-    Parameter,
-    Stack,
-    System,
-    Value,
-    number,
-    word,
-)
+from nimble_shell.core.assemblies.systems.system import FOAM_CORES, Stack, System
+from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 _LUMBER = 0.038  #: thickness of one piece of framing lumber [m]
 #: Width of timber that runs through the core at each panel joint [m].

@@ -6,16 +6,8 @@ from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
 from nimble_shell.core.assemblies.systems import sip
-from nimble_shell.core.assemblies.systems.system import (
-    FOAM_CORES,
-    Choice,
-    Parameter,
-    Stack,
-    System,
-    Value,
-    number,
-    word,
-)
+from nimble_shell.core.assemblies.systems.system import FOAM_CORES, Stack, System
+from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
 def roof(values: Mapping[str, Value]) -> Stack:

@@ -5,16 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
-from nimble_shell.core.assemblies.systems.system import (
-    FIBRE_CORES,
-    Choice,
-    Parameter,
-    Stack,
-    System,
-    Value,
-    number,
-    word,
-)
+from nimble_shell.core.assemblies.systems.system import FIBRE_CORES, Stack, System
+from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
 def wall(values: Mapping[str, Value]) -> Stack:

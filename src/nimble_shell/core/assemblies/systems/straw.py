@@ -6,7 +6,8 @@ from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
 from nimble_shell.core.assemblies.fixing import Plate
-from nimble_shell.core.assemblies.systems.system import Choice, Parameter, Stack, System, Value, number, word
+from nimble_shell.core.assemblies.systems.system import Stack, System
+from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 #: Bales flat or on edge: material and thickness [m]. Stems lie along the flow in flat bales, across it on edge.
 BALES = {"flat": ("straw-flat", 0.450), "on edge": ("straw-edge", 0.360)}

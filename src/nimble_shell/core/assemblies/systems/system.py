@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from itertools import count
-from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import (
     AirGap,
@@ -17,10 +16,10 @@ from nimble_shell.core.assemblies.assembly import (
     Outside,
 )
 from nimble_shell.core.assemblies.fixing import Fixing, FixingKind, Plate
+from nimble_shell.core.basis.stations import ShellPart
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.parameters import Choice, Parameter, Value, chosen_values
 
-Value = float | str
-Place = Literal["wall", "roof", "floor"]
 FOAM_CORES = ("eps-035", "eps-graphite", "xps-033", "pur-core", "pir-core", "phenolic-board", "mineral-core", "eps-038")
 FIBRE_CORES = ("mineral-wool-032", "mineral-wool-035", "wood-fibre-flex", "cellulose-blown", "hemp-batt", "sheep-wool",
                "glass-wool-blown", "spray-open")  # fmt: skip
@@ -30,34 +29,12 @@ BEAD_CORES = ("eps-bonded-beads", "eps-loose-beads", "cellulose-blown", "glass-w
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Parameter:
-    """A number the designer turns; SI. The limits are the system's own and are refused beyond."""
-
-    key: str
-    text: str
-    start: float
-    least: float
-    most: float
-    dimension: str = "length"
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Choice:
-    """One of several words the designer picks."""
-
-    key: str
-    text: str
-    start: str
-    options: tuple[str, ...]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
 class System:
     """A shell system as a kind of the product, for one place of the shell."""
 
     key: str
     kind: int  #: number of the system kind, 1…12
-    place: Place
+    place: ShellPart
     name: str
     anatomy: str  #: outside → inside, in words
     parameters: tuple[Parameter | Choice, ...]
@@ -80,35 +57,7 @@ class System:
             If a parameter is unknown or out of its range.
         """
         check = Collector()
-        known = {parameter.key: parameter for parameter in self.parameters}
-        chosen: dict[str, Value] = {parameter.key: parameter.start for parameter in self.parameters}
-        for key, value in (values or {}).items():
-            parameter = known.get(key)
-            check.check(
-                parameter is not None,
-                (key,),
-                "unknown_parameter",
-                f"{self.name} has no parameter “{key}”",
-                f"one of {', '.join(known)}",
-            )
-            if isinstance(parameter, Parameter):
-                good = not isinstance(value, str) and parameter.least <= value <= parameter.most
-                check.check(
-                    good,
-                    (key,),
-                    "parameter_out_of_range",
-                    f"{parameter.text} is {value}",
-                    f"from {parameter.least:g} to {parameter.most:g}",
-                )
-            elif isinstance(parameter, Choice):
-                check.check(
-                    value in parameter.options,
-                    (key,),
-                    "parameter_out_of_range",
-                    f"{parameter.text} is {value}",
-                    f"one of {', '.join(parameter.options)}",
-                )
-            chosen[key] = value
+        chosen = chosen_values(self.name, self.parameters, values, check)
         check.refuse()
         stack = self.build(chosen)
         return Assembly(
@@ -200,15 +149,3 @@ class Stack:
                        layer=layer, kind=kind, inner=inner, outer=outer, sleeve=sleeve,
                        sleeve_material="polypropylene" if sleeve else "", head=head, mesh=mesh)
             )  # fmt: skip
-
-
-def word(values: Mapping[str, Value], key: str) -> str:
-    """A chosen word."""
-    return str(values[key])
-
-
-def number(values: Mapping[str, Value], key: str) -> float:
-    """A numeric parameter."""
-    value = values[key]
-    assert not isinstance(value, str)
-    return value

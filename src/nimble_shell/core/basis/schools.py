@@ -1,0 +1,39 @@
+"""The trade's schools: units, films, methods and dimension systems."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities import UNIT_SYSTEMS
+from nimble_shell.core.quantities.units import UnitSystem
+
+FilmSchool = Literal["iso6946", "north_american"]
+BridgedMethod = Literal["parallel", "isothermal", "combined"]
+VapourQuantities = Literal["sd", "perm"]
+Dimensions = Literal["internal", "overall", "external"]  #: what areas and lengths are taken between
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Schools:
+    """Which of the trade's schools this project follows."""
+
+    units: UnitSystem = "SI"
+    films: FilmSchool = "iso6946"
+    bridged: BridgedMethod = "combined"
+    label_mean: float = 10.0  #: mean temperature of labelled conductivities [°C]
+    vapour: VapourQuantities = "sd"
+    dimensions: Dimensions = "external"
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(self.units in UNIT_SYSTEMS, ("units",), "unknown_school", f"units are “{self.units}”", "SI or IP")
+        check.check(
+            -20 <= self.label_mean <= 40,
+            ("label_mean",),
+            "temperature_out_of_range",
+            f"label temperature is {self.label_mean:g} °C",
+            "labels use 10 or 24 °C mean",
+        )
+        check.refuse()

@@ -1,0 +1,108 @@
+"""Outer corners, in plan: the room is where x and y are above 0."""
+
+from __future__ import annotations
+
+from nimble_shell.core.joints.drawing import Board, Drawing, box
+from nimble_shell.core.joints.families.family import Family, Situation, Variant, length, reach
+from nimble_shell.core.joints.families.seam import CASSETTES, MESH, METAL, PANELS
+from nimble_shell.core.parameters import Choice
+
+MASSIVE = ("icf", "icf-one-sided", "masonry", *MESH, "straw-bale", "straw-board")
+
+
+def draw(at: Situation) -> Drawing:
+    """An outer corner, cut level."""
+    wall = at.wall
+    L, d = reach(wall), wall.d
+    board = Board()
+    for index in range(len(wall.plies) - 1, -1, -1):  # from outside in: each covers what is further in
+        outer = wall.span(index)[1]
+        board.rect(-outer, -outer, L, L, wall.plies[index].fill)
+    board.rect(0, 0, L, L, None)
+    _DRAW[at.variant](at, board)
+    board.air("outside", ((-d - 1, -d - 1), (L, -d - 1), (L, -d / 2), (-d / 2, -d / 2), (-d / 2, L), (-d - 1, L)),
+              wall.R_se)  # fmt: skip
+    board.air("inside", box(-d / 2, -d / 2, L, L))
+    board.refer(wall.name, wall.U, 2 * L, 2 * L, 2 * (L + d))
+    return board.done((-d - 0.06, -d - 0.06, 0.6, 0.6), plan=True)
+
+
+def _plain(at: Situation, board: Board) -> None:
+    for ply in (0, len(at.wall.plies) - 1):
+        o = at.wall.span(ply)[1 if ply else 0]
+        board.mark("lap" if ply else "tape", -o, -o)
+
+
+def _lumber(at: Situation, board: Board) -> None:
+    """One panel runs through and is closed with lumber; the other stands against it with lumber in its edge."""
+    a, b = at.wall.core_span
+    t = at.number("lumber")
+    timber = at.fill(at.word("timber"))
+    inner = at.wall.plies[at.wall.core_at - 1] if at.wall.core_at else at.wall.plies[at.wall.core_at]
+    board.rect(-b, -b, -a, -b + t, timber, "end plate")
+    if at.wall.core_at:
+        skin = at.wall.span(at.wall.core_at - 1)
+        board.rect(-skin[1], -b, -skin[0], 0, inner.fill, "skin runs through")
+        board.rect(-skin[0], -b, -skin[0] + t, -a, timber, "edge lumber")
+    board.dim("lumber", (-b, -b), (-b, -b + t))
+    for y in (-b + t / 2, -a):
+        board.mark("bead", -a, y)
+
+
+def _studs(at: Situation, board: Board) -> None:
+    a, b = at.wall.core_span
+    t = at.number("lumber")
+    timber = at.fill(at.word("timber"))
+    board.rect(-b, -a - t, -a, -a, timber, "stud of one cassette")
+    board.rect(-a - t, -b, -a, -a, timber, "stud of the other")
+    board.rect(-b, -b, -b + t, -a - t, timber, "outer stud")
+    board.dim("lumber", (-b, -b), (-b + t, -b))
+    board.mark("gasket", -a, -a)
+
+
+def _post(at: Situation, board: Board) -> None:
+    a, b = at.wall.core_span
+    board.rect(-b, -b, -a, -a, at.fill(at.word("timber")), "solid post")
+    board.mark("gasket", -a, -a)
+
+
+def _metal(at: Situation, board: Board) -> None:
+    """The outer skin is folded round; the inner one may run through to it where the panel was cut short."""
+    skin = at.wall.plies[0]
+    outer = at.wall.d
+    if at.variant == "skin through":
+        board.rect(-skin.d, -outer, 0, 0, skin.fill, "inner skin runs through")
+    board.mark("gasket", 0, 0)
+    board.mark("gasket", -outer, -outer)
+
+
+_DRAW = {
+    "lumber": _lumber,
+    "mitred": _plain,
+    "plain": _plain,
+    "studs": _studs,
+    "post": _post,
+    "cap": _metal,
+    "skin through": _metal,
+}
+_TIMBER = (
+    length("lumber", "lumber", 0.038, 0.030, 0.100),
+    Choice(key="timber", text="timber", start="softwood", options=("softwood", "hardwood", "lvl", "glulam")),
+)
+FAMILY = Family(
+    key="corner",
+    name="Outer corner",
+    station="D",
+    roles=("wall",),
+    owns="seam",
+    draw=draw,
+    variants=(
+        Variant(key="lumber", text="one panel runs through, lumber in both edges", suits=PANELS, parameters=_TIMBER),
+        Variant(key="mitred", text="mitred, foam runs round", suits=(*PANELS, *METAL)),
+        Variant(key="plain", text="plain, every layer runs round", suits=MASSIVE),
+        Variant(key="studs", text="three studs", suits=(*CASSETTES, "site-framing"), parameters=_TIMBER),
+        Variant(key="post", text="solid post", suits=(*CASSETTES, "site-framing"), parameters=_TIMBER[1:]),
+        Variant(key="cap", text="folded cap outside, inner skin cut", suits=METAL),
+        Variant(key="skin through", text="inner skin runs through the core", suits=METAL),
+    ),
+)

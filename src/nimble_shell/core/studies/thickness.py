@@ -1,0 +1,218 @@
+"""Thickness study of one layer: what every thickness gives, and the exact thickness that reaches what is asked."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import cast
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.optimize import brentq
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.stations import Direction
+from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.studies.sweep import Sweep
+from nimble_shell.core.thermal.figures import clear_wall_R, of_school
+from nimble_shell.core.working import Derivation, Given, Num, derive, named, plain, traced, value_of
+
+FloatArray = NDArray[np.float64]
+
+THINNEST, THICKEST = 0.005, 1.0  #: range searched for the crossing [m]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StudyPoint:
+    """The wall at one thickness of the studied layer; SI."""
+
+    d: float
+    R_nominal: float
+    R_clear: float
+    U_clear: float
+    thickness: float  #: whole wall [m]
+    weight: float  #: [kg/m²]
+    cost: float  #: example rates, per m²
+    carbon: float  #: [kg CO₂e/m²]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Study:
+    """A sweep of one layer's thickness."""
+
+    layer: int  #: index from inside
+    present: StudyPoint
+    curve: tuple[StudyPoint, ...]  #: evenly spaced, for drawing
+    stock: tuple[StudyPoint, ...]  #: at the thicknesses kept in stock
+    asked: float | None  #: asked clear-wall R [m²·K/W]
+    d_asked: float | None  #: thickness at which the wall reaches it; None if nothing is asked or none reaches it [m]
+    why_not: str = ""  #: why there is no such thickness
+
+
+def thickness_study(
+    assembly: Assembly,
+    catalogue: Catalogue,
+    basis: Basis,
+    *,
+    asked: float | None,
+    direction: Direction = "horizontal",
+    points: int = 25,
+) -> Study:
+    """Sweep the thickness of the core.
+
+    Parameters
+    ----------
+    assembly : Assembly
+    catalogue : mapping of key to Material
+    basis : Basis
+    asked : float or None
+        Clear-wall R wanted, by the method in use. [m²·K/W]
+    direction : {"horizontal", "up", "down"}
+    points : int
+        Points of the curve.
+
+    Raises
+    ------
+    DomainError
+        If the assembly has no core that counts.
+    """
+    index = studied_layer(assembly)
+    present = assembly.layers[index].d
+    stock = sorted(catalogue[assembly.layers[index].material].stock)
+    low = max(0.6 * min([present, *stock]), assembly.layers[index].rib + THINNEST)
+    high = 1.2 * max([present, *stock])
+    sweep = Sweep(assembly, catalogue, basis, index, direction)
+    found, why_not = (None, "") if asked is None else crossing(assembly, catalogue, basis, asked, direction)
+    d_asked = None if found is None else value_of(found)
+    if d_asked is not None:
+        high = max(high, min(d_asked * 1.1, THICKEST))
+    every = _points(sweep, np.array([present, *stock, *np.linspace(low, high, points)]))
+    return Study(
+        layer=index,
+        present=every[0],
+        stock=every[1 : 1 + len(stock)],
+        curve=every[1 + len(stock) :],
+        asked=asked,
+        d_asked=d_asked,
+        why_not=why_not,
+    )
+
+
+def studied_layer(assembly: Assembly) -> int:
+    """The index of the core.
+
+    Raises
+    ------
+    DomainError
+        If no layer of material is marked as core, or it lies outside of a well-ventilated gap.
+    """
+    index = assembly.core_index
+    cut = next((i for i, layer in enumerate(assembly.layers) if layer.air and layer.air.ventilation == "well"), None)
+    if index is None or not assembly.layers[index].material or (cut is not None and index > cut):
+        raise DomainError(
+            Issue(
+                path=("layers",),
+                code="no_core",
+                message="no layer that counts is marked as core",
+                hint="mark the layer whose thickness is to be studied",
+            )
+        )
+    return index
+
+
+def crossing(
+    assembly: Assembly,
+    catalogue: Catalogue,
+    basis: Basis,
+    asked: float,
+    direction: Direction = "horizontal",
+    *,
+    given: Given = plain,
+) -> tuple[Num | None, str]:
+    """Exact thickness at which the clear-wall R is what is asked.
+
+    Parameters
+    ----------
+    assembly : Assembly
+    catalogue : mapping of key to Material
+    basis : Basis
+    asked : float
+        Clear-wall R wanted. [m²·K/W]
+    direction : {"horizontal", "up", "down"}
+    given : Given
+        `plain` for the figure, `traced` for its working.
+
+    Returns
+    -------
+    tuple of (float, Traced or None, str)
+        Thickness [m], or None with the reason.
+
+    Notes
+    -----
+    Clear-wall R rises with the thickness; the root is found by Brent's method to 1e-13 m and polished by one Newton
+    step, which is the step the working shows.
+    """
+
+    layer = studied_layer(assembly)
+    sweep = Sweep(assembly, catalogue, basis, layer, direction)
+
+    def excess(d: float) -> float:
+        return sweep.clear(d) - asked
+
+    thinnest = max(THINNEST, assembly.layers[layer].rib + THINNEST)
+    if excess(thinnest) >= 0:
+        return None, f"the rest of the wall reaches it with {1000 * thinnest:g} mm of this layer"
+    if excess(THICKEST) < 0:
+        return None, f"even {1000 * THICKEST:g} mm of this layer are {-excess(THICKEST):.2f} m²·K/W short"
+    root = float(brentq(excess, thinnest, THICKEST, xtol=1e-13, rtol=1e-14))
+    h = 1e-6
+    gain = (excess(root + h) - excess(root - h)) / (2 * h)
+    at_root = clear_wall_R(assembly.with_thickness(layer, root), catalogue, basis, direction=direction, given=given)
+    name = catalogue[assembly.layers[layer].material].name
+    start = given(root, f"d_{layer + 1}", f"thickness, {name}", "m", "entered")
+    wanted = given(asked, "R_asked", "asked clear-wall resistance", "m²·K/W", "Basis")
+    slope = given(gain, "slope", "gain of R with thickness there", "m·K/W", "central difference over 2 µm")
+    found = start + (wanted - at_root) / slope
+    clause = f"one Newton step from d_{layer + 1}, the root of R(d) = R_asked by Brent's method"
+    return named(found, "d_core", "thickness that reaches what is asked", "m", clause), ""
+
+
+def crossing_working(
+    assembly: Assembly, catalogue: Catalogue, basis: Basis, asked: float, direction: Direction = "horizontal"
+) -> Derivation:
+    """The working of the exact core thickness: R at the root found, and the last Newton step.
+
+    Raises
+    ------
+    DomainError
+        If no thickness reaches what is asked.
+    """
+    found, why = crossing(assembly, catalogue, basis, asked, direction, given=traced)
+    if found is None:
+        raise DomainError(
+            Issue(
+                path=("figure",),
+                code="no_crossing",
+                message=f"no thickness reaches {asked:g} m²·K/W: {why}",
+                hint="change the core, the members or what is asked",
+            )
+        )
+    return derive(found)
+
+
+def _points(sweep: Sweep, d: FloatArray) -> tuple[StudyPoint, ...]:
+    totals = sweep.label(d)
+    clear = cast("FloatArray", of_school(totals, sweep.basis))
+    nominal = cast("FloatArray", totals.nominal)
+    amounts = sweep.amounts(d)
+    return tuple(
+        StudyPoint(
+            d=float(one),
+            R_nominal=float(nominal[at]),
+            R_clear=float(clear[at]),
+            U_clear=float(1 / clear[at]),
+            **{key: float(values[at]) for key, values in amounts.items()},
+        )
+        for at, one in enumerate(d)
+    )
