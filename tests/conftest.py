@@ -14,8 +14,8 @@ from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.demo import PROJECT_ID, plant
-from nimble_shell.services.desk import Desk
 from nimble_shell.services.projects import ProjectService
+from nimble_shell.services.solver_queue import SolverQueue
 from nimble_shell.store import Database
 
 # Shared machines are slow and noisy: no deadline per example, and the same examples on every run.
@@ -49,20 +49,20 @@ def projects(database: Database) -> ProjectService:
 @pytest.fixture
 def client(database: Database) -> TestClient:
     """An API whose joints wait to be solved for ever."""
-    return TestClient(create_app(database, desk=Desk(workers=0)), raise_server_exceptions=False)
+    return TestClient(create_app(database, queue=SolverQueue(workers=0)), raise_server_exceptions=False)
 
 
 @pytest.fixture(scope="session")
-def desk() -> Iterator[Desk]:
-    desk = Desk(workers=1)
-    yield desk
-    desk.stop()
+def queue() -> Iterator[SolverQueue]:
+    queue = SolverQueue(workers=1)
+    yield queue
+    queue.stop()
 
 
 @pytest.fixture
-def solving(database: Database, desk: Desk) -> TestClient:
+def solving(database: Database, queue: SolverQueue) -> TestClient:
     """An API whose joints are solved."""
-    return TestClient(create_app(database, desk=desk), raise_server_exceptions=False)
+    return TestClient(create_app(database, queue=queue), raise_server_exceptions=False)
 
 
 @pytest.fixture

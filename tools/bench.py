@@ -22,8 +22,8 @@ from nimble_shell.core.studies.variants import FloatArray, decide
 from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.demo.heron_flats import PROJECT_ID, plant
 from nimble_shell.formats.project import AssemblyDoc
-from nimble_shell.services.desk import Desk
 from nimble_shell.services.projects import ProjectService
+from nimble_shell.services.solver_queue import SolverQueue
 from nimble_shell.store import Database
 from tools import bench_fixings, bench_joints, bench_moisture
 
@@ -58,7 +58,7 @@ def edit_latency(runs: int) -> tuple[float, float]:
         database = Database(Path(folder))
         database.migrate()
         plant(ProjectService(database))
-        client = TestClient(create_app(database, desk=Desk(workers=0)))
+        client = TestClient(create_app(database, queue=SolverQueue(workers=0)))
         wall = wall_of(12)
         core = wall.core_index
         assert core is not None

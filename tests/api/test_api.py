@@ -136,11 +136,11 @@ def test_export_and_import_lose_nothing(client: TestClient, campus: str) -> None
 
 
 def test_the_shelf_holds_what_ships(client: TestClient) -> None:
-    shelf = client.get(f"{V1}/shelf").json()
-    assert len(shelf["materials"]) >= 60
-    assert {system["kind"] for system in shelf["systems"]} == set(range(1, 13))
-    assert {system["place"] for system in shelf["systems"]} == {"wall", "roof", "floor"}
-    assert all(material["hatch"] in shelf["hatches"] for material in shelf["materials"])
+    shipped = client.get(f"{V1}/shipped").json()
+    assert len(shipped["materials"]) >= 60
+    assert {system["kind"] for system in shipped["systems"]} == set(range(1, 13))
+    assert {system["place"] for system in shipped["systems"]} == {"wall", "roof", "floor"}
+    assert all(material["hatch"] in shipped["hatches"] for material in shipped["materials"])
 
 
 def test_a_new_project_begins_with_one_building(client: TestClient) -> None:

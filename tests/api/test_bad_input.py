@@ -125,7 +125,7 @@ def test_only_this_computer_is_served(client: TestClient, campus: str) -> None:
 
 
 def test_every_answer_carries_the_security_headers(client: TestClient) -> None:
-    for reply in (client.get(f"{V1}/shelf"), client.get("/nowhere"), client.get("/", headers={"host": "x.example"})):
+    for reply in (client.get(f"{V1}/shipped"), client.get("/nowhere"), client.get("/", headers={"host": "x.example"})):
         policy = reply.headers["content-security-policy"]
         assert "default-src 'none'" in policy
         assert "unsafe" not in policy

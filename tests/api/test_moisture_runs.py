@@ -1,4 +1,4 @@
-"""Moisture routes that ask the desk: verdicts, leaks, hours and the fan."""
+"""Moisture routes that ask the queue: verdicts, leaks, hours and the fan."""
 
 from __future__ import annotations
 

@@ -21,10 +21,10 @@ from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.reports.detail_section import SCALES, detail_section
 from nimble_shell.services import sheets
-from nimble_shell.services.fixings import Looked
+from nimble_shell.services.fixings import LookedAtFixing
 from nimble_shell.services.joints import drawn
 from nimble_shell.services.projects import ProjectService
-from nimble_shell.services.studies import At
+from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.services.verdicts import leak_question
 
 SVG = "{http://www.w3.org/2000/svg}"
@@ -102,8 +102,8 @@ def test_a_group_of_fixings_has_a_page(projects: ProjectService, campus: str, ki
     wall = replace(wall, fixings=(fixing,))
     cell = cell_of(wall, fixing, project.catalogue, project.basis)
     solved = solve_fixing(cell, {"inside": 20.0, "outside": -10.0}, accuracy="working")
-    at = At(building_id="boat-workshop", assembly=wall)
-    looked = Looked(cell=cell, fixing=fixing, solved=None)  # type: ignore[arg-type]
+    at = PlacedDraft(building_id="boat-workshop", assembly=wall)
+    looked = LookedAtFixing(cell=cell, fixing=fixing, solved=None)  # type: ignore[arg-type]
     pdf = sheets.fixing_sheet(stored, at, looked, solved)
     assert pdf.startswith(b"%PDF")
     text = pages(pdf)

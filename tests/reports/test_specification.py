@@ -19,7 +19,7 @@ from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.reports.hatches import HATCHES
 from nimble_shell.reports.section import SCALES, length_text, wall_section
-from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.sheets import specification
 
 SVG = "{http://www.w3.org/2000/svg}"
@@ -105,14 +105,14 @@ def test_inch_pound_changes_the_sheet(projects: ProjectService, campus: str) -> 
 def test_a_name_with_markup_is_printed_as_it_is(projects: ProjectService, campus: str, name: str) -> None:
     stored = projects.load(campus)
     wall = replace(stored.project.assemblies[0], name=name)
-    saved = projects.save_assembly(campus, wall, stored.versions["assembly/wall-w-a"], Note(text="name"))
+    saved = projects.save_assembly(campus, wall, stored.versions["assembly/wall-w-a"], ChangeNote(text="name"))
     assert name in pdf_text(specification(saved, "main-laboratory", "wall-w-a", "0")[1])
 
 
 def test_control_characters_do_not_break_the_sheet(projects: ProjectService, campus: str) -> None:
     stored = projects.load(campus)
     wall = replace(stored.project.assemblies[0], name="bell\x07 and null\x00")
-    saved = projects.save_assembly(campus, wall, stored.versions["assembly/wall-w-a"], Note(text="name"))
+    saved = projects.save_assembly(campus, wall, stored.versions["assembly/wall-w-a"], ChangeNote(text="name"))
     assert "bell and null" in pdf_text(specification(saved, "main-laboratory", "wall-w-a", "0")[1])
 
 

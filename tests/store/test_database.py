@@ -19,7 +19,7 @@ from sqlalchemy import inspect, text
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.formats.project import BasisDoc
-from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.store import Database, StoreError
 from nimble_shell.store.database import HEAD, MIGRATIONS
 from nimble_shell.store.rows import Base
@@ -186,7 +186,7 @@ def test_after_kill_9_every_acknowledged_edit_is_there(tmp_path: Path, edits: in
     assert stored.project.assemblies[0].layers[3].d == pytest.approx(0.1 + int(changes[0].text) * 1e-6, abs=1e-12)
     assert len(changes) == int(changes[0].text)
     service.save_assembly(
-        "heron-flats", stored.project.assemblies[0], stored.versions["assembly/wall-w-a"], Note(text="goes on")
+        "heron-flats", stored.project.assemblies[0], stored.versions["assembly/wall-w-a"], ChangeNote(text="goes on")
     )
     database.close()
 

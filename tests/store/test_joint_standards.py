@@ -10,7 +10,7 @@ from nimble_shell.core.errors import DomainError
 from nimble_shell.core.joints.joint import JointValue, ShellJoint
 from nimble_shell.formats.standards import read_standards, write_standards
 from nimble_shell.services.joint_standards import JointStandardService
-from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.store import Database, NotFound, Stored
 
 BUILDING = "main-laboratory"
@@ -35,7 +35,7 @@ def changed(projects: ProjectService, campus: str, joint: ShellJoint) -> Stored:
     building = next(one for one in stored.project.buildings if one.id == BUILDING)
     joints = tuple(joint if one.id == joint.id else one for one in building.joints)
     return projects.save_building(campus, replace(building, joints=joints), stored.versions[f"building/{BUILDING}"],
-                                  Note(text="changed"))  # fmt: skip
+                                  ChangeNote(text="changed"))  # fmt: skip
 
 
 def test_a_joint_is_kept_without_what_is_the_project_s(
@@ -62,7 +62,7 @@ def test_a_change_is_offered_back_with_its_differences_and_taken_as_one_step(
     assert offer is not None
     assert {one.what for one in offer.differences} == {"variant", "width", "seals left out"}
     version = projects.load(campus).versions[f"building/{BUILDING}"]
-    note = Note(text="standard taken")
+    note = ChangeNote(text="standard taken")
     taken = standards.take(campus, BUILDING, joint.id, offer.kept.standard.id, version, note)
     assert seam(taken) == joint
     assert taken.undo is not None

@@ -10,10 +10,10 @@ from hypothesis import strategies as st
 
 from nimble_shell.core.shell.project import Building, ShellElement
 from nimble_shell.demo.heron_flats import campus
-from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.store import Database, NotFound, ProjectRepository, Stale, Stored
 
-NOTE = Note(text="an edit", zone="D2")
+NOTE = ChangeNote(text="an edit", zone="D2")
 
 
 def thicker(service: ProjectService, stored: Stored, d: float) -> Stored:

@@ -11,11 +11,11 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.shell.standard import Standard
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.formats.standards import read_standards, write_standards
-from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.store import Database, NotFound, Stale, Stored
 
-NOTE = Note(text="standard used", zone="D2")
+NOTE = ChangeNote(text="standard used", zone="D2")
 OWN = Material(key="own-foam", name="Own foam", family="foam", hatch="foam", lambda_=0.03, rho=30, c=1450)
 
 

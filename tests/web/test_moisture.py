@@ -33,7 +33,7 @@ def test_a_month_is_chosen_on_the_drawn_year(sheet: Page) -> None:
 
 
 def test_a_bad_surface_leads_to_its_place(sheet: Page) -> None:
-    rows = sheet.get_by_test_id("league").locator("tbody tr")
+    rows = sheet.get_by_test_id("ranking").locator("tbody tr")
     margins = [number(text) for text in rows.locator("td.n:nth-child(3)").all_inner_texts()]
     assert margins == sorted(margins)
     mast = sheet.get_by_role("complementary", name="Mast")

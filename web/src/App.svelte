@@ -308,7 +308,7 @@
 </script>
 
 <svelte:window onkeydown={key} />
-{#if session.shelf}<Hatches hatches={session.shelf.hatches} />{/if}
+{#if session.shipped}<Hatches hatches={session.shipped.hatches} />{/if}
 <input
   class="visually-hidden"
   type="file"

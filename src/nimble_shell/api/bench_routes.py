@@ -14,20 +14,20 @@ from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.weather import read_weather
 from nimble_shell.services import bench as benches
 from nimble_shell.services import studies, workings
-from nimble_shell.services.fixings import FixingBook, carried
-from nimble_shell.services.joints import JointBook, Known
+from nimble_shell.services.fixings import FixingResults, carried
+from nimble_shell.services.joints import JointResults, KnownJoint
 from nimble_shell.services.projects import ProjectService
-from nimble_shell.services.studies import At
+from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.store import Stored
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/ledger")
-def ledger(project_id: Id, building_id: Id, service: Projects, book: Joints, fixings: Fixings) -> s.ConsequenceOut:
+def ledger(project_id: Id, building_id: Id, service: Projects, results: Joints, fixings: Fixings) -> s.ConsequenceOut:
     """The ledger of a building as saved, beside what it was before the newest change."""
     stored, before = service.load_with_before(project_id)
-    now, then = _joints(book, stored, before, building_id)
+    now, then = _joints(results, stored, before, building_id)
     effect = benches.consequence(
         fixings.owned(stored.project),
         None if before is None else fixings.owned(before, begin=False),
@@ -40,7 +40,7 @@ def ledger(project_id: Id, building_id: Id, service: Projects, book: Joints, fix
 
 
 @router.post("/projects/{project_id}/bench")
-def bench(project_id: Id, asked: s.BenchIn, service: Projects, book: Joints, fixings: Fixings) -> s.BenchOut:
+def bench(project_id: Id, asked: s.BenchIn, service: Projects, results: Joints, fixings: Fixings) -> s.BenchOut:
     """Every figure of a build-up as drafted, and what it means for the shell. Nothing is saved."""
     stored, before = service.load_with_before(project_id)
     saved = fixings.owned(stored.project)
@@ -48,7 +48,7 @@ def bench(project_id: Id, asked: s.BenchIn, service: Projects, book: Joints, fix
     project = benches.with_draft(saved, draft)
     preview = project != saved
     # While a build-up is drafted its joints and fixings count as last solved; they follow once it is saved.
-    now, then = _joints(book, stored, before, asked.building_id)
+    now, then = _joints(results, stored, before, asked.building_id)
     old = saved if preview else None if before is None else fixings.owned(before, begin=False)
     effect = benches.consequence(
         project,
@@ -66,7 +66,7 @@ def bench(project_id: Id, asked: s.BenchIn, service: Projects, book: Joints, fix
 
 
 @router.post("/projects/{project_id}/working")
-def working(project_id: Id, asked: s.WorkingIn, service: Projects, book: Joints, fixings: Fixings) -> s.WorkingOut:
+def working(project_id: Id, asked: s.WorkingIn, service: Projects, results: Joints, fixings: Fixings) -> s.WorkingOut:
     """Show working: every step of one figure, from the executed calculation."""
     stored = service.load(project_id)
     project = fixings.owned(stored.project)
@@ -77,21 +77,21 @@ def working(project_id: Id, asked: s.WorkingIn, service: Projects, book: Joints,
             station = benches.station_of(benches.find_building(project, asked.building_id), draft.id)
             seen = project.within(asked.building_id)
             return views.working(benches.bench_working(seen, draft, asked.condition, asked.figure, station))
-    joints, _ = _joints(book, stored, None, asked.building_id)
+    joints, _ = _joints(results, stored, None, asked.building_id)
     return views.working(benches.ledger_working(project, asked.building_id, asked.figure, joints))
 
 
 def _joints(
-    book: JointBook, stored: Stored, before: Project | None, building_id: str
-) -> tuple[tuple[Known, ...], tuple[Known, ...] | None]:
+    results: JointResults, stored: Stored, before: Project | None, building_id: str
+) -> tuple[tuple[KnownJoint, ...], tuple[KnownJoint, ...] | None]:
     """Joints of a building as known, now and before the newest change."""
-    now = book.known(stored.project, stored.revision, benches.find_building(stored.project, building_id))
+    now = results.known(stored.project, stored.revision, benches.find_building(stored.project, building_id))
     if before is None or building_id not in {building.id for building in before.buildings}:
         return now, None
     old = benches.find_building(before, building_id)
     # What was never solved before the change counts as it is now: the change is not blamed for it.
     solved = {known.joint.id: known for known in now}
-    then = book.known(before, stored.revision, old, before=True)
+    then = results.known(before, stored.revision, old, before=True)
     return now, tuple(solved.get(known.joint.id, known) if known.solved is None else known for known in then)
 
 
@@ -146,7 +146,9 @@ def probe(project_id: Id, asked: t.ProbeIn, service: Projects, fixings: Fixings)
     )
 
 
-def _studied(project_id: str, asked: t.AtIn, service: ProjectService, fixings: FixingBook) -> tuple[Project, At]:
+def _studied(
+    project_id: str, asked: t.AtIn, service: ProjectService, fixings: FixingResults
+) -> tuple[Project, PlacedDraft]:
     """The project and the build-up that is studied, with fixings as solved."""
     at = asked.place()
     project = fixings.owned(service.load(project_id).project).within(at.building_id)

@@ -17,7 +17,7 @@ from nimble_shell.core.fixings.kinds import CAUTION, KINDS, started
 from nimble_shell.core.progress import Stopped
 from nimble_shell.formats.project import FixingDoc
 from nimble_shell.services import fixings, sheets
-from nimble_shell.services.studies import At
+from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.store import NotFound
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
@@ -38,41 +38,50 @@ def start_fixing(project_id: Id, asked: f.StartFixingIn, service: Projects) -> F
 
 
 @router.post("/projects/{project_id}/fixing")
-async def fixing(project_id: Id, asked: f.FixingIn, service: Projects, book: Fixings) -> f.FixingOut:
+async def fixing(project_id: Id, asked: f.FixingIn, service: Projects, results: Fixings) -> f.FixingOut:
     """A group of a build-up as drafted, solved. Nothing is saved."""
     project = (await run_in_threadpool(service.load, project_id)).project
     at = asked.place()
     looked = await run_in_threadpool(
-        fixings.look, book.desk, project, at.assembly, asked.fixing_id, asked.condition, asked.accuracy, asked.ticket
+        fixings.look,
+        results.queue,
+        project,
+        at.assembly,
+        asked.fixing_id,
+        asked.condition,
+        asked.accuracy,
+        asked.ticket,
     )
     solved = await asyncio.wrap_future(looked.solved)
-    owned = await run_in_threadpool(book.owned, project)
+    owned = await run_in_threadpool(results.owned, project)
     return await run_in_threadpool(views.fixing, owned, at, looked, solved, asked.condition, asked.accuracy)
 
 
 @router.get("/projects/{project_id}/assemblies/{assembly_id}/fixings/{fixing_id}/sheet.pdf")
 async def sheet(
-    project_id: Id, assembly_id: Id, fixing_id: Id, building_id: str, service: Projects, book: Fixings
+    project_id: Id, assembly_id: Id, fixing_id: Id, building_id: str, service: Projects, results: Fixings
 ) -> Response:
     """The page of a group of fixings, solved to final accuracy."""
     stored = await run_in_threadpool(service.load, project_id)
     assembly = next((one for one in stored.project.assemblies if one.id == assembly_id), None)
     if assembly is None:
         raise NotFound("assembly", assembly_id)
-    looked = await run_in_threadpool(fixings.look, book.desk, stored.project, assembly, fixing_id, "winter", "final")
+    looked = await run_in_threadpool(
+        fixings.look, results.queue, stored.project, assembly, fixing_id, "winter", "final"
+    )
     solved = await asyncio.wrap_future(looked.solved)
-    counted = replace(stored, project=await run_in_threadpool(book.owned, stored.project))
-    at = At(building_id=building_id, assembly=assembly)
+    counted = replace(stored, project=await run_in_threadpool(results.owned, stored.project))
+    at = PlacedDraft(building_id=building_id, assembly=assembly)
     pdf = await run_in_threadpool(sheets.fixing_sheet, counted, at, looked, solved)
     return attachment(pdf, "application/pdf", f"{looked.fixing.name}.pdf")
 
 
 @router.post("/projects/{project_id}/fixing-sweep")
-async def fixing_sweep(project_id: Id, asked: f.FixingSweepIn, service: Projects, book: Fixings) -> f.FixingSweepOut:
+async def fixing_sweep(project_id: Id, asked: f.FixingSweepIn, service: Projects, results: Fixings) -> f.FixingSweepOut:
     """χ and ΔU over spacings, at working accuracy."""
     project = (await run_in_threadpool(service.load, project_id)).project
     points = await run_in_threadpool(
-        fixings.swept, book.desk, project, asked.place().assembly, asked.fixing_id, asked.values, asked.ticket
+        fixings.swept, results.queue, project, asked.place().assembly, asked.fixing_id, asked.values, asked.ticket
     )
     return f.FixingSweepOut(points=[await _point(one) for one in points])
 

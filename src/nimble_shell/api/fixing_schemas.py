@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import Field
 
 from nimble_shell.api.joint_schemas import Accuracy, DrawingOut, SolvedOut
-from nimble_shell.api.schemas import Model, Said
+from nimble_shell.api.schemas import Model, ShortText
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.formats.document import Identifier
 from nimble_shell.formats.project import FixingDoc
@@ -25,16 +25,16 @@ class FixingKindsOut(Model):
 
 
 class StartFixingIn(AtIn):
-    kind: Said
+    kind: ShortText
     layer: Identifier
     fixing_id: Identifier
 
 
 class FixingIn(AtIn):
     fixing_id: Identifier
-    condition: Said = "winter"
+    condition: ShortText = "winter"
     accuracy: Accuracy = "working"
-    ticket: Said = ""
+    ticket: ShortText = ""
 
 
 class FixingOut(Model):
@@ -64,7 +64,7 @@ class FixingOut(Model):
 
 class FixingSweepIn(AtIn):
     fixing_id: Identifier
-    ticket: Said = ""
+    ticket: ShortText = ""
     values: Annotated[list[float], Field(min_length=1, max_length=41)]
 
 

@@ -10,12 +10,12 @@ from nimble_shell.core.fixings.solved import SolvedFixing
 from nimble_shell.core.joints.solved import Accuracy
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.project import FixingDoc
-from nimble_shell.services.fixings import Looked, remaining
-from nimble_shell.services.studies import At
+from nimble_shell.services.fixings import LookedAtFixing, remaining
+from nimble_shell.services.studies import PlacedDraft
 
 
 def fixing(
-    project: Project, at: At, looked: Looked, solved: SolvedFixing, moment: str, accuracy: Accuracy
+    project: Project, at: PlacedDraft, looked: LookedAtFixing, solved: SolvedFixing, moment: str, accuracy: Accuracy
 ) -> f.FixingOut:
     cell, one = looked.cell, looked.fixing
     drawing, shown = whole(cell.drawing, solved.field)

@@ -10,13 +10,13 @@ from fastapi.responses import Response
 
 from nimble_shell.api import schemas as s
 from nimble_shell.formats.problems import Problem
-from nimble_shell.services.fixings import FixingBook
+from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joint_standards import JointStandardService
-from nimble_shell.services.joints import JointBook
-from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.services.joints import JointResults
+from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
-from nimble_shell.services.verdicts import VerdictBook
+from nimble_shell.services.verdicts import VerdictResults
 
 REFUSALS: dict[int | str, dict[str, Any]] = {
     code: {"model": Problem, "description": text}
@@ -42,19 +42,19 @@ def _targets(request: Request) -> TargetService:
     return service
 
 
-def _joints(request: Request) -> JointBook:
-    book: JointBook = request.app.state.joints
-    return book
+def _joints(request: Request) -> JointResults:
+    results: JointResults = request.app.state.joints
+    return results
 
 
-def _fixings(request: Request) -> FixingBook:
-    book: FixingBook = request.app.state.fixings
-    return book
+def _fixings(request: Request) -> FixingResults:
+    results: FixingResults = request.app.state.fixings
+    return results
 
 
-def _verdicts(request: Request) -> VerdictBook:
-    book: VerdictBook = request.app.state.verdicts
-    return book
+def _verdicts(request: Request) -> VerdictResults:
+    results: VerdictResults = request.app.state.verdicts
+    return results
 
 
 def _joint_standards(request: Request) -> JointStandardService:
@@ -64,17 +64,17 @@ def _joint_standards(request: Request) -> JointStandardService:
 
 Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
-Joints = Annotated[JointBook, Depends(_joints)]
-Fixings = Annotated[FixingBook, Depends(_fixings)]
-Verdicts = Annotated[VerdictBook, Depends(_verdicts)]
+Joints = Annotated[JointResults, Depends(_joints)]
+Fixings = Annotated[FixingResults, Depends(_fixings)]
+Verdicts = Annotated[VerdictResults, Depends(_verdicts)]
 JointStandards = Annotated[JointStandardService, Depends(_joint_standards)]
 TargetSets = Annotated[TargetService, Depends(_targets)]
 Id = Annotated[str, Path(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 
 
-def note_of(saying: s.Saying) -> Note:
+def note_of(saying: s.ChangeNoteIn) -> ChangeNote:
     """How a change is called in the log."""
-    return Note(text=saying.text, zone=saying.zone)
+    return ChangeNote(text=saying.text, zone=saying.zone)
 
 
 def attachment(content: bytes, media_type: str, name: str) -> Response:

@@ -32,13 +32,13 @@ def joint_families() -> list[j.FamilyOut]:
 
 
 @router.post("/projects/{project_id}/joint")
-async def joint(project_id: Id, asked: j.JointIn, service: Projects, book: Joints) -> j.JointOut:
+async def joint(project_id: Id, asked: j.JointIn, service: Projects, results: Joints) -> j.JointOut:
     """A joint as drafted: drawn from the project's build-ups and solved. Nothing is saved."""
     project = (await run_in_threadpool(service.load, project_id)).project.within(asked.building_id)
     one = asked.joint.to_core()
     variant = asked.variant or one.variant
     found = await run_in_threadpool(joints.drawn, project, one, asked.condition, variant)
-    answer = await asyncio.wrap_future(joints.ask(book.desk, project, found, asked.accuracy, ticket=asked.ticket))
+    answer = await asyncio.wrap_future(joints.ask(results.queue, project, found, asked.accuracy, ticket=asked.ticket))
     return await run_in_threadpool(
         lambda: j.JointOut(
             drawing=views.drawing(found, one, variant),
@@ -60,7 +60,7 @@ def joint_drawing(project_id: Id, asked: j.JointIn, service: Projects) -> j.Join
 
 
 @router.post("/projects/{project_id}/joint-difference")
-async def joint_difference(project_id: Id, asked: j.DifferenceIn, service: Projects, book: Joints) -> j.WarmerOut:
+async def joint_difference(project_id: Id, asked: j.DifferenceIn, service: Projects, results: Joints) -> j.WarmerOut:
     """How much warmer a joint is in the variant it is compared with, at final accuracy."""
     project = (await run_in_threadpool(service.load, project_id)).project.within(asked.building_id)
     one = asked.joint.to_core()
@@ -68,7 +68,7 @@ async def joint_difference(project_id: Id, asked: j.DifferenceIn, service: Proje
         await run_in_threadpool(joints.drawn, project, one, asked.condition, variant)
         for variant in (one.variant, joints.other_of(one))
     ]
-    questions = [joints.ask(book.desk, project, each, "final", ticket=asked.ticket) for each in found]
+    questions = [joints.ask(results.queue, project, each, "final", ticket=asked.ticket) for each in found]
     answers = [await asyncio.wrap_future(question) for question in questions]
     first, second = zip((each.drawing for each in found), answers, strict=True)
     change = await run_in_threadpool(warmer, first, second)
@@ -76,27 +76,29 @@ async def joint_difference(project_id: Id, asked: j.DifferenceIn, service: Proje
 
 
 @router.post("/projects/{project_id}/joint-sweep")
-async def joint_sweep(project_id: Id, asked: j.SweepIn, service: Projects, book: Joints) -> j.SweepOut:
+async def joint_sweep(project_id: Id, asked: j.SweepIn, service: Projects, results: Joints) -> j.SweepOut:
     """ψ and the surface factor over values of one parameter, at working accuracy."""
     project = (await run_in_threadpool(service.load, project_id)).project.within(asked.building_id)
     one = asked.joint.to_core()
-    questions = await run_in_threadpool(joints.swept, book.desk, project, one, asked.key, asked.values, asked.ticket)
+    questions = await run_in_threadpool(
+        joints.swept, results.queue, project, one, asked.key, asked.values, asked.ticket
+    )
     system = project.basis.schools.dimensions
     return j.SweepOut(points=[await _point(value, question, system) for value, question in questions])
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/walk")
-def continuity_walk(project_id: Id, building_id: Id, service: Projects, book: Joints) -> j.WalkOut:
+def continuity_walk(project_id: Id, building_id: Id, service: Projects, results: Joints) -> j.WalkOut:
     """The lines of control round the section of a building, station by station."""
     stored = service.load(project_id)
     building = find_building(stored.project, building_id)
-    known = book.known(stored.project, stored.revision, building)
+    known = results.known(stored.project, stored.revision, building)
     return views.walk(joints.continuity_walk(stored.project, building, known))
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/sheet.pdf")
 async def sheet(
-    project_id: Id, building_id: Id, joint_id: Id, service: Projects, book: Joints, judges: Verdicts,
+    project_id: Id, building_id: Id, joint_id: Id, service: Projects, results: Joints, judges: Verdicts,
     condition: str = "winter",
 ) -> Response:  # fmt: skip
     """The page of a joint, solved to final accuracy, with what room air through it does."""
@@ -104,7 +106,7 @@ async def sheet(
     one = joints.joint_in(find_building(stored.project, building_id), joint_id)
     project = stored.project.within(building_id)
     found = await run_in_threadpool(joints.drawn, project, one, condition)
-    answer = await asyncio.wrap_future(joints.ask(book.desk, project, found, "final"))
+    answer = await asyncio.wrap_future(joints.ask(results.queue, project, found, "final"))
     judged = None
     if not found.family.point:
         question = await run_in_threadpool(leak_question, project, one, answer.f_rsi)
@@ -114,15 +116,15 @@ async def sheet(
 
 
 @router.get("/solving/{ticket}")
-def progress(ticket: Id, book: Joints) -> j.ProgressOut:
+def progress(ticket: Id, results: Joints) -> j.ProgressOut:
     """How far the questions of a ticket are; nothing is left where they are answered."""
-    return j.ProgressOut.model_validate(book.desk.progress(ticket))
+    return j.ProgressOut.model_validate(results.queue.progress(ticket))
 
 
 @router.delete("/solving/{ticket}")
-def stop(ticket: Id, book: Joints) -> j.StoppedOut:
+def stop(ticket: Id, results: Joints) -> j.StoppedOut:
     """Stop the questions of a ticket; who waits for them is told so."""
-    return j.StoppedOut(stopped=book.desk.cancel(ticket))
+    return j.StoppedOut(stopped=results.queue.cancel(ticket))
 
 
 async def _point(value: float, question: Future[SolvedJoint] | str, system: Dimensions) -> j.SweepPoint:

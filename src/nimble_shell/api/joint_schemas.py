@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from nimble_shell.api.schemas import Model, ParameterOut, Said
+from nimble_shell.api.schemas import Model, ParameterOut, ShortText
 from nimble_shell.formats.project import JointDoc
 
 Accuracy = Literal["working", "final"]
@@ -33,11 +33,11 @@ class JointIn(Model):
     """A joint as drafted, in its own variant or another one."""
 
     joint: JointDoc
-    building_id: Said = ""
-    variant: Said = ""
-    condition: Said = "winter"
+    building_id: ShortText = ""
+    variant: ShortText = ""
+    condition: ShortText = "winter"
     accuracy: Accuracy = "working"
-    ticket: Said = ""
+    ticket: ShortText = ""
 
 
 class ShapeOut(Model):
@@ -111,7 +111,7 @@ class SolvedOut(Model):
     field: FieldOut
     trace: list[list[float]]
     lines: list[list[list[float]]]
-    pieces: list[FlowOut]
+    segments: list[FlowOut]
     references: list[ReferenceOut]
     unknowns: int
     accuracy: Accuracy
@@ -154,9 +154,9 @@ class DifferenceIn(Model):
     """A joint as drafted, with the variant it is compared with."""
 
     joint: JointDoc
-    building_id: Said = ""
-    condition: Said = "winter"
-    ticket: Said = ""
+    building_id: ShortText = ""
+    condition: ShortText = "winter"
+    ticket: ShortText = ""
 
 
 class WarmerOut(Model):
@@ -186,10 +186,10 @@ class WalkOut(Model):
 
 class SweepIn(Model):
     joint: JointDoc
-    building_id: Said = ""
-    condition: Said = "winter"
-    key: Said
-    ticket: Said = ""
+    building_id: ShortText = ""
+    condition: ShortText = "winter"
+    key: ShortText
+    ticket: ShortText = ""
     values: Annotated[list[float], Field(min_length=1, max_length=41)]
 
 

@@ -103,9 +103,9 @@ def answered(drawing: Drawing, found: SolvedJoint, moment: Condition, accuracy: 
         field=_field(answer.field),
         trace=answer.trace.reshape(-1, 3).tolist(),
         lines=[line.tolist() for line in answer.lines],
-        pieces=[
+        segments=[
             j.FlowOut(env=env, a=list(a), b=list(b), flow=None if np.isnan(flow) else flow)
-            for env, a, b, flow in answer.pieces
+            for env, a, b, flow in answer.segments
         ],
         references=[
             j.ReferenceOut(name=one.name, U=one.U, lengths=list(one.lengths), envs=list(one.envs))

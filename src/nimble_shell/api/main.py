@@ -26,19 +26,19 @@ from nimble_shell.api import (
     standard_routes,
 )
 from nimble_shell.api.guard import Guard
-from nimble_shell.services.desk import Desk
-from nimble_shell.services.fixings import FixingBook
-from nimble_shell.services.hours import HoursBook
+from nimble_shell.services.fixings import FixingResults
+from nimble_shell.services.hours import HoursResults
 from nimble_shell.services.joint_standards import JointStandardService
-from nimble_shell.services.joints import JointBook
+from nimble_shell.services.joints import JointResults
 from nimble_shell.services.projects import ProjectService
+from nimble_shell.services.solver_queue import SolverQueue
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
-from nimble_shell.services.verdicts import VerdictBook
+from nimble_shell.services.verdicts import VerdictResults
 from nimble_shell.store import Database
 
 
-def create_app(database: Database, web: Path | None = None, desk: Desk | None = None) -> FastAPI:
+def create_app(database: Database, web: Path | None = None, queue: SolverQueue | None = None) -> FastAPI:
     """Everything, on one database.
 
     Parameters
@@ -47,7 +47,7 @@ def create_app(database: Database, web: Path | None = None, desk: Desk | None = 
         Already migrated.
     web : Path, optional
         Folder of the built front end; without it only the API is served.
-    desk : Desk, optional
+    queue : queue, optional
         Where joints and fixings are solved; one of two workers if not given.
     """
     app = FastAPI(
@@ -62,11 +62,11 @@ def create_app(database: Database, web: Path | None = None, desk: Desk | None = 
     app.state.standards = StandardService(database, app.state.projects)
     app.state.joint_standards = JointStandardService(database, app.state.projects)
     app.state.targets = TargetService(database)
-    desk = desk or Desk()
-    app.state.joints = JointBook(desk)
-    app.state.fixings = FixingBook(desk)
-    app.state.hours = HoursBook(desk, database)
-    app.state.verdicts = VerdictBook(desk)
+    queue = queue or SolverQueue()
+    app.state.joints = JointResults(queue)
+    app.state.fixings = FixingResults(queue)
+    app.state.hours = HoursResults(queue, database)
+    app.state.verdicts = VerdictResults(queue)
     problems.install(app)
     for part in (routes, bench_routes, joint_routes, fixing_routes, moisture_routes, standard_routes):
         app.include_router(part.router)
@@ -81,10 +81,10 @@ def create_app(database: Database, web: Path | None = None, desk: Desk | None = 
 @asynccontextmanager
 async def _workers(app: FastAPI) -> AsyncIterator[None]:
     """Worker processes from the first moment to the last."""
-    desk: Desk = app.state.joints.desk
-    threading.Thread(target=desk.start, daemon=True).start()
+    queue: SolverQueue = app.state.joints.queue
+    threading.Thread(target=queue.start, daemon=True).start()
     yield
-    desk.stop()
+    queue.stop()
 
 
 class SinglePage(StaticFiles):

@@ -22,18 +22,18 @@ from nimble_shell.core.shell.project import Project
 from nimble_shell.services import bench as benches
 from nimble_shell.services import hours, joints, moisture, remedies, sheets, verdicts
 from nimble_shell.services.fixings import carried
-from nimble_shell.services.studies import At
+from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.store import NotFound
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 
 
-def _book(request: Request) -> hours.HoursBook:
-    book: hours.HoursBook = request.app.state.hours
-    return book
+def _book(request: Request) -> hours.HoursResults:
+    results: hours.HoursResults = request.app.state.hours
+    return results
 
 
-Hours = Annotated[hours.HoursBook, Depends(_book)]
+Hours = Annotated[hours.HoursResults, Depends(_book)]
 
 
 @router.post("/projects/{project_id}/moisture")
@@ -51,22 +51,24 @@ def positions(project_id: Id, asked: AtIn, service: Projects, fixings: Fixings) 
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/surfaces")
-def surfaces(project_id: Id, building_id: Id, service: Projects, book: Joints, fixings: Fixings) -> m.LeagueOut:
+def surfaces(
+    project_id: Id, building_id: Id, service: Projects, results: Joints, fixings: Fixings
+) -> m.SurfaceRankingOut:
     """Inner surfaces of a building's elements and joints, the worst first."""
     stored = service.load(project_id)
     project = fixings.owned(stored.project)
-    known = book.known(stored.project, stored.revision, benches.find_building(stored.project, building_id))
-    return m.LeagueOut.model_validate(moisture.league(project, building_id, known))
+    known = results.known(stored.project, stored.revision, benches.find_building(stored.project, building_id))
+    return m.SurfaceRankingOut.model_validate(moisture.surface_ranking(project, building_id, known))
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/verdicts")
 def building_verdicts(
-    project_id: Id, building_id: Id, service: Projects, book: Joints, judges: Verdicts, fixings: Fixings
+    project_id: Id, building_id: Id, service: Projects, results: Joints, judges: Verdicts, fixings: Fixings
 ) -> m.PlacesOut:
     """What is known of the moisture of every element and joint, the least margin first."""
     stored = service.load(project_id)
     building = benches.find_building(stored.project, building_id)
-    known = book.known(stored.project, stored.revision, building)
+    known = results.known(stored.project, stored.revision, building)
     return views.places(judges.building(fixings.owned(stored.project), building, known))
 
 
@@ -82,14 +84,16 @@ async def verdict(
 
 
 @router.post("/projects/{project_id}/moisture/leak")
-async def leak(project_id: Id, asked: m.LeakIn, service: Projects, book: Joints, judges: Verdicts) -> m.LeakOut | None:
+async def leak(
+    project_id: Id, asked: m.LeakIn, service: Projects, results: Joints, judges: Verdicts
+) -> m.LeakOut | None:
     """Room air through a joint, month by month; nothing where its build-up has no outer skin."""
     stored = await run_in_threadpool(service.load, project_id)
     project = stored.project
     building = benches.find_building(project, asked.building_id)
     project = project.within(building.id)
     joint = joints.joint_in(building, asked.joint_id)
-    drawn = await run_in_threadpool(book.known, project, stored.revision, building)
+    drawn = await run_in_threadpool(results.known, project, stored.revision, building)
     known = next((one for one in drawn if one.joint.id == joint.id), None)
     f_rsi = known.solved.f_rsi if known is not None and known.solved is not None else None
     question = await run_in_threadpool(verdicts.leak_question, project, joint, f_rsi, asked.leakage)
@@ -98,33 +102,37 @@ async def leak(project_id: Id, asked: m.LeakIn, service: Projects, book: Joints,
 
 
 @router.post("/projects/{project_id}/moisture/joint-surface")
-async def joint_surface(project_id: Id, asked: m.JointSurfaceIn, service: Projects, book: Joints) -> m.JointSurfaceOut:
+async def joint_surface(
+    project_id: Id, asked: m.JointSurfaceIn, service: Projects, results: Joints
+) -> m.JointSurfaceOut:
     """The inner surface of a joint, and what would keep it; every change is solved again."""
     stored = await run_in_threadpool(service.load, project_id)
     joint = joints.joint_in(benches.find_building(stored.project, asked.building_id), asked.joint_id)
     question = remedies.question_of(stored.project.within(asked.building_id), joint)
-    found = await asyncio.wrap_future(question.surface(book.desk, asked.ticket))
+    found = await asyncio.wrap_future(question.surface(results.queue, asked.ticket))
     changes: list[remedies.Remedy] = []
     if found.required is not None and not found.passes:
-        searches = await run_in_threadpool(question.searched, book.desk, found.required, asked.ticket)
+        searches = await run_in_threadpool(question.searched, results.queue, found.required, asked.ticket)
         for answers in await asyncio.gather(*(asyncio.wrap_future(one) for one in searches)):
             changes += answers
     return views.joint_surface(found, changes)
 
 
 @router.post("/projects/{project_id}/moisture/hours")
-async def by_the_hour(project_id: Id, asked: m.HoursIn, service: Projects, book: Hours, fixings: Fixings) -> m.HoursOut:
+async def by_the_hour(
+    project_id: Id, asked: m.HoursIn, service: Projects, results: Hours, fixings: Fixings
+) -> m.HoursOut:
     """A build-up as drafted, by the hour, until its years repeat. The run is kept."""
     project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
     life = asked.life.to_core(project.basis.air.height(at.station(project)))
     question = hours.question(project, at, life)
-    found = await _run(book, question, asked.ticket)
+    found = await _run(results, question, asked.ticket)
     months = judged(await run_in_threadpool(moisture.through_the_year, project, at))
     damp = project.basis.damp
     cause = None
     if bool(months) != bool(found.fails(damp)):
         ways = [(one, hours.question(project, at, replace(life, without=(one,)))) for one in hours.EFFECTS]
-        other = await asyncio.gather(*(_run(book, way, asked.ticket) for _, way in ways))
+        other = await asyncio.gather(*(_run(results, way, asked.ticket) for _, way in ways))
         said = {one: bool(run.fails(damp)) for (one, _), run in zip(ways, other, strict=True)}
         cause = hours.cause_of(bool(found.fails(damp)), said)
     return await run_in_threadpool(views.hours, project, question.key, found, months, cause)
@@ -132,36 +140,36 @@ async def by_the_hour(project_id: Id, asked: m.HoursIn, service: Projects, book:
 
 @router.post("/projects/{project_id}/moisture/hours/advice")
 async def hourly_advice(
-    project_id: Id, asked: m.HoursIn, service: Projects, book: Hours, fixings: Fixings
+    project_id: Id, asked: m.HoursIn, service: Projects, results: Hours, fixings: Fixings
 ) -> m.HoursAdviceOut:
     """The smallest change of each kind with which a build-up is accepted by the hour; every step is run."""
     project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
     life = asked.life.to_core(project.basis.air.height(at.station(project)))
     question = hours.question(project, at, life, *ADDED)
     found = await asyncio.gather(
-        *(asyncio.wrap_future(one) for one in book.advise(question, project.basis.damp, asked.ticket))
+        *(asyncio.wrap_future(one) for one in results.advise(question, project.basis.damp, asked.ticket))
     )
     return m.HoursAdviceOut(advice=[m.AdviceOut.model_validate(one) for one in found if one is not None])
 
 
 @router.get("/moisture/hours/{key}/field")
-async def field(key: Id, book: Hours) -> Response:
+async def field(key: Id, results: Hours) -> Response:
     """θ [1/100 °C], φ [1/100 %] and w [1/10 kg/m³] of a run's places, as 16-bit integers, least byte first."""
-    found = await run_in_threadpool(book.known, key)
+    found = await run_in_threadpool(results.known, key)
     if found is None:
         raise NotFound("run", key)
     return Response(await run_in_threadpool(views.field, found), media_type="application/octet-stream")
 
 
 @router.post("/projects/{project_id}/moisture/fan")
-async def fan(project_id: Id, asked: m.HoursIn, service: Projects, book: Hours, fixings: Fixings) -> m.FanOut:
+async def fan(project_id: Id, asked: m.HoursIn, service: Projects, results: Hours, fixings: Fixings) -> m.FanOut:
     """A build-up as meant, and with one thing or all of them wrong, for three years each."""
     project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
     lives = hours.fan(asked.life.to_core(project.basis.air.height(at.station(project))))
 
     async def one(name: str, life: Life) -> m.FanRunOut:
         try:
-            found = await _run(book, hours.question(project, at, life), asked.ticket)
+            found = await _run(results, hours.question(project, at, life), asked.ticket)
         except (DomainError, NotConverged) as error:
             return views.fan_run(project, name, None, str(error))
         return await run_in_threadpool(views.fan_run, project, name, found)
@@ -173,7 +181,7 @@ async def fan(project_id: Id, asked: m.HoursIn, service: Projects, book: Hours, 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/build-ups/{assembly_id}/moisture.pdf")
 async def sheet(
-    project_id: Id, building_id: Id, assembly_id: Id, service: Projects, book: Joints, judges: Verdicts, runs: Hours,
+    project_id: Id, building_id: Id, assembly_id: Id, service: Projects, results: Joints, judges: Verdicts, runs: Hours,
     fixings: Fixings,
 ) -> Response:  # fmt: skip
     """The page of a build-up's moisture, as saved; by the hour what was run last and kept, as meant."""
@@ -181,10 +189,10 @@ async def sheet(
     project = fixings.owned(stored.project)
     building = benches.find_building(project, building_id)
     assembly = sheets.assembly_in(project, assembly_id)
-    at = At(building_id=building_id, assembly=assembly)
+    at = PlacedDraft(building_id=building_id, assembly=assembly)
     station = at.station(project)
     found = await asyncio.wrap_future(judges.element(project, at))
-    known = await run_in_threadpool(book.known, stored.project, stored.revision, building)
+    known = await run_in_threadpool(results.known, stored.project, stored.revision, building)
     mine = {one.joint.id for one in known if any(role.assembly_id == assembly_id for role in one.joint.roles)}
     places = await run_in_threadpool(judges.building, project, building, known)
     joined = [(one.name, one.verdict) for one in places if one.id in mine and one.joint and one.verdict is not None]
@@ -196,18 +204,18 @@ async def sheet(
     return attachment(pdf, "application/pdf", f"{assembly.name}-moisture.pdf")
 
 
-async def _run(book: hours.HoursBook, question: hours.Question, ticket: str) -> Seasons:
+async def _run(results: hours.HoursResults, question: hours.HoursQuestion, ticket: str) -> Seasons:
     """A run that is kept, or a new one that is kept from now on."""
-    known = await run_in_threadpool(book.known, question.key)
+    known = await run_in_threadpool(results.known, question.key)
     if known is not None:
         return known
-    future: Future[Seasons] = book.ask(question, ticket)
+    future: Future[Seasons] = results.ask(question, ticket)
     found = await asyncio.wrap_future(future)
-    await run_in_threadpool(book.keep, question.key, found)
+    await run_in_threadpool(results.keep, question.key, found)
     return found
 
 
-def _drafted(project_id: str, asked: AtIn, service: Projects, fixings: Fixings) -> tuple[Project, At]:
+def _drafted(project_id: str, asked: AtIn, service: Projects, fixings: Fixings) -> tuple[Project, PlacedDraft]:
     at = asked.place()
     project = fixings.owned(service.load(project_id).project).within(at.building_id)
     return project, replace(at, assembly=carried(project, at.assembly))

@@ -6,11 +6,11 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from nimble_shell.api.schemas import Model, Said
+from nimble_shell.api.schemas import Model, ShortText
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.core.moisture.hourly.life import Failing, Life
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
-from nimble_shell.core.moisture.verdict.verdict import Kind, Reason
+from nimble_shell.core.moisture.verdict.verdict import AdviceKind, Reason
 from nimble_shell.formats.document import Identifier
 
 
@@ -73,7 +73,7 @@ class SurfaceOut(Model):
     why_not: str
 
 
-class LeagueOut(Model):
+class SurfaceRankingOut(Model):
     """Every surface of a building, the worst first."""
 
     surfaces: list[SurfaceOut]
@@ -109,7 +109,7 @@ class PositionsOut(Model):
 class AdviceOut(Model):
     """The smallest change of one kind that turns the verdict; where none does, the most that was tried."""
 
-    kind: Kind
+    kind: AdviceKind
     found: bool
     amount: float
     step: float
@@ -132,7 +132,7 @@ class ElementVerdictOut(VerdictOut):
 
 
 class VerdictIn(AtIn):
-    ticket: Said = ""
+    ticket: ShortText = ""
 
 
 class JointSurfaceIn(Model):
@@ -140,7 +140,7 @@ class JointSurfaceIn(Model):
 
     building_id: Identifier
     joint_id: Identifier
-    ticket: Said = ""
+    ticket: ShortText = ""
 
 
 class RemedyOut(Model):
@@ -189,7 +189,7 @@ class LeakIn(Model):
     building_id: Identifier
     joint_id: Identifier
     leakage: Annotated[float, Field(ge=0, le=1000)] | None = None
-    ticket: Said = ""
+    ticket: ShortText = ""
 
 
 class LeakMonthOut(Model):
@@ -265,7 +265,7 @@ class LifeIn(Model):
 
 class HoursIn(AtIn):
     life: LifeIn = LifeIn()
-    ticket: Said = ""
+    ticket: ShortText = ""
 
 
 class HoursAdviceOut(Model):

@@ -18,7 +18,7 @@ from nimble_shell.core.shell.project import Project
 from nimble_shell.core.working import value_of
 from nimble_shell.services.hours import Cause
 from nimble_shell.services.remedies import JointSurface, Remedy
-from nimble_shell.services.verdicts import LeakQuestion, Place, safe_grade
+from nimble_shell.services.verdicts import JudgedPart, LeakQuestion, safe_grade
 
 EVERY = 3  #: days between two points of a fan
 
@@ -72,7 +72,7 @@ def verdict(found: Verdict) -> m.VerdictOut:
     return m.VerdictOut.model_validate(found)
 
 
-def places(found: Sequence[Place]) -> m.PlacesOut:
+def places(found: Sequence[JudgedPart]) -> m.PlacesOut:
     return m.PlacesOut(places=[m.PlaceOut.model_validate(one) for one in found])
 
 

@@ -18,10 +18,10 @@ from nimble_shell.services import sheets
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 
 
-@router.get("/shelf")
-def shelf() -> s.Shelf:
+@router.get("/shipped")
+def shipped() -> s.ShippedOut:
     """Materials, systems and units that ship with the program."""
-    return views.shelf()
+    return views.shipped()
 
 
 @router.get("/schema/project.json")

@@ -18,7 +18,7 @@ from nimble_shell.formats.project import (
     TargetsDoc,
 )
 
-Said = Annotated[str, StringConstraints(max_length=200)]
+ShortText = Annotated[str, StringConstraints(max_length=200)]
 
 
 class Model(BaseModel):
@@ -60,49 +60,49 @@ class ProjectOut(Model):
 
 
 class NewProject(Model):
-    name: Said
+    name: ShortText
 
 
-class Saying(Model):
+class ChangeNoteIn(Model):
     """How a change is called in the log."""
 
-    text: Said
-    zone: Said = ""
+    text: ShortText
+    zone: ShortText = ""
 
 
-class SaveBasis(Saying):
+class SaveBasis(ChangeNoteIn):
     version: int
-    name: Said
+    name: ShortText
     basis: BasisDoc
 
 
-class SaveBuilding(Saying):
+class SaveBuilding(ChangeNoteIn):
     version: int | None = None
     building: BuildingDoc
 
 
-class SaveAssembly(Saying):
+class SaveAssembly(ChangeNoteIn):
     version: int
     assembly: AssemblyDoc
 
 
-class StartAssembly(Saying):
+class StartAssembly(ChangeNoteIn):
     building_id: Identifier
     element_id: Identifier
-    system: Said
-    values: dict[str, float | Said] = {}
+    system: ShortText
+    values: dict[str, float | ShortText] = {}
 
 
-class Removal(Saying):
+class Removal(ChangeNoteIn):
     version: int
 
 
-class SaveMaterials(Saying):
+class SaveMaterials(ChangeNoteIn):
     version: int
     materials: list[MaterialDoc]
 
 
-class MaterialsFile(Saying):
+class MaterialsFile(ChangeNoteIn):
     """A CSV file of own materials."""
 
     version: int
@@ -234,7 +234,7 @@ class ConsequenceOut(Model):
 
 class BenchIn(Model):
     building_id: Identifier
-    condition: Said = "0"
+    condition: ShortText = "0"
     assembly: AssemblyDoc
 
 
@@ -270,8 +270,8 @@ class BenchOut(Model):
 
 class WorkingIn(Model):
     building_id: Identifier
-    condition: Said = "0"
-    figure: Said
+    condition: ShortText = "0"
+    figure: ShortText
     assembly: AssemblyDoc | None = None
 
 
@@ -395,12 +395,12 @@ class TargetSetOut(Model):
 
 
 class TargetSetIn(Model):
-    name: Said
+    name: ShortText
     targets: TargetsDoc
 
 
 class TargetSetName(Model):
-    name: Said
+    name: ShortText
 
 
 class CriterionKind(Model):
@@ -409,7 +409,7 @@ class CriterionKind(Model):
     unit: str
 
 
-class Shelf(Model):
+class ShippedOut(Model):
     """What ships with the program: materials, systems, climates, and the dimensions with their units."""
 
     climates: list[ClimateOut]

@@ -19,7 +19,7 @@ router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 
 @router.get("/target-sets")
 def list_target_sets(service: TargetSets) -> list[s.TargetSetOut]:
-    """The practice's own sets of targets; the examples are on the shelf."""
+    """The practice's own sets of targets; the examples are among what ships."""
     return views.target_sets(service.own())
 
 

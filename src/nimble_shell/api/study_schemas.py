@@ -6,11 +6,11 @@ from typing import Annotated, Literal
 
 from pydantic import Base64Bytes, Field
 
-from nimble_shell.api.schemas import Model, Said, Saying
+from nimble_shell.api.schemas import ChangeNoteIn, Model, ShortText
 from nimble_shell.core.studies.claim import Claim
 from nimble_shell.formats.document import Identifier
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, JointDoc
-from nimble_shell.services.studies import At
+from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.services.workings import (
     OfDay,
     OfLeak,
@@ -29,12 +29,12 @@ class AtIn(Model):
     building_id: Identifier
     assembly: AssemblyDoc
 
-    def place(self) -> At:
-        return At(building_id=self.building_id, assembly=self.assembly.to_core())
+    def place(self) -> PlacedDraft:
+        return PlacedDraft(building_id=self.building_id, assembly=self.assembly.to_core())
 
 
 class VariantsIn(AtIn):
-    cores: Annotated[list[Said], Field(max_length=40)] = []
+    cores: Annotated[list[ShortText], Field(max_length=40)] = []
 
 
 class CoreOut(Model):
@@ -82,7 +82,7 @@ class DecisionOut(Model):
 
 class CompareIn(Model):
     building_id: Identifier
-    condition: Said = "0"
+    condition: ShortText = "0"
     sides: Annotated[list[Identifier], Field(max_length=4)]
     mode: Literal["as drawn", "equal R", "equal thickness"] = "as drawn"
 
@@ -160,7 +160,7 @@ class ProbeOut(Model):
 
 
 class WeatherIn(Model):
-    name: Said
+    name: ShortText
     content: Base64Bytes
 
 
@@ -213,24 +213,24 @@ class JointStandardOut(Model):
 
 
 class KeepJointStandard(Model):
-    reason: Said
-    source: Said = ""
-    trusted_since: Said = ""
+    reason: ShortText
+    source: ShortText = ""
+    trusted_since: ShortText = ""
 
 
-class TakeJointStandard(Saying):
+class TakeJointStandard(ChangeNoteIn):
     standard_id: Identifier
     version: int  # of the building
 
 
 class KeepStandard(Model):
     place: Literal["wall", "roof", "floor"]
-    reason: Said
-    source: Said = ""
-    trusted_since: Said = ""
+    reason: ShortText
+    source: ShortText = ""
+    trusted_since: ShortText = ""
 
 
-class UseStandard(Saying):
+class UseStandard(ChangeNoteIn):
     building_id: Identifier
     element_id: Identifier
     standard_id: Identifier
@@ -319,7 +319,7 @@ class OfProbeIn(Model):
 
 class OfVariantIn(Model):
     kind: Literal["variant"]
-    core: Said
+    core: ShortText
     d: Annotated[float, Field(gt=0, le=3)]
 
     def to_core(self) -> Studied:
@@ -329,7 +329,7 @@ class OfVariantIn(Model):
 class OfSideIn(Model):
     kind: Literal["side"]
     leader: Identifier
-    condition: Said = "0"
+    condition: ShortText = "0"
 
     def to_core(self) -> Studied:
         return OfSide(leader=self.leader, condition=self.condition)
@@ -338,7 +338,7 @@ class OfSideIn(Model):
 class StudyWorkingIn(AtIn):
     """A figure of a study, and what was asked of the study."""
 
-    figure: Said
+    figure: ShortText
     of: Annotated[
         OfMoistureIn | OfMarginIn | OfLeakIn | OfDayIn | OfClaimIn | OfProbeIn | OfVariantIn | OfSideIn,
         Field(discriminator="kind"),

@@ -74,9 +74,9 @@ def working(found: Derivation) -> s.WorkingOut:
 
 
 @lru_cache(maxsize=1)
-def shelf() -> s.Shelf:
+def shipped() -> s.ShippedOut:
     """Materials, systems, climates and units, as they ship."""
-    return s.Shelf(
+    return s.ShippedOut(
         version=__version__,
         edition=EDITION,
         materials=[s.MaterialOut.model_validate(material) for material in CATALOGUE.values()],

@@ -33,7 +33,7 @@ def watched(watch: Watch) -> Iterator[None]:
         _watch.reset(token)
 
 
-def tell(grids: int, unknowns: int) -> None:
+def report(grids: int, unknowns: int) -> None:
     """A grid is about to be solved. Raises Stopped."""
     watch = _watch.get()
     if watch is not None:

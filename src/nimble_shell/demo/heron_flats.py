@@ -27,7 +27,7 @@ from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.shell.standard import JointStandard, Standard
 from nimble_shell.services.joint_standards import JointStandardService
-from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.store import Stored
 
@@ -48,7 +48,7 @@ def plant(
     core = wall.core_index
     assert core is not None
     version = stored.versions["assembly/wall-w-a"]
-    note = Note(text="Core 140 to 185 mm", zone="D2")
+    note = ChangeNote(text="Core 140 to 185 mm", zone="D2")
     return service.save_assembly(stored.project.id, wall.with_thickness(core, 0.185), version, note)
 
 

@@ -45,7 +45,7 @@ class MonthlyCase(Strict):
     max_R: Number = condensation.MAX_R
     months: list[MonthCase]
 
-    def plies(self) -> list[condensation.Ply]:
+    def plies(self) -> list[condensation.MonthlyLayer]:
         """Layers by their first parts.
 
         Raises
@@ -57,7 +57,7 @@ class MonthlyCase(Strict):
         for at, case in enumerate(self.layers):
             try:
                 R = value_of(layer_of(case, at).resistance())
-                found.append(condensation.Ply(d=case.d or 0.0, R=R, sd=_sd(case)))
+                found.append(condensation.MonthlyLayer(d=case.d or 0.0, R=R, sd=_sd(case)))
             except DomainError as error:
                 check.add(error.under("layers", at).issues)
         check.refuse()

@@ -16,7 +16,7 @@ from pydantic import Field
 
 from nimble_shell.core.conduction.boxes import Box, BoxModel, Face, Point3
 from nimble_shell.core.conduction.result import Extremes, Result
-from nimble_shell.core.conduction.section import Piece, Point, Region, Section
+from nimble_shell.core.conduction.section import Point, Region, Section, SurfaceSegment
 from nimble_shell.core.conduction.solve import solve
 from nimble_shell.core.conduction.solve_boxes import solve_boxes
 from nimble_shell.core.errors import Collector, DomainError, Path
@@ -143,8 +143,9 @@ def _section(case: SectionCase, temperatures: dict[str, float]) -> Section:
     rings += [(polygon.points, polygon.lambda_) for polygon in case.polygons]
     return Section(
         regions=tuple(Region(ring=tuple(_metres(p) for p in ring), lambda_=lambda_) for ring, lambda_ in rings),
-        pieces=tuple(
-            Piece(a=_metres((b.x0, b.y0)), b=_metres((b.x1, b.y1)), env=b.env, R_s=b.R_s) for b in case.boundaries
+        segments=tuple(
+            SurfaceSegment(a=_metres((b.x0, b.y0)), b=_metres((b.x1, b.y1)), env=b.env, R_s=b.R_s)
+            for b in case.boundaries
         ),
         temperatures=temperatures,
         kind="axisymmetric" if case.dimension == "axisymmetric" else "plane",

@@ -8,7 +8,7 @@ from dataclasses import asdict, fields
 
 import numpy as np
 
-from nimble_shell.core.moisture.hourly.life import Place, Seasons
+from nimble_shell.core.moisture.hourly.life import MouldSpot, Seasons
 
 _ARRAYS = ("x", "layer", "hours", "theta", "phi", "w", "water", "mould", "wood_share")
 
@@ -32,7 +32,7 @@ def from_bytes(body: bytes) -> Seasons:
     with np.load(io.BytesIO(body), allow_pickle=False) as found:
         rest = json.loads(str(found["said"]))
         arrays = {name: found[name] for name in _ARRAYS}
-    rest["places"] = tuple(Place(**one) for one in rest["places"])
+    rest["places"] = tuple(MouldSpot(**one) for one in rest["places"])
     for name in ("layers", "wood", "notes"):
         rest[name] = tuple(rest[name])
     rest["dry_after"] = tuple((layer, day) for layer, day in rest["dry_after"])

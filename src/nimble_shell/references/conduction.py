@@ -14,7 +14,7 @@ from nimble_shell.core.conduction.boxes import Box, BoxModel, Face
 from nimble_shell.core.conduction.field import lower_bound
 from nimble_shell.core.conduction.limit import extrapolated
 from nimble_shell.core.conduction.mesh import first_grid
-from nimble_shell.core.conduction.section import Piece, Region, Section
+from nimble_shell.core.conduction.section import Region, Section, SurfaceSegment
 from nimble_shell.core.conduction.solve import refined, solve, solve_on
 from nimble_shell.core.conduction.solve_boxes import solve_boxes
 from nimble_shell.formats import neutral_section
@@ -102,11 +102,11 @@ def corner() -> Section:
     """Two walls of 1 m that meet in a corner, with prescribed surfaces and legs of 3 m."""
     return Section(
         regions=(_rectangle(0, 0, 4, 1, 1.0), _rectangle(0, 0, 1, 4, 1.0)),
-        pieces=(
-            Piece(a=(0, 0), b=(4, 0), env="outside", R_s=0.0),
-            Piece(a=(0, 0), b=(0, 4), env="outside", R_s=0.0),
-            Piece(a=(1, 1), b=(4, 1), env="inside", R_s=0.0),
-            Piece(a=(1, 1), b=(1, 4), env="inside", R_s=0.0),
+        segments=(
+            SurfaceSegment(a=(0, 0), b=(4, 0), env="outside", R_s=0.0),
+            SurfaceSegment(a=(0, 0), b=(0, 4), env="outside", R_s=0.0),
+            SurfaceSegment(a=(1, 1), b=(4, 1), env="inside", R_s=0.0),
+            SurfaceSegment(a=(1, 1), b=(1, 4), env="inside", R_s=0.0),
         ),
         temperatures={"outside": 0.0, "inside": 1.0},
     )
@@ -134,9 +134,9 @@ def _conductivity_by_temperature() -> Iterator[Row]:
     table = ((0.0, 0.02), (20.0, 0.06))
     slab = Section(
         regions=(Region(ring=((0, 0), (0.2, 0), (0.2, 0.1), (0, 0.1)), lambda_=0.04, table=table),),
-        pieces=(
-            Piece(a=(0, 0), b=(0, 0.1), env="outside", R_s=0.0),
-            Piece(a=(0.2, 0), b=(0.2, 0.1), env="inside", R_s=0.0),
+        segments=(
+            SurfaceSegment(a=(0, 0), b=(0, 0.1), env="outside", R_s=0.0),
+            SurfaceSegment(a=(0.2, 0), b=(0.2, 0.1), env="inside", R_s=0.0),
         ),
         temperatures={"outside": 0.0, "inside": 20.0},
     )
@@ -149,9 +149,9 @@ def annulus() -> Section:
     """A pipe lagged by 0.1 m, 0.3 m long, with films on both surfaces."""
     return Section(
         regions=(_rectangle(0.05, 0, 0.15, 0.3, 0.04),),
-        pieces=(
-            Piece(a=(0.05, 0), b=(0.05, 0.3), env="pipe", R_s=0.10),
-            Piece(a=(0.15, 0), b=(0.15, 0.3), env="room", R_s=0.13),
+        segments=(
+            SurfaceSegment(a=(0.05, 0), b=(0.05, 0.3), env="pipe", R_s=0.10),
+            SurfaceSegment(a=(0.15, 0), b=(0.15, 0.3), env="room", R_s=0.13),
         ),
         temperatures={"pipe": 60.0, "room": 20.0},
         kind="axisymmetric",
@@ -214,9 +214,9 @@ def _drawn_out() -> Iterator[Row]:
 
     flat = Section(
         regions=(_rectangle(0, 0, 1, 0.3, 0.04), _rectangle(0.45, 0, 0.55, 0.3, 0.5)),
-        pieces=(
-            Piece(a=(0, 0), b=(1, 0), env="outside", R_s=0.04),
-            Piece(a=(0, 0.3), b=(1, 0.3), env="inside", R_s=0.13),
+        segments=(
+            SurfaceSegment(a=(0, 0), b=(1, 0), env="outside", R_s=0.04),
+            SurfaceSegment(a=(0, 0.3), b=(1, 0.3), env="inside", R_s=0.13),
         ),
         temperatures={"outside": 0.0, "inside": 20.0},
     )

@@ -18,7 +18,7 @@ from nimble_shell.core.conduction.elements import (
     shape_slopes,
 )
 from nimble_shell.core.conduction.mesh import Grid, build
-from nimble_shell.core.conduction.section import Piece, Region, Section
+from nimble_shell.core.conduction.section import Region, Section, SurfaceSegment
 from nimble_shell.references.rows import Row
 
 FloatArray = NDArray[np.float64]
@@ -47,7 +47,7 @@ def _errors(cells: int) -> tuple[float, float]:
             Region(ring=((x, 0), (x + 0.5, 0), (x + 0.5, 1), (x, 1)), lambda_=lambda_)
             for x, lambda_ in zip((0.0, 0.5), _LAMBDA, strict=True)
         ),
-        pieces=(Piece(a=(0, 0), b=(1, 0), env="all round", R_s=0.0),),
+        segments=(SurfaceSegment(a=(0, 0), b=(1, 0), env="all round", R_s=0.0),),
         temperatures={"all round": 0.0},
     )
     lines = np.linspace(0, 1, cells + 1)

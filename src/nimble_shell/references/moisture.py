@@ -11,7 +11,7 @@ from nimble_shell.core.climate.saturation import p_sat
 from nimble_shell.core.moisture.hourly import kernel
 from nimble_shell.core.moisture.hourly.probe import at
 from nimble_shell.core.moisture.hourly.transport import BENCHMARK, Boundaries, Films, Run, Slab, Stuff, cells, run
-from nimble_shell.core.moisture.monthly.condensation import DAYS, Month, Planes, Ply, planes_of, year
+from nimble_shell.core.moisture.monthly.condensation import DAYS, Month, MonthlyLayer, Planes, planes_of, year
 from nimble_shell.core.working import value_of
 from nimble_shell.references import benchmark_moisture
 from nimble_shell.references.rows import Row
@@ -91,7 +91,7 @@ def _steady_rows() -> list[Row]:
     slabs = [Slab(stuff=Stuff(rho=100.0, c=1000.0, lambda_=0.1, mu=((0.5, mu),)), d=d) for d, mu in layers]
     p = saturated(10.0)
     ours = run(slabs, Films(prescribed=True), constant(10.0, 0.5 * p, 10.0, 0.7 * p), 10.0, 0.6, 500, keep=[500])
-    plies = [Ply(d=d, R=d / 0.1, sd=d * mu) for d, mu in layers]
+    plies = [MonthlyLayer(d=d, R=d / 0.1, sd=d * mu) for d, mu in layers]
     month = Month(theta_e=10.0, phi_e=0.5, theta_i=10.0, phi_i=0.7)
     by_month = year(planes_of(plies, 0.0, 0.0, 100.0), [month] * 12)
     return [
@@ -141,12 +141,17 @@ COLD = [
     Month(theta_e=theta, phi_e=0.85 - 0.12 * math.sin(math.pi * at / 11), theta_i=20.0, phi_i=0.55)
     for at, theta in enumerate((-12, -10, -4, 3, 10, 15, 18, 16, 11, 5, -3, -9))
 ]
-WET_WALL = [Ply(d=0.011, R=0.085, sd=0.5), Ply(d=0.07, R=2.0, sd=0.4), Ply(d=0.001, R=0.01, sd=1.5),
-            Ply(d=0.07, R=2.0, sd=0.4), Ply(d=0.011, R=0.085, sd=4.0)]  # fmt: skip
+WET_WALL = [
+    MonthlyLayer(d=0.011, R=0.085, sd=0.5),
+    MonthlyLayer(d=0.07, R=2.0, sd=0.4),
+    MonthlyLayer(d=0.001, R=0.01, sd=1.5),
+    MonthlyLayer(d=0.07, R=2.0, sd=0.4),
+    MonthlyLayer(d=0.011, R=0.085, sd=4.0),
+]
 
 
 def _monthly_rows() -> list[Row]:
-    one = planes_of([Ply(d=0.1, R=2.5, sd=1.0), Ply(d=0.02, R=0.1, sd=5.0)], 0.13, 0.04, 100.0)
+    one = planes_of([MonthlyLayer(d=0.1, R=2.5, sd=1.0), MonthlyLayer(d=0.02, R=0.1, sd=5.0)], 0.13, 0.04, 100.0)
     cold = Month(theta_e=-10.0, phi_e=0.8, theta_i=20.0, phi_i=0.5)
     warm = Month(theta_e=20.0, phi_e=0.4, theta_i=20.0, phi_i=0.4)
     found = year(one, [cold, *[warm] * 11])

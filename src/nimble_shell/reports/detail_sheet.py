@@ -26,7 +26,7 @@ _HERE = Path(__file__).parent
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Heading:
+class PageHeading:
     """The names around a page."""
 
     project: str
@@ -46,7 +46,7 @@ class Heading:
 class JointPage:
     """A solved joint with its seals."""
 
-    heading: Heading
+    heading: PageHeading
     drawing: Drawing
     solved: SolvedJoint
     psi: dict[str, float]  #: of what goes outside, by dimension system [W/(m·K)] or [W/K]
@@ -61,7 +61,7 @@ class JointPage:
 class FixingPage:
     """A solved group of fixings, and what it leaves of its build-up."""
 
-    heading: Heading
+    heading: PageHeading
     cell: Cell
     solved: SolvedFixing
     shank: str
@@ -181,7 +181,7 @@ def fixing_pdf(page: FixingPage) -> bytes:
     return _pdf(page.heading, drawing, field, sections, page.cautions)
 
 
-def _surface_rows(heading: Heading, solved: SolvedJoint) -> list[list[str]]:
+def _surface_rows(heading: PageHeading, solved: SolvedJoint) -> list[list[str]]:
     symbol = unit_for("temperature", heading.units).symbol
     rows = [["coldest inner surface", f"{show(solved.coldest.min, 'temperature', heading.units)} {symbol}"]]
     if solved.f_rsi is not None:
@@ -201,7 +201,7 @@ def items(head: str, texts: Sequence[str], *, numbered: bool = False) -> dict[st
 
 
 def _pdf(
-    heading: Heading, drawing: Drawing, solved: SolvedJoint, sections: list[dict[str, Any]], cautions: Sequence[str]
+    heading: PageHeading, drawing: Drawing, solved: SolvedJoint, sections: list[dict[str, Any]], cautions: Sequence[str]
 ) -> bytes:  # fmt: skip
     """The page of a solved drawing."""
     drawn = detail_section(drawing, solved, heading.critical, heading.units)
@@ -216,7 +216,7 @@ def _pdf(
 
 
 def page_pdf(
-    heading: Heading, svg: str, caption: str, sections: list[dict[str, Any]], cautions: Sequence[str]
+    heading: PageHeading, svg: str, caption: str, sections: list[dict[str, Any]], cautions: Sequence[str]
 ) -> bytes:  # fmt: skip
     """A page as PDF, A4: a drawing, then tables and lists. The text travels as data, never as markup."""
     data = {

@@ -16,7 +16,7 @@ from nimble_shell.core.moisture.monthly.position import Position
 from nimble_shell.core.moisture.verdict.verdict import Advice, Verdict
 from nimble_shell.core.quantities import show, unit_for
 from nimble_shell.core.quantities.units import UnitSystem
-from nimble_shell.reports.detail_sheet import Heading, items, page_pdf
+from nimble_shell.reports.detail_sheet import PageHeading, items, page_pdf
 
 _VERDICTS = {
     "dry": "Dry in every month.",
@@ -36,7 +36,7 @@ _HOURS = {"wood": "Wood gets wetter than is accepted.", "mould": "The mould inde
 class MoisturePage:
     """What is known of a build-up."""
 
-    heading: Heading
+    heading: PageHeading
     svg: str
     scale: float
     assembly: Assembly

@@ -18,7 +18,7 @@ from nimble_shell.core.remarks.remarks import remarks
 from nimble_shell.core.shell.ledger import JointLoss, ShellLedger, shell_ledger
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.studies.thickness import Study, crossing_working, thickness_study
-from nimble_shell.core.thermal.control import Line, Share, continuity, share_inside
+from nimble_shell.core.thermal.control import ControlLine, Share, continuity, share_inside
 from nimble_shell.core.thermal.figures import (
     WallFigures,
     clear_wall_R,
@@ -28,7 +28,7 @@ from nimble_shell.core.thermal.figures import (
     wall_working,
 )
 from nimble_shell.core.working import Derivation, Given, Num, derive, plain, traced, value_of
-from nimble_shell.services.joints import Known, owned_members
+from nimble_shell.services.joints import KnownJoint, owned_members
 from nimble_shell.store import NotFound
 
 _PLACES = {"seam": "splines in the seams", "plate": "plates", "": ""}
@@ -41,7 +41,7 @@ class Bench:
     wall: WallFigures
     study: Study | None
     remarks: tuple[Remark, ...]
-    lines: tuple[Line, ...]
+    lines: tuple[ControlLine, ...]
     inside: Share | None
     R_asked_materials: float | None  #: clear wall with the materials that were asked, if some were substituted
 
@@ -92,7 +92,7 @@ def bench_working(project: Project, assembly: Assembly, condition: str, figure: 
     return wall_working(assembly, project.catalogue, project.basis, condition, figure, direction=direction)
 
 
-Joints = Sequence[Known]
+Joints = Sequence[KnownJoint]
 
 
 def consequence(

@@ -1,4 +1,4 @@
-"""Fixings of build-ups: solved at the desk, and from then on part of every figure of their build-up."""
+"""Fixings of build-ups: solved at the queue, and from then on part of every figure of their build-up."""
 
 from __future__ import annotations
 
@@ -22,17 +22,17 @@ from nimble_shell.core.shell.project import Project
 from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.working import value_of
 from nimble_shell.services.bench import area_of, find_building, with_draft
-from nimble_shell.services.desk import Desk, key_of
-from nimble_shell.services.studies import At
+from nimble_shell.services.solver_queue import SolverQueue, key_of
+from nimble_shell.services.studies import PlacedDraft
 
 MOST_SWEPT = 41
 
 
-class FixingBook:
+class FixingResults:
     """What is known of the fixings of projects."""
 
-    def __init__(self, desk: Desk) -> None:
-        self.desk = desk
+    def __init__(self, queue: SolverQueue) -> None:
+        self.queue = queue
         #: The ratio last solved of a group, which counts until its next one is there.
         self._last: dict[tuple[str, str, str, str], float] = {}
 
@@ -59,8 +59,8 @@ class FixingBook:
             if assembly.id in used
             for fixing in assembly.fixings
             if (asked := _asked(assembly, fixing.id, project.catalogue, project.basis, direction_of(project, assembly)))
-            and self.desk.known(asked.key) is None
-            and not self.desk.refused(asked.key)
+            and self.queue.known(asked.key) is None
+            and not self.queue.refused(asked.key)
         )
 
     def _with_ratios(self, project: Project, assembly: Assembly, *, begin: bool) -> Assembly:
@@ -72,11 +72,11 @@ class FixingBook:
             place = (project.id, assembly.id, fixing.id, fixing.material)
             asked = _asked(assembly, fixing.id, project.catalogue, project.basis, direction)
             if asked is not None:
-                solved = self.desk.known(asked.key)
+                solved = self.queue.known(asked.key)
                 if solved is not None:
                     self._last[place] = solved.chi / asked.cell.chi_approximate
                 elif begin:
-                    self.desk.ask(solve_fixing, *asked.args, looked_at=False)
+                    self.queue.ask(solve_fixing, *asked.args, looked_at=False)
             fixings.append(replace(fixing, ratio=self._last.get(place) if asked is not None else None))
         return without_owned_members(replace(assembly, fixings=tuple(fixings)))
 
@@ -112,7 +112,7 @@ def carried(project: Project, draft: Assembly) -> Assembly:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Looked:
+class LookedAtFixing:
     """A fixing as looked at: its cell, and the answer at once or later."""
 
     cell: Cell
@@ -121,13 +121,19 @@ class Looked:
 
 
 def look(
-    desk: Desk, project: Project, assembly: Assembly, fixing_id: str, moment: str, accuracy: Accuracy, ticket: str = ""
-) -> Looked:  # fmt: skip
+    queue: SolverQueue,
+    project: Project,
+    assembly: Assembly,
+    fixing_id: str,
+    moment: str,
+    accuracy: Accuracy,
+    ticket: str = "",
+) -> LookedAtFixing:
     """A fixing of a draft. Raises DomainError."""
     fixing = fixing_in(assembly, fixing_id)
     cell = cell_of(assembly, fixing, project.catalogue, project.basis, direction_of(project, assembly))
-    solved = desk.ask(solve_fixing, *_args(cell, project.basis, moment, accuracy), ticket=ticket)
-    return Looked(cell=cell, fixing=fixing, solved=solved)
+    solved = queue.ask(solve_fixing, *_args(cell, project.basis, moment, accuracy), ticket=ticket)
+    return LookedAtFixing(cell=cell, fixing=fixing, solved=solved)
 
 
 def fixing_in(assembly: Assembly, fixing_id: str) -> Fixing:
@@ -160,7 +166,7 @@ class Swept:
 
 
 def swept(
-    desk: Desk, project: Project, assembly: Assembly, fixing_id: str, values: Sequence[float], ticket: str = ""
+    queue: SolverQueue, project: Project, assembly: Assembly, fixing_id: str, values: Sequence[float], ticket: str = ""
 ) -> list[Swept]:  # fmt: skip
     """A group over spacings, at working accuracy.
 
@@ -178,7 +184,7 @@ def swept(
         try:
             cell = cell_of(assembly, spaced(fixing, value), project.catalogue, project.basis,
                            direction_of(project, assembly))  # fmt: skip
-            solved = desk.ask(solve_fixing, *_args(cell, project.basis, "winter", "working"), ticket=ticket)
+            solved = queue.ask(solve_fixing, *_args(cell, project.basis, "winter", "working"), ticket=ticket)
             found.append(Swept(value=value, cell=cell, solved=solved))
         except DomainError as error:
             found.append(Swept(value=value, why_not=error.issues[0].message))
@@ -195,7 +201,7 @@ class Remaining:
     area: float  #: net area of the build-up in the building [m²]
 
 
-def remaining(project: Project, at: At, fixing: Fixing, ratio: float) -> Remaining:
+def remaining(project: Project, at: PlacedDraft, fixing: Fixing, ratio: float) -> Remaining:
     """Clear-wall R without and with a group.
 
     Parameters
@@ -252,7 +258,7 @@ class _Asked:
 def _asked(
     assembly: Assembly, fixing_id: str, catalogue: Catalogue, basis: Basis, direction: Direction
 ) -> _Asked | None:  # fmt: skip
-    """What the desk is asked of a group; None where it does not count or cannot be drawn."""
+    """What the queue is asked of a group; None where it does not count or cannot be drawn."""
     try:
         cell = cell_of(assembly, fixing_in(assembly, fixing_id), catalogue, basis, direction)
     except DomainError:

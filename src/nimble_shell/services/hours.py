@@ -1,4 +1,4 @@
-"""Build-ups by the hour: asked at the desk, kept in the database, and what a harder life does to them."""
+"""Build-ups by the hour: asked at the queue, kept in the database, and what a harder life does to them."""
 
 from __future__ import annotations
 
@@ -14,13 +14,13 @@ from nimble_shell.core.basis.stations import Direction, Station, direction_at
 from nimble_shell.core.materials import Material
 from nimble_shell.core.moisture.hourly.life import Effect, Failing, Life, Seasons
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
-from nimble_shell.core.moisture.verdict.verdict import Advice, Kind
+from nimble_shell.core.moisture.verdict.verdict import Advice, AdviceKind
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.seasons_file import from_bytes, to_bytes
-from nimble_shell.services.asking import bare_assembly, bare_basis, materials_of
-from nimble_shell.services.desk import Desk, key_of
+from nimble_shell.services.bare_questions import bare_assembly, bare_basis, materials_of
 from nimble_shell.services.projects import now
-from nimble_shell.services.studies import At
+from nimble_shell.services.solver_queue import SolverQueue, key_of
+from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.store import AnswerRepository, Database
 
 _KIND = "hours"
@@ -31,12 +31,12 @@ STANDING = 90.0  #: [°]
 TILTS: dict[str, float] = {"B": 35.0, "F": 180.0, "H": 180.0}  #: of the stations that do not stand [°]
 EFFECTS: tuple[Effect, ...] = ("storage", "liquid", "sun")
 #: What a search may change.
-KINDS: tuple[Kind, ...] = ("vapour", "outside", "core", "gap", "room", "seal")
+KINDS: tuple[AdviceKind, ...] = ("vapour", "outside", "core", "gap", "room", "seal")
 Cause = Literal["storage", "liquid", "sun", "several"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Question:
+class HoursQuestion:
     """What is asked of a build-up, without anything that does not matter to it."""
 
     assembly: Assembly
@@ -65,7 +65,7 @@ def solve(
 
 def advise(
     assembly: Assembly, materials: Mapping[str, Material], basis: Basis, life: Life, direction: Direction,
-    damp: DampLimits, kind: Kind,
+    damp: DampLimits, kind: AdviceKind,
 ) -> Advice | None:  # fmt: skip
     """In a worker: the smallest change of one kind."""
     from nimble_shell.core.moisture.verdict.hourly_search import search_hours
@@ -73,10 +73,10 @@ def advise(
     return search_hours(assembly, materials, basis, life, direction, damp, kind)
 
 
-def question(project: Project, at: At, life: Life, *more: str) -> Question:
+def question(project: Project, at: PlacedDraft, life: Life, *more: str) -> HoursQuestion:
     """Of a build-up as drafted, with more materials than it has where they are wanted. Raises NotFound."""
     project = project.within(at.building_id)
-    return Question(
+    return HoursQuestion(
         assembly=bare_assembly(at.assembly), materials=materials_of(project, at.assembly, *more),
         basis=replace(bare_basis(project.basis), damp=DampLimits()), life=life,
         direction=direction_at(at.station(project)),
@@ -104,11 +104,11 @@ def fan(life: Life) -> tuple[tuple[str, Life], ...]:
     )
 
 
-class HoursBook:
-    """Runs of build-ups: known from the database, or asked for at the desk."""
+class HoursResults:
+    """Runs of build-ups: known from the database, or asked for at the queue."""
 
-    def __init__(self, desk: Desk, database: Database) -> None:
-        self.desk = desk
+    def __init__(self, queue: SolverQueue, database: Database) -> None:
+        self.queue = queue
         self._database = database
 
     def known(self, key: str) -> Seasons | None:
@@ -120,18 +120,18 @@ class HoursBook:
         except (ValueError, KeyError, TypeError):
             return None
 
-    def said(self, project: Project, at: At) -> Failing | None:
+    def said(self, project: Project, at: PlacedDraft) -> Failing | None:
         """What the hours say of a build-up as meant; None while it was not run. Raises NotFound."""
         found = self.known(question(project, at, meant(project.basis, at.station(project))).key)
         return None if found is None else found.fails(project.basis.damp)
 
-    def ask(self, asked: Question, ticket: str = "") -> Future[Seasons]:
+    def ask(self, asked: HoursQuestion, ticket: str = "") -> Future[Seasons]:
         """A run, later. The future raises DomainError, NotConverged or Stopped."""
-        return self.desk.ask(solve, *asked.args, ticket=ticket, keep=False)
+        return self.queue.ask(solve, *asked.args, ticket=ticket, keep=False)
 
-    def advise(self, asked: Question, damp: DampLimits, ticket: str = "") -> list[Future[Advice | None]]:
+    def advise(self, asked: HoursQuestion, damp: DampLimits, ticket: str = "") -> list[Future[Advice | None]]:
         """What would make a run accepted, one question for each kind of change. Futures raise Stopped."""
-        return [self.desk.ask(advise, *asked.args, damp, kind, ticket=ticket) for kind in KINDS]
+        return [self.queue.ask(advise, *asked.args, damp, kind, ticket=ticket) for kind in KINDS]
 
     def keep(self, key: str, found: Seasons) -> None:
         """Keep a run, so that it is there after the next start."""

@@ -12,7 +12,7 @@ from nimble_shell.core.shell.project import Building
 from nimble_shell.core.shell.standard import JointStandard, joint_differences, stripped
 from nimble_shell.services.bench import find_building
 from nimble_shell.services.joints import joint_in
-from nimble_shell.services.projects import Note, ProjectService, new_id, now
+from nimble_shell.services.projects import ChangeNote, ProjectService, new_id, now
 from nimble_shell.store import Database, JointStandardRepository, Kept, NotFound, Stored, Use
 
 
@@ -59,7 +59,7 @@ class JointStandardService:
             )
             standards.add(standard, now())
         marked = replace(joint, standard=StandardRef(standard.id, version))
-        note = Note(text=f"{joint.name} kept as a standard, version {version}", zone=f"{joint.station}3")
+        note = ChangeNote(text=f"{joint.name} kept as a standard, version {version}", zone=f"{joint.station}3")
         return self._save(stored, building, marked, stored.versions[f"building/{building_id}"], note)
 
     def offer(self, project_id: str, building_id: str, joint_id: str) -> JointOffer | None:
@@ -81,7 +81,7 @@ class JointStandardService:
         return JointOffer(kept=kept, differences=changes)
 
     def take(
-        self, project_id: str, building_id: str, joint_id: str, standard_id: str, version: int, note: Note
+        self, project_id: str, building_id: str, joint_id: str, standard_id: str, version: int, note: ChangeNote
     ) -> Stored:
         """Build a joint as the newest version of a standard says, as one undoable change. Raises NotFound, Stale."""
         stored, building, joint = self._joint(project_id, building_id, joint_id)
@@ -116,6 +116,6 @@ class JointStandardService:
         building = find_building(stored.project, building_id)
         return stored, building, joint_in(building, joint_id)
 
-    def _save(self, stored: Stored, building: Building, joint: ShellJoint, version: int, note: Note) -> Stored:
+    def _save(self, stored: Stored, building: Building, joint: ShellJoint, version: int, note: ChangeNote) -> Stored:
         joints = tuple(joint if one.id == joint.id else one for one in building.joints)
         return self._projects.save_building(stored.project.id, replace(building, joints=joints), version, note)

@@ -1,4 +1,4 @@
-"""Joints of a building: draw, ask the desk, sweep a parameter, and what is known for the ledger."""
+"""Joints of a building: draw, ask the queue, sweep a parameter, and what is known for the ledger."""
 
 from __future__ import annotations
 
@@ -17,14 +17,14 @@ from nimble_shell.core.joints.families import FAMILIES, Family
 from nimble_shell.core.joints.families.family import Role
 from nimble_shell.core.joints.joint import JointValue, ShellJoint
 from nimble_shell.core.joints.sealing.schedules import schedule
-from nimble_shell.core.joints.sealing.seals import LINES, Line, Sealing, State, judge
+from nimble_shell.core.joints.sealing.seals import LINES, LineState, SealedLine, Sealing, judge
 from nimble_shell.core.joints.sealing.walk import Stop, Walk, build_up, walk
 from nimble_shell.core.joints.sealing.walk import joint as joint_stop
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint, solve_joint
 from nimble_shell.core.joints.stack import Stack, stack_of
 from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project
-from nimble_shell.services.desk import Desk, key_of
+from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.store import NotFound
 
 DIRECTIONS: dict[str, Direction] = {"roof": "up", "floor": "down"}
@@ -150,14 +150,14 @@ def question(
 
 
 def ask(
-    desk: Desk, project: Project, what: Drawn, accuracy: Accuracy, *, looked_at: bool = True, ticket: str = ""
+    queue: SolverQueue, project: Project, what: Drawn, accuracy: Accuracy, *, looked_at: bool = True, ticket: str = ""
 ) -> Future[SolvedJoint]:
     """A joint's answer, at once or later; first what somebody looks at."""
-    return desk.ask(solve_joint, *question(project, what, accuracy), looked_at=looked_at, ticket=ticket)
+    return queue.ask(solve_joint, *question(project, what, accuracy), looked_at=looked_at, ticket=ticket)
 
 
 def swept(
-    desk: Desk, project: Project, joint: ShellJoint, key: str, values: Sequence[float], ticket: str = ""
+    queue: SolverQueue, project: Project, joint: ShellJoint, key: str, values: Sequence[float], ticket: str = ""
 ) -> list[tuple[float, Future[SolvedJoint] | str]]:
     """The joint over values of one parameter, at working accuracy; in words where it cannot be drawn.
 
@@ -174,14 +174,14 @@ def swept(
     for number in values:
         changed = replace(joint, values=(*rest, JointValue(key=key, number=float(number))))
         try:
-            found.append((number, ask(desk, project, drawn(project, changed), "working", ticket=ticket)))
+            found.append((number, ask(queue, project, drawn(project, changed), "working", ticket=ticket)))
         except DomainError as error:
             found.append((number, error.issues[0].message))
     return found
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Known:
+class KnownJoint:
     """What is known of a building's joint without solving anything."""
 
     joint: ShellJoint
@@ -191,14 +191,16 @@ class Known:
     why_not: str = ""  #: why it cannot be solved
 
 
-class JointBook:
+class JointResults:
     """What is known of the joints of buildings, drawn once for each revision of a project."""
 
-    def __init__(self, desk: Desk) -> None:
-        self.desk = desk
+    def __init__(self, queue: SolverQueue) -> None:
+        self.queue = queue
         self._drawn: OrderedDict[tuple[str, int, str, bool], list[_Sketch]] = OrderedDict()
 
-    def known(self, project: Project, revision: int, building: Building, *, before: bool = False) -> tuple[Known, ...]:
+    def known(
+        self, project: Project, revision: int, building: Building, *, before: bool = False
+    ) -> tuple[KnownJoint, ...]:
         """Every joint of a building: its final answer if it is there; else it is asked for.
 
         Parameters
@@ -218,19 +220,19 @@ class JointBook:
                 self._drawn.popitem(last=False)
         return tuple(self._one(project, sketch, begin=not before) for sketch in self._drawn[at])
 
-    def _one(self, project: Project, sketch: _Sketch, *, begin: bool) -> Known:
+    def _one(self, project: Project, sketch: _Sketch, *, begin: bool) -> KnownJoint:
         joint, what, why = sketch.joint, sketch.drawn, sketch.why_not
         if what is None:
             point = joint.family in FAMILIES and FAMILIES[joint.family].point
-            return Known(joint=joint, solved=None, owns=None, point=point, why_not=why)
-        solved = self.desk.known(sketch.key)
+            return KnownJoint(joint=joint, solved=None, owns=None, point=point, why_not=why)
+        solved = self.queue.known(sketch.key)
         if solved is None and begin:
-            future = ask(self.desk, project, what, "final", looked_at=False)
+            future = ask(self.queue, project, what, "final", looked_at=False)
             error = future.exception() if future.done() and not future.cancelled() else None
             why = "" if error is None else str(error)
         place: JointPlace = what.family.owns
         owns = (joint.roles[0].assembly_id, place) if place and solved is not None else None
-        return Known(joint=joint, solved=solved, owns=owns, point=what.family.point, why_not=why)
+        return KnownJoint(joint=joint, solved=solved, owns=owns, point=what.family.point, why_not=why)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -252,7 +254,7 @@ def _sketch(project: Project, joint: ShellJoint) -> _Sketch:
     return _Sketch(joint=joint, drawn=what, key=key)
 
 
-def owned_members(joints: Sequence[Known], assembly: Assembly) -> Assembly:
+def owned_members(joints: Sequence[KnownJoint], assembly: Assembly) -> Assembly:
     """The build-up without the members that solved joints have taken over."""
     places = {known.owns[1] for known in joints if known.owns is not None and known.owns[0] == assembly.id}
     if not places:
@@ -264,7 +266,7 @@ def owned_members(joints: Sequence[Known], assembly: Assembly) -> Assembly:
     return replace(assembly, layers=layers)
 
 
-def continuity_walk(project: Project, building: Building, known: Sequence[Known]) -> Walk:
+def continuity_walk(project: Project, building: Building, known: Sequence[KnownJoint]) -> Walk:
     """The lines of control round a building; a joint that cannot be drawn is undecided, with the reason."""
     project = project.within(building.id)
     by_id = {assembly.id: assembly for assembly in project.assemblies}
@@ -280,7 +282,7 @@ def continuity_walk(project: Project, building: Building, known: Sequence[Known]
             judged = sealing(project, joint, drawn(project, joint), f_rsi)
             stops.append(joint_stop(joint.station, joint.id, joint.name, judged))
         except DomainError as error:
-            lines: tuple[tuple[Line, State], ...] = tuple((line, "undecided") for line in LINES)
+            lines: tuple[tuple[SealedLine, LineState], ...] = tuple((line, "undecided") for line in LINES)
             stops.append(
                 Stop(station=joint.station, kind="joint", id=joint.id, name=joint.name, lines=lines,
                      why=(error.issues[0].message,))

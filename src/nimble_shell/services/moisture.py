@@ -15,12 +15,12 @@ from nimble_shell.core.moisture.monthly.surface import critical_month, f_rsi_req
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.thermal.figures import surface_factor
 from nimble_shell.services.bench import find_building
-from nimble_shell.services.joints import Known
-from nimble_shell.services.studies import At
+from nimble_shell.services.joints import KnownJoint
+from nimble_shell.services.studies import PlacedDraft
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Surface:
+class RankedSurface:
     """One place of a building whose inner surface can be judged, or why it cannot yet."""
 
     id: str  #: of the element or joint
@@ -34,33 +34,33 @@ class Surface:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class League:
+class SurfaceRanking:
     """Every surface of a building, the worst first, against what the worst month asks."""
 
-    surfaces: tuple[Surface, ...]
+    surfaces: tuple[RankedSurface, ...]
     required: float | None  #: f_rsi of the critical month
     critical: int | None
 
 
-def through_the_year(project: Project, at: At) -> ElementYear:
+def through_the_year(project: Project, at: PlacedDraft) -> ElementYear:
     """A build-up as drafted through the months of the Basis. Raises DomainError, NotFound."""
     project = project.within(at.building_id)
     return element_year(at.assembly, project.catalogue, project.basis, direction_at(at.station(project)))
 
 
-def positions_of(project: Project, at: At) -> tuple[Position, ...]:
+def positions_of(project: Project, at: PlacedDraft) -> tuple[Position, ...]:
     """Where the control plane of a build-up may lie. Raises DomainError, NotFound."""
     project = project.within(at.building_id)
     return positions(at.assembly, project.catalogue, project.basis, direction_at(at.station(project)))
 
 
-def league(project: Project, building_id: str, joints: Sequence[Known]) -> League:
+def surface_ranking(project: Project, building_id: str, joints: Sequence[KnownJoint]) -> SurfaceRanking:
     """All surfaces of a building, the worst first; what has no factor yet comes last. Raises NotFound."""
     building = find_building(project, building_id)
     project = project.within(building_id)
     assemblies = {one.id: one for one in project.assemblies}
     air = months_of(project.basis)
-    found: list[Surface] = []
+    found: list[RankedSurface] = []
 
     def add(id_: str, station: str, name: str, f_rsi: float | None, months: Sequence[Month], *, joint: bool,
             why: str) -> None:  # fmt: skip
@@ -68,7 +68,7 @@ def league(project: Project, building_id: str, joints: Sequence[Known]) -> Leagu
         fails = [
             one for month in months if f_rsi is not None and (one := phi_at_failure(month, f_rsi)) is not None
         ]  # fmt: skip
-        found.append(Surface(id=id_, station=station, name=name, joint=joint, f_rsi=f_rsi, why_not=why,
+        found.append(RankedSurface(id=id_, station=station, name=name, joint=joint, f_rsi=f_rsi, why_not=why,
                              required=max(asked, default=None), phi_fails=min(fails, default=None)))  # fmt: skip
 
     for element in building.elements:
@@ -88,14 +88,14 @@ def league(project: Project, building_id: str, joints: Sequence[Known]) -> Leagu
         add(joint.id, joint.station, joint.name, None if solved is None else solved.f_rsi, air, joint=True, why=why)
     required = [f_rsi_required(month) for month in air]
     critical = critical_month(required)
-    return League(
+    return SurfaceRanking(
         surfaces=tuple(sorted(found, key=_rank)),
         required=None if critical is None else required[critical],
         critical=critical,
     )
 
 
-def _rank(one: Surface) -> float:
+def _rank(one: RankedSurface) -> float:
     """The least margin first, what has none last."""
     if one.f_rsi is None:
         return math.inf

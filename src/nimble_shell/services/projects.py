@@ -23,7 +23,7 @@ LOCAL_USER = "this computer"  #: until accounts exist
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Note:
+class ChangeNote:
     """How a change is called in the log: in words, and where."""
 
     text: str
@@ -100,7 +100,7 @@ class ProjectService:
             projects.set_deleted(project_id, None)
             return projects.get(project_id)
 
-    def save_basis(self, project_id: str, name: str, basis: Basis, version: int, note: Note) -> Stored:
+    def save_basis(self, project_id: str, name: str, basis: Basis, version: int, note: ChangeNote) -> Stored:
         """Raises DomainError, NotFound, Stale."""
         if not 0 < len(name.strip()) <= 80:
             raise DomainError(Issue(path=("name",), code="name_length", message=f"the name has {len(name)} letters",
@@ -108,7 +108,9 @@ class ProjectService:
         value = Heading(name=name, basis=basis, materials=self.load(project_id).project.materials)
         return self.apply(project_id, [Piece(kind="basis", target="", value=value, expect=version)], note)
 
-    def save_materials(self, project_id: str, materials: tuple[Material, ...], version: int, note: Note) -> Stored:
+    def save_materials(
+        self, project_id: str, materials: tuple[Material, ...], version: int, note: ChangeNote
+    ) -> Stored:
         """Change the project's own materials. Raises DomainError, NotFound, Stale."""
         project = self.load(project_id).project
         changed = replace(project, materials=materials)
@@ -120,7 +122,7 @@ class ProjectService:
         value = Heading(name=project.name, basis=project.basis, materials=materials)
         return self.apply(project_id, [Piece(kind="basis", target="", value=value, expect=version)], note)
 
-    def save_building(self, project_id: str, building: Building, version: int | None, note: Note) -> Stored:
+    def save_building(self, project_id: str, building: Building, version: int | None, note: ChangeNote) -> Stored:
         """Change a building, or add one (`version` None). Raises DomainError, NotFound, Stale."""
         known = {assembly.id for assembly in self.load(project_id).project.assemblies}
         for index, element in enumerate(building.elements):
@@ -133,11 +135,11 @@ class ProjectService:
             project_id, [Piece(kind="building", target=building.id, value=building, expect=version)], note
         )
 
-    def remove_building(self, project_id: str, building_id: str, version: int, note: Note) -> Stored:
+    def remove_building(self, project_id: str, building_id: str, version: int, note: ChangeNote) -> Stored:
         """Raises NotFound, Stale."""
         return self.apply(project_id, [Piece(kind="building", target=building_id, value=None, expect=version)], note)
 
-    def save_assembly(self, project_id: str, assembly: Assembly, version: int, note: Note) -> Stored:
+    def save_assembly(self, project_id: str, assembly: Assembly, version: int, note: ChangeNote) -> Stored:
         """Raises DomainError, NotFound, Stale."""
         check_materials(assembly, self.load(project_id).project.catalogue)
         return self.apply(
@@ -145,7 +147,13 @@ class ProjectService:
         )
 
     def start_assembly(
-        self, project_id: str, building_id: str, element_id: str, system: str, values: Mapping[str, Value], note: Note
+        self,
+        project_id: str,
+        building_id: str,
+        element_id: str,
+        system: str,
+        values: Mapping[str, Value],
+        note: ChangeNote,
     ) -> Stored:
         """Give an element of the shell a build-up of a system, as one change. Raises DomainError, NotFound, Stale."""
         if system not in SYSTEMS:
@@ -176,7 +184,7 @@ class ProjectService:
         ]
         return self.apply(project_id, pieces, note)
 
-    def remove_assembly(self, project_id: str, assembly_id: str, version: int, note: Note) -> Stored:
+    def remove_assembly(self, project_id: str, assembly_id: str, version: int, note: ChangeNote) -> Stored:
         """Take a build-up away, also from the elements that use it. Raises NotFound, Stale."""
         stored = self.load(project_id)
         pieces = [Piece(kind="assembly", target=assembly_id, value=None, expect=version)]
@@ -202,7 +210,7 @@ class ProjectService:
         with self._database.read() as session:
             return ProjectRepository(session).changes(project_id, limit)
 
-    def apply(self, project_id: str, pieces: Sequence[Piece], note: Note) -> Stored:
+    def apply(self, project_id: str, pieces: Sequence[Piece], note: ChangeNote) -> Stored:
         """Put pieces in place as one undoable change. Raises NotFound, Stale."""
         with self._database.write() as session:
             projects = ProjectRepository(session)

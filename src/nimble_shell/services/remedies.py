@@ -20,11 +20,11 @@ from nimble_shell.core.moisture.verdict.verdict import core_of, outside_steps, t
 from nimble_shell.core.parameters import Parameter, Value
 from nimble_shell.core.search import smallest
 from nimble_shell.core.shell.project import Project
-from nimble_shell.services.asking import bare_assembly, bare_basis
-from nimble_shell.services.desk import Desk
+from nimble_shell.services.bare_questions import bare_assembly, bare_basis
 from nimble_shell.services.joints import drawn, family_of, question, values_of
+from nimble_shell.services.solver_queue import SolverQueue
 
-Kind = Literal["variant", "choice", "parameter", "outside", "core"]
+RemedyKind = Literal["variant", "choice", "parameter", "outside", "core"]
 _NOT_OF_IT = frozenset(
     {"U_frame", "U_door", "pitch", "half_width", "bore"}
 )  #: parameters that the joint is not free to choose
@@ -36,7 +36,7 @@ _STEP, _MOST_STEPS, _STEPS = 0.005, 60, 20  #: of lengths [m], at most so many; 
 class Remedy:
     """A change of one kind that would keep the surface, the smallest; or that none of its kind does."""
 
-    kind: Kind
+    kind: RemedyKind
     text: str  #: the variant, parameter, or build-up that is changed
     found: bool
     f_rsi: float | None  #: with the change; the best that was seen where none is found
@@ -60,25 +60,25 @@ class JointSurface:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Question:
+class SurfaceQuestion:
     """A joint with the build-ups that meet there, and nothing else that could make two of one question."""
 
     project: Project
     joint: ShellJoint
 
-    def surface(self, desk: Desk, ticket: str = "") -> Future[JointSurface]:
+    def surface(self, queue: SolverQueue, ticket: str = "") -> Future[JointSurface]:
         """Later. The future raises DomainError."""
-        return desk.ask(joint_surface, self.project, self.joint, ticket=ticket)
+        return queue.ask(joint_surface, self.project, self.joint, ticket=ticket)
 
-    def searched(self, desk: Desk, required: float, ticket: str = "") -> list[Future[list[Remedy]]]:
+    def searched(self, queue: SolverQueue, required: float, ticket: str = "") -> list[Future[list[Remedy]]]:
         """One for each thing that can be changed."""
         return [
-            desk.ask(search, self.project, self.joint, number, required, ticket=ticket)
+            queue.ask(search, self.project, self.joint, number, required, ticket=ticket)
             for number in range(len(list(searches(self.project, self.joint))))
         ]
 
 
-def question_of(project: Project, joint: ShellJoint) -> Question:
+def question_of(project: Project, joint: ShellJoint) -> SurfaceQuestion:
     """Of a joint in its building; the project as the building sees it."""
     met = {role.assembly_id for role in joint.roles}
     bare = Project(
@@ -86,7 +86,7 @@ def question_of(project: Project, joint: ShellJoint) -> Question:
         assemblies=tuple(replace(bare_assembly(one), id=one.id) for one in project.assemblies if one.id in met),
     )  # fmt: skip
     plain = replace(joint, id="asked", name="asked", length=0.0, omitted=(), sealed=False, standard=None)
-    return Question(project=bare, joint=plain)
+    return SurfaceQuestion(project=bare, joint=plain)
 
 
 def joint_surface(project: Project, joint: ShellJoint) -> JointSurface:
@@ -157,7 +157,7 @@ def _ladder(now: float, end: float, dimension: str) -> list[float]:
     return [round(now + (end - now) * n / count, 4) for n in range(count + 1)]
 
 
-def _one(kind: Kind, text: str, word: str, project: Project, joint: ShellJoint, asked: float) -> list[Remedy]:
+def _one(kind: RemedyKind, text: str, word: str, project: Project, joint: ShellJoint, asked: float) -> list[Remedy]:
     f_rsi = _factor(project, joint, "final")
     if f_rsi is None:
         return []
@@ -165,16 +165,21 @@ def _one(kind: Kind, text: str, word: str, project: Project, joint: ShellJoint, 
 
 
 def _thickened(
-    kind: Kind, role: str, project: Project, joint: ShellJoint, now: float, steps: Sequence[tuple[float, Assembly]],
+    kind: RemedyKind,
+    role: str,
+    project: Project,
+    joint: ShellJoint,
+    now: float,
+    steps: Sequence[tuple[float, Assembly]],
     asked: float,
-) -> list[Remedy]:  # fmt: skip
+) -> list[Remedy]:
     """A build-up that meets here, changed in steps."""
     made = [(project, joint), *((_with(project, changed), joint) for _, changed in steps)]
     return _climbed(kind, role, "length", [now, *(amount for amount, _ in steps)], made, asked)
 
 
 def _climbed(
-    kind: Kind, text: str, dimension: str, ladder: Sequence[float], made: Sequence[tuple[Project, ShellJoint]],
+    kind: RemedyKind, text: str, dimension: str, ladder: Sequence[float], made: Sequence[tuple[Project, ShellJoint]],
     asked: float,
 ) -> list[Remedy]:  # fmt: skip
     """The smallest step that passes at final accuracy while the one before it fails; none where none is drawn."""

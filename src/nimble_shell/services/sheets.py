@@ -22,14 +22,14 @@ from nimble_shell.core.moisture.monthly.position import positions
 from nimble_shell.core.moisture.verdict.verdict import JudgedJoint, Verdict
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.project import FORMAT, FORMAT_VERSION, ProjectDoc, ProjectFile
-from nimble_shell.reports.detail_sheet import FixingPage, Heading, JointPage, fixing_pdf, joint_pdf
+from nimble_shell.reports.detail_sheet import FixingPage, JointPage, PageHeading, fixing_pdf, joint_pdf
 from nimble_shell.reports.moisture_sheet import MoisturePage, moisture_pdf
 from nimble_shell.reports.section import length_text, wall_section
 from nimble_shell.reports.specification import Sheet, shank, specification_pdf
 from nimble_shell.services.bench import bench, find_building, station_of, to_outside
-from nimble_shell.services.fixings import Looked, remaining
+from nimble_shell.services.fixings import LookedAtFixing, remaining
 from nimble_shell.services.joints import Drawn, sealing
-from nimble_shell.services.studies import At
+from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.store import NotFound, Stored
 
 
@@ -73,7 +73,7 @@ def joint_sheet(
     )
 
 
-def fixing_sheet(stored: Stored, at: At, looked: Looked, solved: SolvedFixing) -> bytes:
+def fixing_sheet(stored: Stored, at: PlacedDraft, looked: LookedAtFixing, solved: SolvedFixing) -> bytes:
     """PDF of the page of a group of fixings. The project is as it counts, with what is solved in it."""
     project, fixing = stored.project, looked.fixing
     left = remaining(project, at, fixing, solved.chi / looked.cell.chi_approximate)
@@ -143,9 +143,9 @@ def assembly_in(project: Project, assembly_id: str) -> Assembly:
     return found
 
 
-def _heading(stored: Stored, building_id: str, zone: str, title: str, kind: str, moment: Condition) -> Heading:
+def _heading(stored: Stored, building_id: str, zone: str, title: str, kind: str, moment: Condition) -> PageHeading:
     project = stored.project
-    return Heading(
+    return PageHeading(
         project=project.name,
         building=find_building(project, building_id).name,
         zone=zone,

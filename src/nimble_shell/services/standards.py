@@ -12,7 +12,7 @@ from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Material
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.standard import Standard, own_materials
-from nimble_shell.services.projects import Note, ProjectService, new_id, now, with_element
+from nimble_shell.services.projects import ChangeNote, ProjectService, new_id, now, with_element
 from nimble_shell.store import Database, Heading, Kept, NotFound, Piece, StandardRepository, Stored, Use
 
 
@@ -62,10 +62,10 @@ class StandardService:
             )
             standards.add(standard, now())
         marked = replace(assembly, standard=StandardRef(standard.id, version))
-        note = Note(text=f"{assembly.name} kept as a standard, version {version}")
+        note = ChangeNote(text=f"{assembly.name} kept as a standard, version {version}")
         return self._projects.save_assembly(project_id, marked, stored.versions[f"assembly/{assembly_id}"], note)
 
-    def use(self, project_id: str, building_id: str, element_id: str, standard_id: str, note: Note) -> Stored:
+    def use(self, project_id: str, building_id: str, element_id: str, standard_id: str, note: ChangeNote) -> Stored:
         """Give an element of the shell a copy of a standard. Raises DomainError, NotFound, Stale."""
         stored = self._projects.load(project_id)
         with self._database.read() as session:
@@ -109,7 +109,7 @@ class StandardService:
             return None
         return Offer(kept=kept, differences=changes)
 
-    def take(self, project_id: str, assembly_id: str, version: int, note: Note) -> Stored:
+    def take(self, project_id: str, assembly_id: str, version: int, note: ChangeNote) -> Stored:
         """Put the newest version in a build-up's place, as one undoable change. Raises NotFound, Stale."""
         stored = self._projects.load(project_id)
         assembly = _assembly(stored.project, assembly_id)

@@ -26,7 +26,7 @@ REFERENCE_ID = "site-framed-reference"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class At:
+class PlacedDraft:
     """A build-up as drafted, where a building uses it."""
 
     building_id: str
@@ -63,7 +63,7 @@ class Probe:
     chase: Chase | None
 
 
-def foam(project: Project, at: At, cores: Sequence[str]) -> Foam:
+def foam(project: Project, at: PlacedDraft, cores: Sequence[str]) -> Foam:
     """Cores by thicknesses. Without cores named, those of the build-up's system. Raises DomainError, NotFound."""
     station = at.station(project)
     asked, direction = asked_R(project.basis.targets, station), direction_at(station)
@@ -118,20 +118,26 @@ def _brought(
     return (assembly, why_not) if found is None else (assembly.with_thickness(index, value_of(found)), "")
 
 
-def claim(project: Project, at: At, claimed: Claim) -> Checked:
+def claim(project: Project, at: PlacedDraft, claimed: Claim) -> Checked:
     """A supplier's R worked through. Raises DomainError, NotFound."""
     direction = direction_at(at.station(project))
     return check_claim(at.assembly, project.catalogue, project.basis, claimed, direction)
 
 
-def day_through(project: Project, at: At, month: int, rise: float) -> Day:
+def day_through(project: Project, at: PlacedDraft, month: int, rise: float) -> Day:
     """A month's mean day. Raises DomainError, NotFound."""
     direction = direction_at(at.station(project))
     return day(at.assembly, project.catalogue, project.basis, month, rise=rise, direction=direction)
 
 
 def probe(
-    project: Project, at: At, *, depth: float | None, chased: int | None, chase_depth: float, chase_share: float
+    project: Project,
+    at: PlacedDraft,
+    *,
+    depth: float | None,
+    chased: int | None,
+    chase_depth: float,
+    chase_share: float,
 ) -> Probe:
     """Temperature at a depth, and a groove. Raises DomainError, NotFound."""
     direction = direction_at(at.station(project))

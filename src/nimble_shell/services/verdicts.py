@@ -1,4 +1,4 @@
-"""Verdicts on the moisture of build-ups and joints: found at the desk, and what is known of a whole building."""
+"""Verdicts on the moisture of build-ups and joints: found at the queue, and what is known of a whole building."""
 
 from __future__ import annotations
 
@@ -14,14 +14,14 @@ from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.joints.sealing.seals import Leakages, graded
 from nimble_shell.core.moisture.verdict.verdict import ADDED, JudgedJoint, Verdict, judge, judge_alone, judge_joint
 from nimble_shell.core.shell.project import Building, Project
-from nimble_shell.services.asking import bare_assembly, bare_basis, materials_of
-from nimble_shell.services.desk import Desk, key_of
-from nimble_shell.services.joints import DIRECTIONS, Known, drawn, sealing
-from nimble_shell.services.studies import At
+from nimble_shell.services.bare_questions import bare_assembly, bare_basis, materials_of
+from nimble_shell.services.joints import DIRECTIONS, KnownJoint, drawn, sealing
+from nimble_shell.services.solver_queue import SolverQueue, key_of
+from nimble_shell.services.studies import PlacedDraft
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Place:
+class JudgedPart:
     """One element or joint of a building and what is known of its moisture."""
 
     id: str
@@ -44,32 +44,32 @@ class LeakQuestion:
     judged: float  #: the leakage that is judged [m³/(h·m)]
 
 
-class VerdictBook:
+class VerdictResults:
     """What is known of the moisture of buildings; what is not known yet is asked for."""
 
-    def __init__(self, desk: Desk) -> None:
-        self.desk = desk
+    def __init__(self, queue: SolverQueue) -> None:
+        self.queue = queue
 
-    def element(self, project: Project, at: At, ticket: str = "") -> Future[Verdict]:
+    def element(self, project: Project, at: PlacedDraft, ticket: str = "") -> Future[Verdict]:
         """A build-up as drafted. Raises NotFound; the future raises DomainError."""
         project, direction = project.within(at.building_id), direction_at(at.station(project))
-        return self.desk.ask(judge, *_element(project, at.assembly, direction), ticket=ticket)
+        return self.queue.ask(judge, *_element(project, at.assembly, direction), ticket=ticket)
 
     def joint(self, question: LeakQuestion, ticket: str = "") -> Future[JudgedJoint]:
         """A joint. The future raises DomainError."""
-        return self.desk.ask(judge_joint, *question.args, ticket=ticket)
+        return self.queue.ask(judge_joint, *question.args, ticket=ticket)
 
-    def building(self, project: Project, building: Building, joints: Sequence[Known]) -> tuple[Place, ...]:
+    def building(self, project: Project, building: Building, joints: Sequence[KnownJoint]) -> tuple[JudgedPart, ...]:
         """Every build-up and joint of a building, the least margin first, what is unknown last; nothing is searched."""
         project = project.within(building.id)
         by_id = {one.id: one for one in project.assemblies}
-        found: list[Place] = []
+        found: list[JudgedPart] = []
         for element in building.elements:
             assembly = by_id.get(element.assembly_id or "")
             if assembly is not None:
                 args = _element(project, assembly, direction_at(element.station))
                 verdict, why = self._known(judge_alone, args)
-                found.append(Place(id=element.id, station=element.station, name=element.name, joint=False,
+                found.append(JudgedPart(id=element.id, station=element.station, name=element.name, joint=False,
                                    verdict=verdict, why_not=why))  # fmt: skip
         for known in joints:
             joint, why, answer = known.joint, known.why_not, None
@@ -80,15 +80,15 @@ class VerdictBook:
             except DomainError as error:
                 why = error.issues[0].message
             if not known.point:
-                found.append(Place(id=joint.id, station=joint.station, name=joint.name, joint=True,
+                found.append(JudgedPart(id=joint.id, station=joint.station, name=joint.name, joint=True,
                                    verdict=None if answer is None else answer[0], why_not=why))  # fmt: skip
         return tuple(sorted(found, key=_rank))
 
     def _known(self, judge_it: Callable[..., Any], args: tuple[Any, ...]) -> tuple[Any, str]:
-        answer = self.desk.known(key_of(judge_it, *args))
+        answer = self.queue.known(key_of(judge_it, *args))
         if answer is not None:
             return answer, ""
-        future = self.desk.ask(judge_it, *args, looked_at=False)
+        future = self.queue.ask(judge_it, *args, looked_at=False)
         error = future.exception() if future.done() and not future.cancelled() else None
         return None, "" if error is None else str(error)
 
@@ -126,7 +126,7 @@ def _element(project: Project, assembly: Assembly, direction: Direction) -> tupl
     return (bare_assembly(assembly), materials_of(project, assembly, *ADDED), bare_basis(project.basis), direction)
 
 
-def _rank(place: Place) -> tuple[bool, float]:
+def _rank(place: JudgedPart) -> tuple[bool, float]:
     verdict = place.verdict
     if verdict is None:
         return True, 0.0

@@ -21,7 +21,7 @@ from nimble_shell.core.thermal.figures import surface_factor, wall_working
 from nimble_shell.core.working import Derivation, Num, derive_one, traced
 from nimble_shell.services.bench import find_building, station_of
 from nimble_shell.services.joints import joint_in
-from nimble_shell.services.studies import At
+from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.services.verdicts import leak_question
 
 
@@ -83,7 +83,7 @@ class OfLeak:
 Studied = OfMargin | OfLeak | OfMoisture | OfDay | Claim | OfProbe | OfVariant | OfSide
 
 
-def study_working(project: Project, at: At, of: Studied, figure: str) -> Derivation:
+def study_working(project: Project, at: PlacedDraft, of: Studied, figure: str) -> Derivation:
     """The working of a figure of a study. Raises DomainError, NotFound."""
     args = (at.assembly, project.catalogue, project.basis)
     if isinstance(of, OfSide):
@@ -129,7 +129,7 @@ def study_working(project: Project, at: At, of: Studied, figure: str) -> Derivat
     return derive_one(found, figure)
 
 
-def _leak_month(project: Project, at: At, of: OfLeak) -> Num:
+def _leak_month(project: Project, at: PlacedDraft, of: OfLeak) -> Num:
     joint = joint_in(find_building(project, at.building_id), of.joint_id)
     question = leak_question(project, joint, None, of.leakage)
     assembly, materials, basis, direction, leakage, height, _ = question.args

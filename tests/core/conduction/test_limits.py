@@ -1,4 +1,4 @@
-"""Limits of couplings, bounds, λ(θ), flows by piece and lines of heat flow of solved sections."""
+"""Limits of couplings, bounds, λ(θ), flows by segment and lines of heat flow of solved sections."""
 
 from __future__ import annotations
 
@@ -7,10 +7,10 @@ import math
 import numpy as np
 import pytest
 
-from nimble_shell.core.conduction.field import drawn, flows_by_piece, heat_flow_lines, lower_bound, surface_trace
+from nimble_shell.core.conduction.field import drawn, flows_by_segment, heat_flow_lines, lower_bound, surface_trace
 from nimble_shell.core.conduction.limit import extrapolated
 from nimble_shell.core.conduction.refinement import limit_of
-from nimble_shell.core.conduction.section import Piece, Region, Section
+from nimble_shell.core.conduction.section import Region, Section, SurfaceSegment
 from nimble_shell.core.conduction.solve import begun, once_more, refined
 
 NONE = np.zeros((0, 2))
@@ -26,8 +26,8 @@ def corner(R: float = 0.0) -> Section:
     return Section(
         regions=(Region(ring=box(0, 0, 1 + legs, 1 + legs), lambda_=1.0),
                  Region(ring=box(1, 1, 1 + legs, 1 + legs), lambda_=None)),
-        pieces=(Piece(a=(0, 0), b=(1 + legs, 0), env="e", R_s=R), Piece(a=(0, 0), b=(0, 1 + legs), env="e", R_s=R),
-                Piece(a=(1, 1), b=(1 + legs, 1), env="i", R_s=R), Piece(a=(1, 1), b=(1, 1 + legs), env="i", R_s=R)),
+        segments=(SurfaceSegment(a=(0, 0), b=(1 + legs, 0), env="e", R_s=R), SurfaceSegment(a=(0, 0), b=(0, 1 + legs), env="e", R_s=R),
+                SurfaceSegment(a=(1, 1), b=(1 + legs, 1), env="i", R_s=R), SurfaceSegment(a=(1, 1), b=(1, 1 + legs), env="i", R_s=R)),
         temperatures={"e": 0.0, "i": 20.0},
     )  # fmt: skip
 
@@ -59,10 +59,10 @@ def test_both_bounds_hold_the_exact_coupling_on_every_grid_and_close_in() -> Non
 
 def test_there_is_no_bound_where_it_would_not_hold() -> None:
     three = corner(0.1)
-    pieces = (*three.pieces[:3], Piece(a=(1, 1), b=(1, 4), env="n", R_s=0.1))
-    other = Section(regions=three.regions, pieces=pieces, temperatures={"e": 0.0, "i": 20.0, "n": 10.0})
+    segments = (*three.segments[:3], SurfaceSegment(a=(1, 1), b=(1, 4), env="n", R_s=0.1))
+    other = Section(regions=three.regions, segments=segments, temperatures={"e": 0.0, "i": 20.0, "n": 10.0})
     assert lower_bound(other, begun(other).fields) is None
-    round_body = Section(regions=three.regions, pieces=three.pieces, temperatures=three.temperatures,
+    round_body = Section(regions=three.regions, segments=three.segments, temperatures=three.temperatures,
                          kind="axisymmetric")  # fmt: skip
     assert lower_bound(round_body, begun(round_body).fields) is None
 
@@ -82,7 +82,10 @@ def test_conductivity_that_rises_with_temperature_has_its_exact_flow() -> None:
     table = ((0.0, 0.02), (20.0, 0.06))
     slab = Section(
         regions=(Region(ring=box(0, 0, 0.2, 0.1), lambda_=0.04, table=table),),
-        pieces=(Piece(a=(0, 0), b=(0, 0.1), env="e", R_s=0.0), Piece(a=(0.2, 0), b=(0.2, 0.1), env="i", R_s=0.0)),
+        segments=(
+            SurfaceSegment(a=(0, 0), b=(0, 0.1), env="e", R_s=0.0),
+            SurfaceSegment(a=(0.2, 0), b=(0.2, 0.1), env="i", R_s=0.0),
+        ),
         temperatures={"e": 0.0, "i": 20.0},
     )
     found = refined(slab, NONE, target=1e-6)
@@ -95,15 +98,15 @@ def test_conductivity_that_rises_with_temperature_has_its_exact_flow() -> None:
     assert theta.mean() == pytest.approx((-0.02 + math.sqrt(0.02**2 + 4 * 0.001 * 0.4)) / 0.002, abs=0.05)
 
 
-def test_flows_by_piece_add_up_and_lines_of_heat_flow_run_from_warm_to_cold() -> None:
+def test_flows_by_segment_add_up_and_lines_of_heat_flow_run_from_warm_to_cold() -> None:
     section = corner(0.1)
     found = refined(section, NONE)
     T = np.array([0.0, 20.0])
     theta = found.fields.theta @ T
-    pieces = flows_by_piece(section, found.fields, theta)
-    assert pieces.sum() == pytest.approx(0, abs=1e-6)
-    assert pieces[2] == pytest.approx(pieces[3], rel=1e-6)
-    assert pieces[2] + pieces[3] == pytest.approx(float(found.fields.G[1] @ (T - T.mean())), rel=1e-8)
+    segments = flows_by_segment(section, found.fields, theta)
+    assert segments.sum() == pytest.approx(0, abs=1e-6)
+    assert segments[2] == pytest.approx(segments[3], rel=1e-6)
+    assert segments[2] + segments[3] == pytest.approx(float(found.fields.G[1] @ (T - T.mean())), rel=1e-8)
     lines = heat_flow_lines(found.fields, found.grid, 1, theta, count=8)
     assert len(lines) == 8
     for line in lines:

@@ -22,7 +22,7 @@ from nimble_shell.core.conduction.elements import (
 from nimble_shell.core.conduction.mesh import Mesh, build, first_grid
 from nimble_shell.core.conduction.refinement import check_size, chosen, error_of, extrapolated, halved
 from nimble_shell.core.conduction.result import Extremes, Result, flows_of
-from nimble_shell.core.conduction.section import Piece, Region, Section
+from nimble_shell.core.conduction.section import Region, Section, SurfaceSegment
 from nimble_shell.core.errors import DomainError
 
 
@@ -30,7 +30,7 @@ def mesh_of(lambda_: float = 2.0) -> Mesh:
     ring = ((0.1, 0.0), (1.1, 0.2), (0.9, 0.8), (0.2, 0.6))
     section = Section(
         regions=(Region(ring=ring, lambda_=lambda_),),
-        pieces=(Piece(a=ring[0], b=ring[1], env="a", R_s=0.1),),
+        segments=(SurfaceSegment(a=ring[0], b=ring[1], env="a", R_s=0.1),),
         temperatures={"a": 0.0},
     )
     return build(section, first_grid(section))

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from nimble_shell.core.conduction.mesh import build, first_grid, graded
-from nimble_shell.core.conduction.section import Piece, Region, Section
+from nimble_shell.core.conduction.section import Region, Section, SurfaceSegment
 from nimble_shell.core.conduction.solve import solve, solve_on
 from nimble_shell.core.errors import DomainError
 
@@ -26,7 +26,10 @@ def slab(
 ) -> Section:
     return Section(
         regions=(rect(0, 0, 1, 0.2, 0.04), *more),
-        pieces=(Piece(a=(0, 0), b=(1, 0), env="in", R_s=R_s[0]), Piece(a=(0, 0.2), b=(1, 0.2), env="out", R_s=R_s[1])),
+        segments=(
+            SurfaceSegment(a=(0, 0), b=(1, 0), env="in", R_s=R_s[0]),
+            SurfaceSegment(a=(0, 0.2), b=(1, 0.2), env="out", R_s=R_s[1]),
+        ),
         temperatures=temperatures or {"in": 20.0, "out": -10.0},
     )
 
@@ -52,12 +55,12 @@ def test_prescribed_surfaces_pass_the_same_flow_as_thin_films() -> None:
 def test_three_environments_see_each_other_the_same_both_ways_and_take_up_what_they_give() -> None:
     section = Section(
         regions=(rect(0, 0, 1, 0.2, 0.04), rect(0.4, 0.2, 0.6, 0.8, 0.5), rect(0.45, 0.0, 0.5, 0.2, 1.5)),
-        pieces=(
-            Piece(a=(0, 0), b=(1, 0), env="out", R_s=0.04),
-            Piece(a=(0, 0.2), b=(0.4, 0.2), env="room", R_s=0.13),
-            Piece(a=(0.4, 0.2), b=(0.4, 0.8), env="room", R_s=0.13),
-            Piece(a=(0.6, 0.2), b=(1, 0.2), env="stairs", R_s=0.13),
-            Piece(a=(0.6, 0.2), b=(0.6, 0.8), env="stairs", R_s=0.13),
+        segments=(
+            SurfaceSegment(a=(0, 0), b=(1, 0), env="out", R_s=0.04),
+            SurfaceSegment(a=(0, 0.2), b=(0.4, 0.2), env="room", R_s=0.13),
+            SurfaceSegment(a=(0.4, 0.2), b=(0.4, 0.8), env="room", R_s=0.13),
+            SurfaceSegment(a=(0.6, 0.2), b=(1, 0.2), env="stairs", R_s=0.13),
+            SurfaceSegment(a=(0.6, 0.2), b=(0.6, 0.8), env="stairs", R_s=0.13),
         ),
         temperatures={"out": -5.0, "room": 21.0, "stairs": 12.0},
     )
@@ -108,7 +111,7 @@ def test_a_void_is_out_of_the_section_and_its_edge_passes_no_heat() -> None:
     found = solve(slab(rect(0.0, 0.05, 0.5, 0.15, None)), np.array([(0.2, 0.1)]))
     assert math.isnan(found.points[0])
     assert found.coupling[("in", "out")] < 1 / 5.17
-    # a piece that runs through the void counts only where there is material
+    # a segment that runs through the void counts only where there is material
     open_ = solve(slab(rect(0.0, 0.1, 0.5, 0.2, None)), NOWHERE).coupling[("in", "out")]
     assert 0.5 / 5.17 < open_ < 1 / 5.17
 
@@ -119,7 +122,10 @@ def test_a_tapered_piece_is_solved_on_its_slope() -> None:
     arcs = [[(r * math.cos(a), r * math.sin(a)) for a in np.linspace(0, angle, n + 1)] for r in (r1, r2)]
     section = Section(
         regions=(Region(ring=(*arcs[1], *reversed(arcs[0])), lambda_=0.5),),
-        pieces=(Piece(a=(r1, 0), b=(r2, 0), env="a", R_s=0.0), Piece(a=(0, r1), b=(0, r2), env="b", R_s=0.0)),
+        segments=(
+            SurfaceSegment(a=(r1, 0), b=(r2, 0), env="a", R_s=0.0),
+            SurfaceSegment(a=(0, r1), b=(0, r2), env="b", R_s=0.0),
+        ),
         temperatures={"a": 0.0, "b": 1.0},
     )
     found = solve(section, NOWHERE, target=1e-3).coupling[("a", "b")]
@@ -129,7 +135,7 @@ def test_a_tapered_piece_is_solved_on_its_slope() -> None:
 def test_triangles_fill_the_section_once() -> None:
     ring = ((0.0, 0.0), (1.0, 0.1), (0.9, 0.7), (0.2, 0.5))
     section = Section(regions=(Region(ring=ring, lambda_=1.0), rect(0.4, 0.2, 0.6, 0.4, None)),
-                      pieces=(Piece(a=ring[0], b=ring[1], env="a", R_s=0.1),), temperatures={"a": 0.0})  # fmt: skip
+                      segments=(SurfaceSegment(a=ring[0], b=ring[1], env="a", R_s=0.1),), temperatures={"a": 0.0})  # fmt: skip
     mesh = build(section, first_grid(section))
     p = mesh.xy[mesh.triangles]
     u, v = p[:, 1] - p[:, 0], p[:, 2] - p[:, 0]
@@ -150,7 +156,10 @@ def test_grid_lines_grow_gently() -> None:
 def test_prescribed_temperatures_that_meet_have_no_finite_flow() -> None:
     section = Section(
         regions=(rect(0, 0, 1, 1, 1.0),),
-        pieces=(Piece(a=(0, 1), b=(1, 1), env="hot", R_s=0), Piece(a=(0, 0), b=(0, 1), env="cold", R_s=0)),
+        segments=(
+            SurfaceSegment(a=(0, 1), b=(1, 1), env="hot", R_s=0),
+            SurfaceSegment(a=(0, 0), b=(0, 1), env="cold", R_s=0),
+        ),
         temperatures={"hot": 1.0, "cold": 0.0},
     )
     found = solve(section, np.array([(0.5, 0.5)]), target=1e-3)
@@ -174,11 +183,11 @@ BAD: list[tuple[str, dict[str, object]]] = [
     ("polygon_crosses_itself", {"regions": (Region(ring=((0, 0), (1, 1), (1, 0), (0.2, 1)), lambda_=1.0),)}),
     ("too_few_corners", {"regions": (Region(ring=((0, 0), (1, 1)), lambda_=1.0),)}),
     ("radius_negative", {"kind": "axisymmetric", "regions": (rect(-1, 0, 1, 1, 1.0),)}),
-    ("no_boundaries", {"pieces": ()}),
-    ("film_out_of_range", {"pieces": (Piece(a=(0, 0), b=(1, 0), env="in", R_s=-0.1),)}),
-    ("piece_without_length", {"pieces": (Piece(a=(0, 0), b=(0, 0), env="in", R_s=0.1),)}),
-    ("unknown_environment", {"pieces": (Piece(a=(0, 0), b=(1, 0), env="attic", R_s=0.1),)}),
-    ("environment_meets_nothing", {"pieces": (Piece(a=(0, 5), b=(1, 5), env="in", R_s=0.1),)}),
+    ("no_boundaries", {"segments": ()}),
+    ("film_out_of_range", {"segments": (SurfaceSegment(a=(0, 0), b=(1, 0), env="in", R_s=-0.1),)}),
+    ("piece_without_length", {"segments": (SurfaceSegment(a=(0, 0), b=(0, 0), env="in", R_s=0.1),)}),
+    ("unknown_environment", {"segments": (SurfaceSegment(a=(0, 0), b=(1, 0), env="attic", R_s=0.1),)}),
+    ("environment_meets_nothing", {"segments": (SurfaceSegment(a=(0, 5), b=(1, 5), env="in", R_s=0.1),)}),
     ("nothing_solid", {"regions": (rect(0, 0, 1, 1, 1.0), rect(-1, -1, 2, 2, None))}),
     ("part_without_environment", {"regions": (rect(0, 0, 1, 1, 1.0), rect(3, 3, 4, 4, 1.0))}),
     ("too_many_cells", {"regions": tuple(rect(x / 999, x / 999, 1, 1, 1.0) for x in range(999))}),
@@ -189,7 +198,7 @@ BAD: list[tuple[str, dict[str, object]]] = [
 def test_what_cannot_be_solved_is_refused_by_name(code: str, change: dict[str, object]) -> None:
     given: dict[str, object] = {
         "regions": (rect(0, 0, 1, 1, 1.0),),
-        "pieces": (Piece(a=(0, 0), b=(1, 0), env="in", R_s=0.1),),
+        "segments": (SurfaceSegment(a=(0, 0), b=(1, 0), env="in", R_s=0.1),),
         "temperatures": {"in": 20.0},
     }
     with pytest.raises(DomainError) as refused:

@@ -84,7 +84,7 @@ def test_every_variant_is_drawn_at_the_ends_of_every_parameter(family: Family, v
                 continue
             drawn += 1
             section = section_of(found, T, "iso6946")
-            assert {piece.env for piece in section.pieces} >= {"inside", "outside"}
+            assert {segment.env for segment in section.segments} >= {"inside", "outside"}
             assert shapely.get_num_geometries(solid_of(found)) == 1
             x0, y0, x1, y1 = found.view
             assert x0 < x1
@@ -105,7 +105,7 @@ def test_variants_are_solved_and_balanced(family: Family, variant: str, system: 
     assert -0.2 < psi["overall"] < 2.5
     assert psi["external"] <= psi["overall"] + 1e-12
     assert psi["overall"] <= psi["internal"] + 1e-12
-    assert sum(flow for env, _, _, flow in found.pieces if env == "inside") == pytest.approx(
+    assert sum(flow for env, _, _, flow in found.segments if env == "inside") == pytest.approx(
         found.heat_flow["inside"], rel=1e-6
     )
 

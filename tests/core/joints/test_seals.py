@@ -8,7 +8,7 @@ import pytest
 
 from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.core.joints.sealing.schedules import schedule
-from nimble_shell.core.joints.sealing.seals import Sealing, Step, graded, judge
+from nimble_shell.core.joints.sealing.seals import Sealing, SealingStep, graded, judge
 
 EVERY = [
     pytest.param(family.key, variant.key, system, id=f"{family.key}-{variant.key}-{system}")
@@ -18,7 +18,7 @@ EVERY = [
 ]
 
 
-def judged(steps: tuple[Step, ...], **change: Any) -> Sealing:
+def judged(steps: tuple[SealingStep, ...], **change: Any) -> Sealing:
     said: dict[str, Any] = {"omitted": (), "decided": True, "heat": True, "sealant": "polyurethane",
                             "tape": "acrylic tape", "surfaces": ("wood",), **change}  # fmt: skip
     return judge(steps, **said)
@@ -68,8 +68,8 @@ def test_fin_and_non_fin_openings_have_their_own_order_and_an_unsealed_sill() ->
 
 
 def test_a_reversed_lap_is_found() -> None:
-    upper = Step(key="upper", kind="lap", text="upper sheet", over="lower")
-    lower = Step(key="lower", kind="lap", text="lower sheet")
+    upper = SealingStep(key="upper", kind="lap", text="upper sheet", over="lower")
+    lower = SealingStep(key="lower", kind="lap", text="lower sheet")
     assert any("Reversed lap" in one.text for one in judged((upper, lower)).findings)
     assert not any("Reversed lap" in one.text for one in judged((lower, upper)).findings)
 

@@ -9,8 +9,8 @@ from nimble_shell.core.joints.sealing.schedules import schedule
 from nimble_shell.core.joints.sealing.seals import judge
 from nimble_shell.core.joints.sealing.walk import Stop, build_up, joint, walk
 from nimble_shell.demo.heron_flats import campus
-from nimble_shell.services.desk import Desk
-from nimble_shell.services.joints import JointBook, continuity_walk
+from nimble_shell.services.joints import JointResults, continuity_walk
+from nimble_shell.services.solver_queue import SolverQueue
 
 
 def ridge(*omitted: str, decided: bool = True) -> Stop:
@@ -54,7 +54,7 @@ def test_where_two_parts_meet_without_a_joint_every_line_is_undecided() -> None:
 
 def test_the_campus_shows_its_planted_mistakes() -> None:
     project = campus()
-    book = JointBook(Desk(workers=0))
+    book = JointResults(SolverQueue(workers=0))
     broken: dict[str, set[str]] = {}
     for building in project.buildings:
         found = continuity_walk(project, building, book.known(project, 1, building))

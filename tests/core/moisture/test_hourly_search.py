@@ -12,7 +12,7 @@ from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.moisture.hourly.life import Life
 from nimble_shell.core.moisture.hourly.seasons import seasons
 from nimble_shell.core.moisture.verdict.hourly_search import search_hours
-from nimble_shell.core.moisture.verdict.verdict import Kind
+from nimble_shell.core.moisture.verdict.verdict import AdviceKind
 
 BASIS = Basis()
 ROOF = SYSTEMS["sip-roof"].assembly("r", "r")
@@ -35,7 +35,7 @@ def test_a_tighter_joint_is_found_and_a_step_less_tight_fails() -> None:
 
 
 @pytest.mark.parametrize("kind", ["gap", "seal"])
-def test_there_is_nothing_to_change_where_there_is_nothing_of_the_kind(kind: Kind) -> None:
+def test_there_is_nothing_to_change_where_there_is_nothing_of_the_kind(kind: AdviceKind) -> None:
     tight = replace(LEAKING, leakage=0.0)
     assert search_hours(ROOF, CATALOGUE, BASIS, tight, "up", BASIS.damp, kind) is None
 

@@ -10,12 +10,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.moisture.monthly.condensation import Month, Ply, planes_of, year
+from nimble_shell.core.moisture.monthly.condensation import Month, MonthlyLayer, planes_of, year
 from nimble_shell.core.moisture.monthly.surface import critical_month, f_rsi_required
 from nimble_shell.references.moisture import COLD, WET_WALL, by_events
 
 PLIES = st.builds(
-    Ply,
+    MonthlyLayer,
     d=st.floats(0.001, 0.3),
     R=st.floats(0.0, 4.0),
     sd=st.one_of(st.just(0.0), st.floats(0.01, 100.0), st.just(float("inf"))),
@@ -32,7 +32,7 @@ def years(draw: st.DrawFn) -> list[Month]:
 
 @settings(max_examples=80, deadline=None)
 @given(st.lists(PLIES, min_size=1, max_size=6), years())
-def test_water_is_kept_and_no_plane_is_above_saturation(plies: list[Ply], months: list[Month]) -> None:
+def test_water_is_kept_and_no_plane_is_above_saturation(plies: list[MonthlyLayer], months: list[Month]) -> None:
     found = year(planes_of(plies, 0.13, 0.04), months)
     assert (found.M >= 0).all()
     assert np.isfinite(found.p).all()
@@ -82,13 +82,13 @@ def test_what_does_not_dry_in_a_year_says_so() -> None:
 
 
 def test_coarse_slices_miss_what_condenses_inside_of_foam() -> None:
-    plies = [Ply(d=0.2, R=5.7, sd=1.0), Ply(d=0.001, R=0.0, sd=3.0)]
+    plies = [MonthlyLayer(d=0.2, R=5.7, sd=1.0), MonthlyLayer(d=0.001, R=0.0, sd=3.0)]
     fine, coarse = (year(planes_of(plies, 0.13, 0.04, max_R), COLD) for max_R in (0.25, 100.0))
     assert fine.peak > 1.05 * coarse.peak or len(fine.wet) > len(coarse.wet)
 
 
 def test_a_single_layer_and_a_dry_wall_have_no_wet_plane() -> None:
-    one = year(planes_of([Ply(d=0.1, R=0.2, sd=5.0)], 0.13, 0.04), COLD)
+    one = year(planes_of([MonthlyLayer(d=0.1, R=0.2, sd=5.0)], 0.13, 0.04), COLD)
     assert one.wet.size == 0
     assert one.start is None
     dry = year(planes_of(WET_WALL, 0.13, 0.04), [replace(m, phi_i=0.1) for m in COLD])
@@ -109,7 +109,7 @@ def test_months_that_cannot_be_are_refused(change: dict[str, float], code: str) 
 
 def test_minus_sixty_and_a_foil_are_computed() -> None:
     arctic = [replace(m, theta_e=-60.0) for m in COLD]
-    found = year(planes_of([*WET_WALL, Ply(d=0.0, R=0.0, sd=float("inf"))], 0.13, 0.04), arctic)
+    found = year(planes_of([*WET_WALL, MonthlyLayer(d=0.0, R=0.0, sd=float("inf"))], 0.13, 0.04), arctic)
     assert np.isfinite(found.M).all()
     assert found.peak > 0
 

@@ -25,7 +25,7 @@
     void session.saveBasis({ ...basis, climate, site: { ...basis.site, ...site } }, name, text.slice(0, 200));
   }
   function ship(key: string): void {
-    const found = session.shelf?.climates.find((one) => one.key === key);
+    const found = session.shipped?.climates.find((one) => one.key === key);
     if (found)
       take_(
         found.climate,
@@ -80,7 +80,7 @@
     value=""
     options={[
       { value: '', text: 'invented, by formula' },
-      ...(session.shelf?.climates ?? []).map((one) => ({ value: one.key, text: one.climate.name })),
+      ...(session.shipped?.climates ?? []).map((one) => ({ value: one.key, text: one.climate.name })),
     ]}
     onsave={ship}
   />

@@ -19,8 +19,8 @@
   }
   let { building, joint, units }: Props = $props();
   const solving = new Solving();
-  const league = $derived(surfaces.of(building.id));
-  const surface = $derived(league?.surfaces.find((one) => one.joint && one.id === joint.id));
+  const ranking = $derived(surfaces.of(building.id));
+  const surface = $derived(ranking?.surfaces.find((one) => one.joint && one.id === joint.id));
   const passes = $derived(
     !surface || surface.f_rsi === null || surface.required === null || surface.f_rsi >= surface.required,
   );
@@ -70,10 +70,10 @@
     <p>
       {#if passes}Its inner surface keeps:{:else}<strong>Its inner surface fails:</strong>{/if}
       f<sub>Rsi</sub>
-      {units.show(surface.f_rsi, 'ratio')} against {units.show(surface.required, 'ratio')} asked{league?.critical ===
-        null || league === undefined
+      {units.show(surface.f_rsi, 'ratio')} against {units.show(surface.required, 'ratio')} asked{ranking?.critical ===
+        null || ranking === undefined
         ? ''
-        : ` in ${MONTHS[league.critical]}`}; it fails from a room at {units.show(
+        : ` in ${MONTHS[ranking.critical]}`}; it fails from a room at {units.show(
         surface.phi_fails ?? 0,
         'share',
         0,

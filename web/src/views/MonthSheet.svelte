@@ -62,7 +62,7 @@
     leak: 'room air through it decides',
     '': '',
   };
-  const league = $derived(surfaces.of(building.id));
+  const ranking = $derived(surfaces.of(building.id));
   const verdict = $derived.by(() => {
     if (!year) return undefined;
     const worst = year.wet.toSorted((a, b) => b.peak / b.limit - a.peak / a.limit)[0];
@@ -157,7 +157,7 @@
     {/if}
     {#if places.length}
       <h2>Margins of {building.name} <span>points of room humidity</span></h2>
-      <table class="league" data-testid="margins">
+      <table class="ranking" data-testid="margins">
         <thead><tr><th>place</th><th class="n">fails at, %</th><th class="n">margin</th></tr></thead>
         <tbody>
           {#each places as one (one.id)}
@@ -228,9 +228,9 @@
         </p>
       {/if}
     {/if}
-    {#if league}
+    {#if ranking}
       <h2>Worst surfaces of {building.name}</h2>
-      <table class="league" data-testid="league">
+      <table class="ranking" data-testid="ranking">
         <thead
           ><tr
             ><th>place</th><th class="n">f<sub>Rsi</sub></th><th class="n">margin</th><th
@@ -240,7 +240,7 @@
           ></thead
         >
         <tbody>
-          {#each league.surfaces as one (one.id)}
+          {#each ranking.surfaces as one (one.id)}
             <tr>
               <td
                 ><button
@@ -355,16 +355,16 @@
     max-width: 70ch;
     margin: 10px 0;
   }
-  .league button {
+  .ranking button {
     all: unset;
     cursor: pointer;
     color: var(--ink);
     min-height: 24px;
   }
-  .league button:hover {
+  .ranking button:hover {
     text-decoration: underline;
   }
-  .league button:focus-visible {
+  .ranking button:focus-visible {
     box-shadow: var(--focus);
   }
   @media (max-width: 1199px) {

@@ -13,7 +13,7 @@
   }
   let { basis, name, units, refused }: Props = $props();
   type Criterion = NonNullable<Basis['criteria']>[number];
-  const kinds = $derived(session.shelf?.criteria ?? []);
+  const kinds = $derived(session.shipped?.criteria ?? []);
   const found = (key: string): Criterion =>
     basis.criteria?.find((one) => one.key === key) ?? {
       key: key as Criterion['key'],

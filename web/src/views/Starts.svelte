@@ -21,7 +21,7 @@
   }
   let { element, building, units, zone }: Props = $props();
   const place = $derived(PLACES[element.station] ?? 'wall');
-  const systems = $derived(session.shelf?.systems.filter((system) => system.place === place) ?? []);
+  const systems = $derived(session.shipped?.systems.filter((system) => system.place === place) ?? []);
   let standards = $state.raw<Standard[]>([]);
   let problem = $state.raw<Problem>();
   $effect(() => {

@@ -41,7 +41,7 @@
       }),
     ),
   );
-  const system = $derived(session.shelf?.systems.find((one) => one.key === draft.system));
+  const system = $derived(session.shipped?.systems.find((one) => one.key === draft.system));
   const own = $derived(draft.layers.find((layer) => layer.studied)?.material ?? '');
   const cores = $derived(
     [...(system?.cores ?? []), ...extra].filter((key) => !dropped.includes(key)).slice(0, 11),
@@ -115,7 +115,7 @@
     ['carbon_life', 'life CO₂e'],
     ['payback', 'pays in'],
   ] as const;
-  const dimension = (column: string) => session.shelf?.columns[column] ?? 'ratio';
+  const dimension = (column: string) => session.shipped?.columns[column] ?? 'ratio';
   function shown(row: Row, column: string): string {
     const value = row.value(column);
     if (value === null) return '–';
@@ -321,7 +321,7 @@
               >
             {/each}
             <td class="why"
-              >{row.stops.map((stop) => session.shelf?.stops[stop] ?? stop).join('; ') ||
+              >{row.stops.map((stop) => session.shipped?.stops[stop] ?? stop).join('; ') ||
                 (row.cheapest ? 'cheapest that passes' : row.least ? 'least over the life' : 'passes')}</td
             >
             <td

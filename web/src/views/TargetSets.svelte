@@ -16,7 +16,7 @@
   let name = $state('');
   let why = $state('');
   let said = $state('');
-  const examples = $derived(session.shelf?.target_sets ?? []);
+  const examples = $derived(session.shipped?.target_sets ?? []);
   const same = (one: TargetSet) =>
     FIELDS.every((key) => (one.targets[key] ?? null) === (targets[key] ?? null));
   const present = $derived([...own, ...examples].find(same));

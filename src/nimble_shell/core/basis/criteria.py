@@ -11,7 +11,7 @@ from typing import Literal
 from nimble_shell.core.errors import Collector
 
 CriterionKey = Literal["floor", "roof", "snow", "wind", "exposure", "seismic", "frost", "code"]
-Finding = Literal["inside", "needs an engineer", "not stated"]
+KitCoverage = Literal["inside", "needs an engineer", "not stated"]
 
 #: Key → (words, unit). Numbers are compared; where the unit is empty the user's own words are.
 CRITERIA: dict[CriterionKey, tuple[str, str]] = {
@@ -53,7 +53,7 @@ class Criterion:
         check.refuse()
 
     @property
-    def finding(self) -> Finding:
+    def finding(self) -> KitCoverage:
         """Whether the site lies inside of what the kit was engineered for; never a structural verdict."""
         if not self.site.strip() or not self.kit.strip():
             return "not stated"

@@ -14,7 +14,7 @@ Point3 = tuple[float, float, float]
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
 
-_NEAR = 2e-8  #: a face nearer to a piece than this lies on it [m]
+_NEAR = 2e-8  #: a face nearer to a segment than this lies on it [m]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -103,7 +103,7 @@ class Cells:
 
 @dataclass(frozen=True, slots=True, eq=False, kw_only=True)
 class Surface:
-    """Cell faces of one side and one piece: the cells behind them, by index along each axis."""
+    """Cell faces of one side and one segment: the cells behind them, by index along each axis."""
 
     axis: int
     side: int  #: 0 on the low side of its cells, 1 on the high side

@@ -1,4 +1,4 @@
-"""What a solved section looks like: temperatures to draw, flow through each piece, lines of heat flow, and a bound."""
+"""What a solved section looks like: temperatures to draw, flow through each segment, lines of heat flow, a bound."""
 
 from __future__ import annotations
 
@@ -43,8 +43,8 @@ def drawn(space: Space, theta: FloatArray) -> Field:
     return Field(xy=space.places, theta=theta, triangles=np.concatenate(parts))
 
 
-def flows_by_piece(section: Section, fields: Fields, theta: FloatArray) -> FloatArray:
-    """Heat into the section through each piece that has a film, nan for the others. [W/m] or [W]
+def flows_by_segment(section: Section, fields: Fields, theta: FloatArray) -> FloatArray:
+    """Heat into the section through each segment that has a film, nan for the others. [W/m] or [W]
 
     Parameters
     ----------
@@ -56,12 +56,12 @@ def flows_by_piece(section: Section, fields: Fields, theta: FloatArray) -> Float
     """
     space = fields.space
     mesh = space.mesh
-    piece = fields.piece_of
-    found = np.full(len(section.pieces), np.nan)
-    for at, one in enumerate(section.pieces):
+    segment = fields.segment_of
+    found = np.full(len(section.segments), np.nan)
+    for at, one in enumerate(section.segments):
         if one.R_s <= 0:
             continue
-        on = mesh.outer[piece == at]
+        on = mesh.outer[segment == at]
         masses = edge_masses(space, on)
         warmer = section.temperatures[one.env] - theta[edge_nodes(space, on)]
         found[at] = float(np.einsum("nab,nb->", masses, warmer)) / one.R_s
@@ -199,13 +199,13 @@ def lower_bound(section: Section, fields: Fields) -> float | None:
     count = len(mesh.edges)
     rows, columns = np.repeat(mesh.edge_of, 3, axis=1).ravel(), np.tile(mesh.edge_of, (1, 3)).ravel()
     A = sparse.coo_matrix((blocks.ravel(), (rows, columns)), shape=(count, count)).tocsc()
-    piece = fields.piece_of
-    bound = piece >= 0
+    segment = fields.segment_of
+    bound = segment >= 0
     edges = mesh.outer[bound]
-    R = np.array([one.R_s for one in section.pieces])[piece[bound]]
+    R = np.array([one.R_s for one in section.segments])[segment[bound]]
     length = np.linalg.norm(np.diff(mesh.xy[mesh.edges[edges]], axis=1)[:, 0], axis=1)
     first = next(iter(section.temperatures))
-    warm = np.array([float(one.env == first) for one in section.pieces])[piece[bound]]
+    warm = np.array([float(one.env == first) for one in section.segments])[segment[bound]]
     film = np.zeros(count)
     right = np.zeros(count)
     filmed = R > 0

@@ -1,6 +1,6 @@
 """A mesh of triangles that follows every edge: grid lines through all corners, cut by the sloping edges.
 
-Grid lines run through every corner of every region and piece and are graded between. Together with the edges
+Grid lines run through every corner of every region and segment and are graded between. Together with the edges
 themselves they make an arrangement whose faces are convex for rectangles and small where a slope cuts a cell; each
 face is triangulated by itself, and since the arrangement is noded the triangles meet edge to edge.
 """
@@ -63,7 +63,7 @@ def first_grid(section: Section, growth: float = GROWTH) -> Grid:
     """
     corners = np.array(
         [point for region in section.regions for point in region.ring]
-        + [point for piece in section.pieces for point in (piece.a, piece.b)]
+        + [point for segment in section.segments for point in (segment.a, segment.b)]
     )
     nearest = float(np.ptp(corners, axis=0).min()) / NEAREST
     return Grid(x=graded(corners[:, 0], nearest, growth), y=graded(corners[:, 1], nearest, growth))
@@ -150,7 +150,7 @@ def _slopes(section: Section) -> FloatArray:
     Edges of neighbours that share a line but not their ends would else differ by the snap, and leave slivers.
     """
     sides = [side for region in section.regions for side in pairwise((*region.ring, region.ring[0]))]
-    sides += [(piece.a, piece.b) for piece in section.pieces]
+    sides += [(segment.a, segment.b) for segment in section.segments]
     ends = _snapped_points(np.array(sides))
     corners = np.unique(ends.reshape(-1, 2), axis=0)
     found: set[tuple[Point, Point]] = set()

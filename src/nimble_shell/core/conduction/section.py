@@ -1,4 +1,4 @@
-"""What is solved: regions of one material, and pieces of surface bound to environments. Lengths in m."""
+"""What is solved: regions of one material, and segments of surface bound to environments. Lengths in m."""
 
 from __future__ import annotations
 
@@ -11,7 +11,7 @@ from nimble_shell.core.errors import Collector
 from nimble_shell.core.materials import ConductivityTable
 
 Point = tuple[float, float]
-Kind = Literal["plane", "axisymmetric"]
+SectionKind = Literal["plane", "axisymmetric"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -24,8 +24,8 @@ class Region:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Piece:
-    """A straight piece of surface in contact with an environment; counts only where it meets the outer surface."""
+class SurfaceSegment:
+    """A straight segment of surface in contact with an environment; counts only where it meets the outer surface."""
 
     a: Point  #: [m]
     b: Point  #: [m]
@@ -38,9 +38,9 @@ class Section:
     """A section of a long body, or a half section of a body of revolution (x is the radius, y the axis)."""
 
     regions: tuple[Region, ...]
-    pieces: tuple[Piece, ...]
+    segments: tuple[SurfaceSegment, ...]
     temperatures: dict[str, float]  #: of each environment [°C]
-    kind: Kind = "plane"
+    kind: SectionKind = "plane"
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -75,18 +75,18 @@ class Section:
                 "part of the region lies at a negative radius",
                 "x is the radius, from 0 up",
             )
-        for at, piece in enumerate(self.pieces):
+        for at, segment in enumerate(self.segments):
             check.check(
-                0 <= piece.R_s < 100,
+                0 <= segment.R_s < 100,
                 ("boundaries", at, "Rs"),
                 "film_out_of_range",
-                f"surface resistance is {piece.R_s} m²·K/W",
+                f"surface resistance is {segment.R_s} m²·K/W",
                 "it lies from 0 to 100",
             )
-            check.check(piece.a != piece.b, ("boundaries", at), "piece_without_length", "the piece has no length",
+            check.check(segment.a != segment.b, ("boundaries", at), "piece_without_length", "the segment has no length",
                         "give two different ends")  # fmt: skip
-            check.check(piece.env in self.temperatures, ("boundaries", at, "env"), "unknown_environment",
-                        f"there is no environment “{piece.env}”", "name its temperature")  # fmt: skip
-        check.check(bool(self.pieces), ("boundaries",), "no_boundaries", "no surface meets an environment",
-                    "bind at least one piece of surface to an environment")  # fmt: skip
+            check.check(segment.env in self.temperatures, ("boundaries", at, "env"), "unknown_environment",
+                        f"there is no environment “{segment.env}”", "name its temperature")  # fmt: skip
+        check.check(bool(self.segments), ("boundaries",), "no_boundaries", "no surface meets an environment",
+                    "bind at least one segment of surface to an environment")  # fmt: skip
         check.refuse()

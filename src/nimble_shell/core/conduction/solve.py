@@ -24,9 +24,9 @@ from nimble_shell.core.conduction.elements import (
 from nimble_shell.core.conduction.mesh import GROWTH, Grid, Mesh, build, first_grid
 from nimble_shell.core.conduction.refinement import check_size, chosen, error_of
 from nimble_shell.core.conduction.result import Extremes, Result, flows_of
-from nimble_shell.core.conduction.section import Piece, Section
+from nimble_shell.core.conduction.section import Section, SurfaceSegment
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
-from nimble_shell.core.progress import tell
+from nimble_shell.core.progress import report
 
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
@@ -47,7 +47,7 @@ class Fields:
 
     space: Space
     edges: tuple[IntArray, ...]  #: of each environment
-    piece_of: IntArray  #: which piece each outer edge lies on, −1 for none
+    segment_of: IntArray  #: which segment each outer edge lies on, −1 for none
     theta: FloatArray  #: shape (unknowns, environments)
     G: FloatArray  #: heat into the section through i per kelvin of j, shape (environments, environments)
     touching: frozenset[tuple[int, int]]  #: pairs of prescribed temperatures that meet in a point
@@ -138,7 +138,7 @@ def refined(
         finer = grid.refined(*_columns_and_rows(fields, grid))
         if (len(finer.x) - 1) * (len(finer.y) - 1) > most // _PER_CELL:
             break
-        tell(len(history) + 1, (len(finer.x) - 1) * (len(finer.y) - 1) * _PER_CELL)
+        report(len(history) + 1, (len(finer.x) - 1) * (len(finer.y) - 1) * _PER_CELL)
         grid, fields = finer, solve_on(section, finer)
         history.append(_measures(fields, T, watched))
         error = error_of(history)
@@ -151,14 +151,14 @@ def begun(section: Section, most: int = MOST_UNKNOWNS, growth: float = GROWTH) -
     """The section on its first grid; the error is not known."""
     grid = first_grid(section, growth)
     check_size([grid.x, grid.y], most // _PER_CELL, "regions")
-    tell(1, (len(grid.x) - 1) * (len(grid.y) - 1) * _PER_CELL)
+    report(1, (len(grid.x) - 1) * (len(grid.y) - 1) * _PER_CELL)
     return Solved(fields=solve_on(section, grid), grid=grid, error=np.inf, steps=1)
 
 
 def once_more(section: Section, found: Solved) -> Solved:
     """The next finer grid; its error is at most what the couplings moved by."""
     grid = found.grid.refined(*_columns_and_rows(found.fields, found.grid))
-    tell(found.steps + 1, (len(grid.x) - 1) * (len(grid.y) - 1) * _PER_CELL)
+    report(found.steps + 1, (len(grid.x) - 1) * (len(grid.y) - 1) * _PER_CELL)
     fields = solve_on(section, grid)
     before, now = np.diag(found.fields.G), np.diag(fields.G)
     moved = float(np.abs(now - before).max() / np.abs(now).max())
@@ -198,7 +198,7 @@ def solve_on(section: Section, grid: Grid) -> Fields:
 
 
 def solve_mesh(section: Section, mesh: Mesh, near: Solver | None = None) -> Fields:
-    """Solve on a mesh, whose λ count; the section gives pieces, films and environments.
+    """Solve on a mesh, whose λ count; the section gives segments, films and environments.
 
     Parameters
     ----------
@@ -207,29 +207,29 @@ def solve_mesh(section: Section, mesh: Mesh, near: Solver | None = None) -> Fiel
     """
     space = Space(mesh=mesh, axisymmetric=section.kind == "axisymmetric")
     envs = tuple(section.temperatures)
-    piece_of = pieces_of_edges(mesh, section.pieces)
-    env_of = np.array([envs.index(piece.env) for piece in section.pieces])
-    bound = piece_of >= 0
-    edges = tuple(mesh.outer[bound][env_of[piece_of[bound]] == at] for at in range(len(envs)))
+    segment_of = segments_of_edges(mesh, section.segments)
+    env_of = np.array([envs.index(segment.env) for segment in section.segments])
+    bound = segment_of >= 0
+    edges = tuple(mesh.outer[bound][env_of[segment_of[bound]] == at] for at in range(len(envs)))
     _check_bound(section, mesh, edges)
 
-    R = np.array([piece.R_s for piece in section.pieces])[piece_of[bound]]
+    R = np.array([segment.R_s for segment in section.segments])[segment_of[bound]]
     b, own = np.zeros((space.size, len(envs))), np.zeros(len(envs))
     filmed = R > 0
     on = mesh.outer[bound][filmed]
     films = edge_masses(space, on) / R[filmed][:, None, None]
     A = assembled(space, (space.nodes, conductances(space)), (edge_nodes(space, on), films))
-    env = env_of[piece_of[bound][filmed]]
+    env = env_of[segment_of[bound][filmed]]
     np.add.at(b, (edge_nodes(space, on), env[:, None]), films.sum(axis=2))
     np.add.at(own, env, films.sum(axis=(1, 2)))
 
-    share, touching = _prescribed(space, mesh.outer[bound][~filmed], env_of[piece_of[bound][~filmed]], len(envs))
+    share, touching = _prescribed(space, mesh.outer[bound][~filmed], env_of[segment_of[bound][~filmed]], len(envs))
     theta, solver = _solved(A, b, share, near)
     G = np.diag(own) - b.T @ theta + share.T @ (A @ theta - b)  # films, and what prescribed unknowns take up
     lost = float(np.abs(G.sum(axis=1)).max() / np.abs(G).max())
     if not lost < _MOST_LOST:
         raise NotConverged(1, lost)
-    return Fields(space=space, edges=edges, piece_of=piece_of, theta=theta, G=G, touching=touching, solver=solver)
+    return Fields(space=space, edges=edges, segment_of=segment_of, theta=theta, G=G, touching=touching, solver=solver)
 
 
 def _solved(
@@ -288,16 +288,16 @@ def _prescribed(
     return share / np.maximum(total, 1), frozenset((int(i), int(j)) for i, j in pairs)
 
 
-def pieces_of_edges(mesh: Mesh, pieces: tuple[Piece, ...]) -> IntArray:
-    """Which piece each outer edge lies on, −1 for none; a later piece takes the place of an earlier one."""
-    a, b = (np.array([getattr(piece, end) for piece in pieces]) for end in "ab")
+def segments_of_edges(mesh: Mesh, segments: tuple[SurfaceSegment, ...]) -> IntArray:
+    """Which segment each outer edge lies on, −1 for none; a later segment takes the place of an earlier one."""
+    a, b = (np.array([getattr(segment, end) for segment in segments]) for end in "ab")
     length = np.hypot(*(b - a).T)
     along = (b - a) / length[:, None]
     across = np.column_stack([-along[:, 1], along[:, 0]])
-    from_a = mesh.xy[mesh.edges[mesh.outer]][:, :, None, :] - a  # edge, end, piece, direction
+    from_a = mesh.xy[mesh.edges[mesh.outer]][:, :, None, :] - a  # edge, end, segment, direction
     u, v = (from_a * along).sum(axis=-1), (from_a * across).sum(axis=-1)
     on = ((np.abs(v) < NEAR) & (u > -NEAR) & (u < length + NEAR)).all(axis=1)
-    last = len(pieces) - 1 - np.argmax(on[:, ::-1], axis=1)
+    last = len(segments) - 1 - np.argmax(on[:, ::-1], axis=1)
     return np.where(on.any(axis=1), last, -1)
 
 
@@ -305,8 +305,8 @@ def _check_bound(section: Section, mesh: Mesh, edges: tuple[IntArray, ...]) -> N
     for env, own in zip(section.temperatures, edges, strict=True):
         if not len(own):
             raise DomainError(Issue(path=("boundaries",), code="environment_meets_nothing",
-                                    message=f"no piece of “{env}” lies on the outer surface of the section",
-                                    hint="the ends of a piece must lie on the edge of a region"))  # fmt: skip
+                                    message=f"no segment of “{env}” lies on the outer surface of the section",
+                                    hint="the ends of a segment must lie on the edge of a region"))  # fmt: skip
     joined = sparse.coo_matrix(
         (np.ones(len(mesh.edges)), (mesh.edges[:, 0], mesh.edges[:, 1])), shape=(len(mesh.xy),) * 2
     )

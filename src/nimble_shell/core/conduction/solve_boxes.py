@@ -18,7 +18,7 @@ from nimble_shell.core.conduction.boxes import BoxModel, Cells, Surface, cut, fi
 from nimble_shell.core.conduction.refinement import check_size, chosen, error_of, extrapolated, halved
 from nimble_shell.core.conduction.result import Extremes, Result, flows_of
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
-from nimble_shell.core.progress import tell
+from nimble_shell.core.progress import report
 
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
@@ -98,7 +98,7 @@ def refined_boxes(model: BoxModel, good: Callable[[FloatArray, float], bool], *,
     envs = tuple(model.temperatures)
     lines = first_lines(model)
     check_size(lines, most, "boxes")
-    tell(1, _count(lines))
+    report(1, _count(lines))
     fields = solve_cells(model, lines)
     history = [fields.G]
     error = float("inf")
@@ -106,7 +106,7 @@ def refined_boxes(model: BoxModel, good: Callable[[FloatArray, float], bool], *,
         next_lines = _refined(fields, envs)
         if _count(next_lines) > most:
             break
-        tell(len(history) + 1, _count(next_lines))
+        report(len(history) + 1, _count(next_lines))
         fields = solve_cells(model, next_lines)
         history.append(fields.G)
         error = float(error_of([np.diag(G) for G in history]) / 2)

@@ -42,7 +42,7 @@ class Cell:
 
 @dataclass(frozen=True, slots=True)
 class _Part:
-    """A piece of the fixing: depths, half widths across and along, material."""
+    """A segment of the fixing: depths, half widths across and along, material."""
 
     a: float
     b: float

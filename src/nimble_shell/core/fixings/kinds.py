@@ -19,7 +19,7 @@ _FLANGE = Plate(material="polypropylene", size=0.038, t=0.005)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Kind:
+class FixingTemplate:
     """A kind of fixing as it usually is; its lengths are cut to what a build-up has room for."""
 
     key: str
@@ -35,30 +35,30 @@ _SCREW = Fixing(id="", layer="", name="panel screws", material="steel", across=0
 _DOWEL = Fixing(id="", layer="", name="plate dowels", kind="dowel", material="steel", across=0.5, along=0.4,
                 diameter=0.0045, inner=0.050, sleeve=0.009, sleeve_material="polypropylene", head=_DISC)  # fmt: skip
 _ALL = (
-    Kind(key="screw", text="screw", note="through the panel into what carries it", usual=_SCREW),
-    Kind(key="washer", text="screw with washer", note="a steel washer under the head",
+    FixingTemplate(key="screw", text="screw", note="through the panel into what carries it", usual=_SCREW),
+    FixingTemplate(key="washer", text="screw with washer", note="a steel washer under the head",
          usual=replace(_SCREW, name="screws with washers", head=_WASHER)),
-    Kind(key="dowel", text="plate dowel", note="a steel pin in a plastic sleeve", usual=_DOWEL),
-    Kind(key="sunk", text="plate dowel, sunk", note="its head under a plug of insulation",
+    FixingTemplate(key="dowel", text="plate dowel", note="a steel pin in a plastic sleeve", usual=_DOWEL),
+    FixingTemplate(key="sunk", text="plate dowel, sunk", note="its head under a plug of insulation",
          usual=replace(_DOWEL, name="plate dowels, sunk"), sunk=True),
-    Kind(key="tie", text="cavity tie", note="a round wire between two leaves",
+    FixingTemplate(key="tie", text="cavity tie", note="a round wire between two leaves",
          usual=Fixing(id="", layer="", name="wall ties", kind="tie", material="stainless-steel", across=0.75,
                       along=0.45, diameter=0.004, inner=0.050, outer=0.050)),
-    Kind(key="veneer", text="veneer tie", note="a flat strip that holds a brick leaf",
+    FixingTemplate(key="veneer", text="veneer tie", note="a flat strip that holds a brick leaf",
          usual=Fixing(id="", layer="", name="veneer ties", kind="tie", material="steel", across=0.4, along=0.4,
                       t=0.0015, h=0.022, inner=0.003, outer=0.060)),
-    Kind(key="wire", text="through wire", note="welded to the mesh in both skins",
+    FixingTemplate(key="wire", text="through wire", note="welded to the mesh in both skins",
          usual=Fixing(id="", layer="", name="through wires", kind="wire", material="steel", n=60, diameter=0.003,
                       inner=0.018, outer=0.018, mesh=MESH)),
-    Kind(key="web", text="form web", note="a plate with flanges that ties both foams",
+    FixingTemplate(key="web", text="form web", note="a plate with flanges that ties both foams",
          usual=Fixing(id="", layer="", name="form webs", kind="web", material="polypropylene", across=0.2, along=0.4,
                       t=0.005, h=0.2, inner=THICKEST, head=_FLANGE, foot=_FLANGE), margin=0.025),
-    Kind(key="bracket", text="bracket", note="carries what hangs outside of the insulation",
+    FixingTemplate(key="bracket", text="bracket", note="carries what hangs outside of the insulation",
          usual=Fixing(id="", layer="", name="cladding brackets", kind="bracket", material="aluminium", across=0.6,
                       along=1.2, t=0.003, h=0.080, outer=0.030,
                       foot=Plate(material="aluminium", size=0.080, t=0.003))),
 )  # fmt: skip
-KINDS: dict[str, Kind] = {kind.key: kind for kind in _ALL}
+KINDS: dict[str, FixingTemplate] = {kind.key: kind for kind in _ALL}
 
 
 def started(key: str, assembly: Assembly, layer_id: str, fixing_id: str) -> Fixing:

@@ -69,7 +69,7 @@ def solve_space(model: BoxModel, temperatures: Mapping[str, float], *, target: f
         temperatures=model.temperatures,
         field=_cut(found.fields, found.fields.theta @ T, model.temperatures),
         trace=np.zeros((0, 3, 3)),
-        pieces=(),
+        segments=(),
         lines=[],
         unknowns=len(found.fields.theta),
     )

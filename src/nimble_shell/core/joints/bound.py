@@ -1,4 +1,4 @@
-"""From a drawing to what is solved: regions, and the pieces of surface that meet each environment."""
+"""From a drawing to what is solved: regions, and the segments of surface that meet each environment."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from nimble_shell.core.basis.schools import FilmSchool
 from nimble_shell.core.basis.stations import Direction
-from nimble_shell.core.conduction.section import Piece, Point, Region, Section
+from nimble_shell.core.conduction.section import Point, Region, Section, SurfaceSegment
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.drawing import SNAP, Air, Drawing
 from nimble_shell.core.thermal.films import R_SI_SURFACE, films
@@ -52,13 +52,13 @@ def section_of(
     if missing:
         raise DomainError(Issue(path=("temperatures",), code="no_temperature",
                                 message=f"there is no temperature of “{min(missing)}”", hint="name one"))  # fmt: skip
-    pieces = tuple(_pieces(drawing, school, mould=mould))
+    segments = tuple(_segments(drawing, school, mould=mould))
     regions = tuple(
         Region(ring=shape.ring, lambda_=None if shape.fill is None else shape.fill.lambda_) for shape in drawing.shapes
     )
     return Section(
         regions=regions,
-        pieces=pieces,
+        segments=segments,
         temperatures={env: temperatures[env] for env in temperatures if env in used},
         kind=drawing.kind,
     )
@@ -78,7 +78,7 @@ def solid_of(drawing: Drawing) -> shapely.Geometry:
     return shapely.union_all([solid, *batch], grid_size=SNAP)
 
 
-def _pieces(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[Piece]:
+def _segments(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[SurfaceSegment]:
     corners = np.array([point for shape in drawing.shapes for point in shape.ring])
     airs = [(air, shapely.Polygon(air.ring)) for air in drawing.airs]
     for _, polygon in airs:
@@ -95,7 +95,7 @@ def _pieces(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[Pi
             air = next((air for air, polygon in airs if shapely.contains_xy(polygon, x, y)), None)
             start, end = _at_corner(p, corners), _at_corner(q, corners)
             if air is not None and start != end:
-                yield Piece(
+                yield SurfaceSegment(
                     a=start,
                     b=end,
                     env=air.env,

@@ -9,7 +9,7 @@ from typing import Literal
 import shapely
 
 from nimble_shell.core.basis.stations import Direction
-from nimble_shell.core.conduction.section import Kind, Point
+from nimble_shell.core.conduction.section import Point, SectionKind
 from nimble_shell.core.joints.stack import Fill, Stack
 
 System = Literal["internal", "overall", "external"]
@@ -78,7 +78,7 @@ class Drawing:
     marks: tuple[Mark, ...] = ()
     plan: bool = False  #: a horizontal cut: all heat flows horizontally
     direction: Direction | None = None  #: of the heat flow at every inner surface; None: by how each of them lies
-    kind: Kind = "plane"
+    kind: SectionKind = "plane"
     sides: tuple[str, str] = ("outside", "inside")  #: what lies to the left and right of the view
     assumptions: tuple[str, ...] = ()
 
@@ -147,9 +147,9 @@ class Board:
             self.poly(ring, fill, part)
             return
         left = shapely.intersection(shapely.Polygon(ring), within, grid_size=SNAP)
-        for piece in getattr(left, "geoms", [left]):
-            if isinstance(piece, shapely.Polygon) and not piece.is_empty:
-                self.poly(list(piece.exterior.coords)[:-1], fill, part)
+        for segment in getattr(left, "geoms", [left]):
+            if isinstance(segment, shapely.Polygon) and not segment.is_empty:
+                self.poly(list(segment.exterior.coords)[:-1], fill, part)
 
     def air(self, env: str, ring: Iterable[Point], R_s: float | None = None) -> None:
         """Where an environment is. [m], [m²·K/W]"""
@@ -176,7 +176,7 @@ class Board:
         self.marks.append(Mark(kind=kind, at=(x, y)))
 
     def done(
-        self, view: tuple[float, float, float, float], *, plan: bool = False, kind: Kind = "plane",
+        self, view: tuple[float, float, float, float], *, plan: bool = False, kind: SectionKind = "plane",
         assumptions: tuple[str, ...] = (), sides: tuple[str, str] = ("outside", "inside"),
         direction: Direction | None = None,
     ) -> Drawing:  # fmt: skip

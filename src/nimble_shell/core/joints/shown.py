@@ -36,7 +36,7 @@ def lying_answer(drawing: Drawing, solved: SolvedJoint) -> SolvedJoint:
         coldest=replace(coldest, at=coldest.at[::-1], at_max=coldest.at_max[::-1]),
         trace=solved.trace[..., [1, 0, 2]],
         lines=[np.ascontiguousarray(line[:, ::-1]) for line in solved.lines],
-        pieces=tuple((env, _turned(a), _turned(b), flow) for env, a, b, flow in solved.pieces),
+        segments=tuple((env, _turned(a), _turned(b), flow) for env, a, b, flow in solved.segments),
     )
 
 

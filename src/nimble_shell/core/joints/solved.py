@@ -13,7 +13,7 @@ from nimble_shell.core.basis.schools import FilmSchool
 from nimble_shell.core.conduction.field import (
     Field,
     drawn,
-    flows_by_piece,
+    flows_by_segment,
     heat_flow_lines,
     lower_bound,
     surface_trace,
@@ -52,7 +52,7 @@ class SolvedJoint:
     temperatures: Mapping[str, float]  #: [°C]
     field: Field
     trace: FloatArray  #: inner surface: x, y [m], θ [°C] at both ends and the middle of each edge, shape (n, 3, 3)
-    pieces: tuple[tuple[str, tuple[float, float], tuple[float, float], float], ...]  #: env, ends [m], flow [W/m]
+    segments: tuple[tuple[str, tuple[float, float], tuple[float, float], float], ...]  #: env, ends [m], flow [W/m]
     lines: list[FloatArray]  #: along which heat flows; at final accuracy only [m]
     unknowns: int
 
@@ -119,9 +119,10 @@ def told(
     inside = envs.index("inside")
     cold = solve_mesh(section_of(drawing, temperatures, school, mould=True), fields.space.mesh, near=fields.solver)
     coldest = extremes(cold, inside, cold.theta @ T)
-    by_piece = flows_by_piece(section, fields, theta)
-    pieces = tuple(
-        (piece.env, piece.a, piece.b, float(flow)) for piece, flow in zip(section.pieces, by_piece, strict=True)
+    by_segment = flows_by_segment(section, fields, theta)
+    segments = tuple(
+        (segment.env, segment.a, segment.b, float(flow))
+        for segment, flow in zip(section.segments, by_segment, strict=True)
     )
     return SolvedJoint(
         coupling=coupling,
@@ -135,7 +136,7 @@ def told(
         temperatures=section.temperatures,
         field=drawn(fields.space, theta),
         trace=surface_trace(fields, inside, theta),
-        pieces=pieces,
+        segments=segments,
         lines=heat_flow_lines(fields, found.grid, inside, theta) if lines else [],
         unknowns=fields.space.size,
     )

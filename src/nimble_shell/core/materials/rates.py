@@ -36,7 +36,7 @@ class Rate:
         check.refuse()
 
 
-class Shelf(dict[str, Material]):
+class PricedCatalogue(dict[str, Material]):
     """A catalogue that can be a cache's key: the same object for the same own materials and rates."""
 
     __slots__ = ()
@@ -48,19 +48,19 @@ class Shelf(dict[str, Material]):
         return self is other
 
 
-_SHELVES: dict[tuple[tuple[Material, ...], tuple[Rate, ...]], Shelf] = {}
-_MOST_SHELVES = 64
+_PRICED: dict[tuple[tuple[Material, ...], tuple[Rate, ...]], PricedCatalogue] = {}
+_MOST_PRICED = 64
 
 
-def shelf(own: tuple[Material, ...], rates: tuple[Rate, ...]) -> Catalogue:
+def priced_catalogue(own: tuple[Material, ...], rates: tuple[Rate, ...]) -> Catalogue:
     """The shipped catalogue with a project's own materials and the practice's rates. Kept, so that caches hit.
 
     Rates are in currency per m³ and kg CO₂e/kg, stock sizes in m.
     """
-    known = _SHELVES.get((own, rates))
+    known = _PRICED.get((own, rates))
     if known is not None:
         return known
-    found = Shelf(CATALOGUE)
+    found = PricedCatalogue(CATALOGUE)
     found.update({material.key: material for material in own})
     for rate in rates:
         material = found.get(rate.material)
@@ -72,7 +72,7 @@ def shelf(own: tuple[Material, ...], rates: tuple[Rate, ...]) -> Catalogue:
                 stock=material.stock if rate.stock is None else rate.stock,
                 rates="the practice's own rates",
             )
-    if len(_SHELVES) >= _MOST_SHELVES:
-        _SHELVES.pop(next(iter(_SHELVES)))
-    _SHELVES[own, rates] = found
+    if len(_PRICED) >= _MOST_PRICED:
+        _PRICED.pop(next(iter(_PRICED)))
+    _PRICED[own, rates] = found
     return found

@@ -11,7 +11,7 @@ from nimble_shell.core.basis.stations import STATIONS, Station
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
-from nimble_shell.core.materials.rates import shelf
+from nimble_shell.core.materials.rates import priced_catalogue
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -124,7 +124,7 @@ class Project:
     @property
     def catalogue(self) -> Catalogue:
         """Shipped and own materials, at the practice's rates."""
-        return shelf(self.materials, self.basis.rates)
+        return priced_catalogue(self.materials, self.basis.rates)
 
     def within(self, building_id: str) -> Project:
         """The project as seen from inside of a building: its Basis has the building's own room, where there is one."""

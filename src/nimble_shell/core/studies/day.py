@@ -19,7 +19,7 @@ from nimble_shell.core.working import Given, Num, named, plain, value_of
 _WARMEST_HOUR = 15.0
 PERIODIC = ("Y12", "decrement", "lag_h", "kappa_i", "kappa_e")
 _SMALL = 0.1  #: a swing of the inner surface that nobody feels [K]
-Verdict = Literal["swing too small to matter", "evens out both ways", "delays, does not save", "hardly any mass"]
+MassEffect = Literal["swing too small to matter", "evens out both ways", "delays, does not save", "hardly any mass"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -35,7 +35,7 @@ class Day:
     mean_flux: Num  #: into the room, which mass does not change [W/m²]
     peak_flux: Num  #: into the room at its largest [W/m²]
     peak_massless: Num  #: the same without mass [W/m²]
-    verdict: Verdict
+    verdict: MassEffect
 
     @property
     def figures(self) -> dict[str, Num]:
@@ -117,7 +117,7 @@ def day(
     )
 
 
-def _verdict(decrement: float, light_swing: float, mean: float, amplitude: float, theta_i: float) -> Verdict:
+def _verdict(decrement: float, light_swing: float, mean: float, amplitude: float, theta_i: float) -> MassEffect:
     if light_swing < _SMALL:
         return "swing too small to matter"
     if decrement > 0.85:

@@ -76,7 +76,7 @@ class Variants:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Step:
+class NextThickness:
     """The next thickness up from the wall as it is."""
 
     d: float  #: [m]
@@ -94,7 +94,7 @@ class Decision:
     cores: tuple[Variants, ...]
     cheapest: tuple[int, int] | None  #: core and thickness of the cheapest variant that passes every limit
     least_life: tuple[int, int]  #: the one with the least money over the life
-    step: Step | None
+    step: NextThickness | None
 
 
 def decide(
@@ -355,7 +355,7 @@ def _least(found: tuple[Variants, ...], column: str, *, passing: bool) -> tuple[
     return None if not candidates else min(candidates)[1:]
 
 
-def _step(own: Variants, basis: Basis) -> Step | None:
+def _step(own: Variants, basis: Basis) -> NextThickness | None:
     """The next stock size, or else the next thickness that is at least 20 mm more."""
     if own.present is None:
         return None
@@ -368,5 +368,9 @@ def _step(own: Variants, basis: Basis) -> Step | None:
     at = (stock or far)[0]
     winter = condition(basis, "winter")
     change = {key: float(own.columns[key][at] - own.columns[key][own.present]) for key in ("U_clear", "cost", "money")}
-    return Step(d=float(own.d[at]), saves=-change["U_clear"] * (winter.theta_i - winter.theta_e), costs=change["cost"],
-                life=change["money"])  # fmt: skip
+    return NextThickness(
+        d=float(own.d[at]),
+        saves=-change["U_clear"] * (winter.theta_i - winter.theta_e),
+        costs=change["cost"],
+        life=change["money"],
+    )

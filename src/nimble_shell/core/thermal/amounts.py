@@ -47,7 +47,7 @@ def wall_amounts(assembly: Assembly, catalogue: Catalogue, *, given: Given = pla
             if filler:
                 count(hollow * 1.0, filler, f"{number}r", f"{catalogue[filler].name} in the ribs")
             d = named(d - hollow, f"dV_{number}", f"mean thickness, {name}", "m", "without the hollows")
-        for letter, (key, share, note) in zip("abcdefgh", _pieces(layer), strict=False):
+        for letter, (key, share, note) in zip("abcdefgh", _segments(layer), strict=False):
             tag, words = f"{number}{letter}", f"{catalogue[key].name}{note}"
             f = given(share, f"fV_{tag}", f"share of the layer, {words}", "", "members of the layer")
             count(named(d * f, f"V_{tag}", f"volume, {words}", "m³/m²", "d·f"), key, tag, words)
@@ -75,7 +75,8 @@ def wall_amounts(assembly: Assembly, catalogue: Catalogue, *, given: Given = pla
 def layer_weights(assembly: Assembly, catalogue: Catalogue) -> list[float]:
     """Weight of each layer with its members, from inside. [kg/m²]"""
     return [
-        sum(layer.d_mean * share * catalogue[key].rho for key, share, _ in _pieces(layer)) for layer in assembly.layers
+        sum(layer.d_mean * share * catalogue[key].rho for key, share, _ in _segments(layer))
+        for layer in assembly.layers
     ]
 
 
@@ -85,7 +86,7 @@ def _filler(assembly: Assembly, index: int) -> str:
     return next((layer.material for layer in around if layer.material), "")
 
 
-def _pieces(layer: Layer) -> list[tuple[str, float, str]]:
+def _segments(layer: Layer) -> list[tuple[str, float, str]]:
     """Material, area share and a word for it, of the field and of every member."""
     shares = layer.shares()
     field = [(layer.material, 1 - sum(shares), "")] if layer.material else []

@@ -17,7 +17,7 @@ _MINERAL = ("mineral", "glass-wool", "stone-wool")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Line:
+class ControlLine:
     """One line of the continuity strip."""
 
     control: Control
@@ -44,10 +44,10 @@ class Enclosed:
     sd_outside: float  #: [m]
 
 
-def continuity(assembly: Assembly) -> tuple[Line, ...]:
+def continuity(assembly: Assembly) -> tuple[ControlLine, ...]:
     """The lines in their fixed order, with the layers that carry them."""
     return tuple(
-        Line(
+        ControlLine(
             control=control,
             layers=tuple(n for n, layer in enumerate(assembly.layers) if control in layer.control),
             pierced=any(control in layer.control and layer.services for layer in assembly.layers),

@@ -1184,7 +1184,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/shelf": {
+    "/api/v1/shipped": {
         parameters: {
             query?: never;
             header?: never;
@@ -1192,10 +1192,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Shelf
+         * Shipped
          * @description Materials, systems and units that ship with the program.
          */
-        get: operations["shelf_api_v1_shelf_get"];
+        get: operations["shipped_api_v1_shipped_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1317,7 +1317,7 @@ export interface paths {
         };
         /**
          * List Target Sets
-         * @description The practice's own sets of targets; the examples are on the shelf.
+         * @description The practice's own sets of targets; the examples are among what ships.
          */
         get: operations["list_target_sets_api_v1_target_sets_get"];
         /**
@@ -1518,7 +1518,10 @@ export interface components {
             /** Building Id */
             building_id: string;
         };
-        /** BasisDoc */
+        /**
+         * BasisDoc
+         * @description What everything else rests on.
+         */
         BasisDoc: {
             /**
              * @default {
@@ -1643,7 +1646,10 @@ export interface components {
             shares: number[][];
             study: components["schemas"]["StudyOut"] | null;
         };
-        /** BuildingDoc */
+        /**
+         * BuildingDoc
+         * @description One building of the project, with its own mast.
+         */
         BuildingDoc: {
             /** Asked H */
             asked_H?: number | null;
@@ -2123,7 +2129,10 @@ export interface components {
             /** Layer */
             layer: number;
         };
-        /** EconomyDoc */
+        /**
+         * EconomyDoc
+         * @description Energy and life; starting values are examples.
+         */
         EconomyDoc: {
             /**
              * Cool Carbon
@@ -2506,7 +2515,10 @@ export interface components {
             /** Safe */
             safe: boolean;
         };
-        /** HandlingDoc */
+        /**
+         * HandlingDoc
+         * @description How pieces get to their place.
+         */
         HandlingDoc: {
             /**
              * Access
@@ -2633,7 +2645,10 @@ export interface components {
             /** Years */
             years: number;
         };
-        /** IndoorDoc */
+        /**
+         * IndoorDoc
+         * @description Room conditions in the heated and in the warm part of the year.
+         */
         IndoorDoc: {
             /**
              * Added
@@ -2809,7 +2824,10 @@ export interface components {
             sealing: components["schemas"]["SealingOut"];
             solved: components["schemas"]["SolvedOut"] | null;
         };
-        /** JointRoleDoc */
+        /**
+         * JointRoleDoc
+         * @description A build-up that meets in the joint.
+         */
         JointRoleDoc: {
             /** Assembly Id */
             assembly_id: string;
@@ -2867,7 +2885,10 @@ export interface components {
             /** Required */
             required: number | null;
         };
-        /** JointValueDoc */
+        /**
+         * JointValueDoc
+         * @description A parameter that differs from the variant's start; a number in SI or a word.
+         */
         JointValueDoc: {
             /** Key */
             key: string;
@@ -2970,18 +2991,6 @@ export interface components {
              */
             studied: boolean;
             substitution?: components["schemas"]["SubstitutionDoc"] | null;
-        };
-        /**
-         * LeagueOut
-         * @description Every surface of a building, the worst first.
-         */
-        LeagueOut: {
-            /** Critical */
-            critical: number | null;
-            /** Required */
-            required: number | null;
-            /** Surfaces */
-            surfaces: components["schemas"]["SurfaceOut"][];
         };
         /**
          * LeakIn
@@ -3175,7 +3184,10 @@ export interface components {
              */
             years: number;
         };
-        /** LimitsDoc */
+        /**
+         * LimitsDoc
+         * @description What a build-up has to keep, besides its R; None where nothing is asked.
+         */
         LimitsDoc: {
             /** Inside Share */
             inside_share?: number | null;
@@ -4013,7 +4025,10 @@ export interface components {
              */
             zone: string;
         };
-        /** SchoolsDoc */
+        /**
+         * SchoolsDoc
+         * @description Which of the trade's schools this project follows.
+         */
         SchoolsDoc: {
             /**
              * Bridged
@@ -4117,10 +4132,10 @@ export interface components {
             share: number;
         };
         /**
-         * Shelf
+         * ShippedOut
          * @description What ships with the program: materials, systems, climates, and the dimensions with their units.
          */
-        Shelf: {
+        ShippedOut: {
             /** Climates */
             climates: components["schemas"]["ClimateOut"][];
             /** Columns */
@@ -4164,7 +4179,10 @@ export interface components {
             /** Why Not */
             why_not: string;
         };
-        /** SiteDoc */
+        /**
+         * SiteDoc
+         * @description Where it stands.
+         */
         SiteDoc: {
             /**
              * Altitude
@@ -4241,8 +4259,6 @@ export interface components {
             };
             /** Lines */
             lines: number[][][];
-            /** Pieces */
-            pieces: components["schemas"]["FlowOut"][];
             /** Psi */
             psi: {
                 [key: string]: {
@@ -4255,6 +4271,8 @@ export interface components {
             };
             /** References */
             references: components["schemas"]["ReferenceOut"][];
+            /** Segments */
+            segments: components["schemas"]["FlowOut"][];
             /** Temperatures */
             temperatures: {
                 [key: string]: number;
@@ -4289,7 +4307,10 @@ export interface components {
             /** Withdrawn */
             withdrawn: boolean;
         };
-        /** StandardRefDoc */
+        /**
+         * StandardRefDoc
+         * @description Where a build-up was taken from.
+         */
         StandardRefDoc: {
             /** Id */
             id: string;
@@ -4477,6 +4498,18 @@ export interface components {
             /** Why Not */
             why_not: string;
         };
+        /**
+         * SurfaceRankingOut
+         * @description Every surface of a building, the worst first.
+         */
+        SurfaceRankingOut: {
+            /** Critical */
+            critical: number | null;
+            /** Required */
+            required: number | null;
+            /** Surfaces */
+            surfaces: components["schemas"]["SurfaceOut"][];
+        };
         /** SweepIn */
         SweepIn: {
             /**
@@ -4604,7 +4637,10 @@ export interface components {
             own: boolean;
             targets: components["schemas"]["TargetsDoc"];
         };
-        /** TargetsDoc */
+        /**
+         * TargetsDoc
+         * @description What is asked; None where nothing is.
+         */
         TargetsDoc: {
             /** R Floor */
             R_floor?: number | null;
@@ -7289,7 +7325,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LeagueOut"];
+                    "application/json": components["schemas"]["SurfaceRankingOut"];
                 };
             };
             /** @description another site asked */
@@ -10359,7 +10395,7 @@ export interface operations {
             };
         };
     };
-    shelf_api_v1_shelf_get: {
+    shipped_api_v1_shipped_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -10374,7 +10410,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Shelf"];
+                    "application/json": components["schemas"]["ShippedOut"];
                 };
             };
             /** @description another site asked */

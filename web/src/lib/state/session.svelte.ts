@@ -1,4 +1,4 @@
-// What this window holds: the shelf, the open project with its versions, and the saves on their way.
+// What this window holds: the shipped, the open project with its versions, and the saves on their way.
 import { api, asProblem, Problem, take } from '$lib/api/client';
 import type {
   Assembly,
@@ -10,7 +10,7 @@ import type {
   Material,
   OwnMaterial,
   ProjectOut,
-  Shelf,
+  Shipped,
   Standard,
 } from '$lib/api/client';
 import { Units } from '$lib/units';
@@ -30,7 +30,7 @@ export interface Trouble {
 }
 
 class Session {
-  shelf = $state.raw<Shelf>();
+  shipped = $state.raw<Shipped>();
   open = $state.raw<ProjectOut>();
   loading = $state(false);
   trouble = $state.raw<Trouble>();
@@ -51,7 +51,7 @@ class Session {
   preview = $state.raw<Consequence>();
 
   readonly units = $derived(
-    this.shelf ? new Units(this.open?.project.basis.schools.units ?? 'SI', this.shelf.dimensions) : undefined,
+    this.shipped ? new Units(this.open?.project.basis.schools.units ?? 'SI', this.shipped.dimensions) : undefined,
   );
   /** Shipped and own materials, at the practice's rates: the project's catalogue. */
   readonly materials = $derived.by(() => {
@@ -62,7 +62,7 @@ class Session {
       sd: one.sd ?? null,
     }));
     const rates = this.open?.project.basis.rates ?? [];
-    const every: Material[] = [...(this.shelf?.materials ?? []), ...own];
+    const every: Material[] = [...(this.shipped?.materials ?? []), ...own];
     return new Map<string, Material>(
       every.map((one) => {
         const rate = rates.find((each) => each.material === one.key);
@@ -77,8 +77,8 @@ class Session {
   });
 
   async start(): Promise<void> {
-    if (this.shelf) return;
-    this.shelf = await take(api.GET('/api/v1/shelf'));
+    if (this.shipped) return;
+    this.shipped = await take(api.GET('/api/v1/shipped'));
   }
 
   async load(id: string): Promise<void> {

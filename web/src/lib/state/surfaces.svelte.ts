@@ -1,6 +1,6 @@
 // Inner surfaces of the building, the worst first: the sheet lists them, the mast hangs the worst at each station.
 import { api, take } from '$lib/api/client';
-import type { League } from '$lib/api/client';
+import type { SurfaceRanking } from '$lib/api/client';
 import { Live } from './live.svelte';
 
 export interface SurfacesQuestion {
@@ -12,7 +12,7 @@ export interface SurfacesQuestion {
 }
 
 class Surfaces {
-  readonly live = new Live<SurfacesQuestion, League>(({ project, building }) =>
+  readonly live = new Live<SurfacesQuestion, SurfaceRanking>(({ project, building }) =>
     take(
       api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/surfaces', {
         params: { path: { project_id: project, building_id: building } },
@@ -21,7 +21,7 @@ class Surfaces {
   );
 
   /** What is known of a building; nothing while another one's answer is here. */
-  of(building: string): League | undefined {
+  of(building: string): SurfaceRanking | undefined {
     return this.live.answered?.building === building ? this.live.answer : undefined;
   }
 }

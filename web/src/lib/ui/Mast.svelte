@@ -85,11 +85,11 @@
     const question = { project: place.project, building: building.id, revision, pending };
     untrack(() => verdicts.ask(question));
   });
-  const league = $derived(surfaces.of(place.building));
+  const ranking = $derived(surfaces.of(place.building));
   const surfaceAt = (station: string) => {
-    const here = league?.surfaces.filter((one) => one.station === station) ?? [];
+    const here = ranking?.surfaces.filter((one) => one.station === station) ?? [];
     const f = here[0]?.f_rsi ?? null; // the worst stands first, what is not known yet last
-    const fails = f !== null && (league?.required ?? null) !== null && f < (league?.required ?? 0);
+    const fails = f !== null && (ranking?.required ?? null) !== null && f < (ranking?.required ?? 0);
     return { f, fails, text: here.length ? 'not known yet' : 'no surface' };
   };
   const stopsAt = $derived((station: string) =>

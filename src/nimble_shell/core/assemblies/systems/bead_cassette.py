@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
-from nimble_shell.core.assemblies.systems.system import BEAD_CORES, Stack, System
+from nimble_shell.core.assemblies.systems.system import BEAD_CORES, LayerStack, System
 from nimble_shell.core.basis.stations import ShellPart
 from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
-def _fill(stack: Stack, values: Mapping[str, Value]) -> None:
+def _fill(stack: LayerStack, values: Mapping[str, Value]) -> None:
     """Frame filled with beads. Settled beads leave the top empty: that share of the area is an air path.
 
     Notes
@@ -27,9 +27,9 @@ def _fill(stack: Stack, values: Mapping[str, Value]) -> None:
     stack.add(word(values, "beads"), number(values, "frame"), core=True, members=(studs, *empty), control=("heat",))
 
 
-def wall(values: Mapping[str, Value]) -> Stack:
+def wall(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside."""
-    stack = Stack()
+    stack = LayerStack()
     stack.add("gypsum-board", 0.0125, fitted="late")
     stack.void(number(values, "void"))
     stack.add("vapour-variable", 0.0005, control=("air", "vapour"))
@@ -42,9 +42,9 @@ def wall(values: Mapping[str, Value]) -> Stack:
     return stack
 
 
-def roof(values: Mapping[str, Value]) -> Stack:
+def roof(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside."""
-    stack = Stack()
+    stack = LayerStack()
     stack.add("gypsum-board", 0.0125, fitted="late")
     stack.void(number(values, "void"))
     stack.add("vapour-variable", 0.0005, control=("air", "vapour"))
@@ -56,9 +56,9 @@ def roof(values: Mapping[str, Value]) -> Stack:
     return stack
 
 
-def floor(values: Mapping[str, Value]) -> Stack:
+def floor(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside; the ground membrane is air and soil-gas barrier at once."""
-    stack = Stack(outside="ground")
+    stack = LayerStack(outside="ground")
     stack.add("softwood", 0.020, fitted="late")
     stack.add("osb", 0.018, fitted="shop")
     _fill(stack, values)
@@ -69,7 +69,12 @@ def floor(values: Mapping[str, Value]) -> Stack:
 
 
 def _system(
-    key: str, place: ShellPart, name: str, anatomy: str, frame: float, build: Callable[[Mapping[str, Value]], Stack]
+    key: str,
+    place: ShellPart,
+    name: str,
+    anatomy: str,
+    frame: float,
+    build: Callable[[Mapping[str, Value]], LayerStack],
 ) -> System:
     return System(
         key=key, kind=8, place=place, name=name, anatomy=anatomy,

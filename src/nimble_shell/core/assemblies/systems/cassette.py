@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
-from nimble_shell.core.assemblies.systems.system import FIBRE_CORES, Stack, System
+from nimble_shell.core.assemblies.systems.system import FIBRE_CORES, LayerStack, System
 from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
-def _frame(stack: Stack, values: Mapping[str, Value], *, plates: bool) -> None:
+def _frame(stack: LayerStack, values: Mapping[str, Value], *, plates: bool) -> None:
     stud = Member(name="stud", material="softwood", width=number(values, "stud_width"),
                   centres=number(values, "centres"))  # fmt: skip
     ends = Member(
@@ -24,15 +24,15 @@ def _frame(stack: Stack, values: Mapping[str, Value], *, plates: bool) -> None:
               control=("heat",), fitted="shop")  # fmt: skip
 
 
-def _void(stack: Stack, values: Mapping[str, Value]) -> None:
+def _void(stack: LayerStack, values: Mapping[str, Value]) -> None:
     stack.add("gypsum-board", 0.0125, fitted="late")
     fill = "wood-fibre-flex" if word(values, "void_fill") == "insulated" else ""
     stack.void(number(values, "void"), fill=fill, centres=0.625)
 
 
-def wall(values: Mapping[str, Value]) -> Stack:
+def wall(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside. The service void's battens cross the studs."""
-    stack = Stack()
+    stack = LayerStack()
     _void(stack, values)
     stack.add("vapour-variable", 0.0005, control=("air", "vapour"), fitted="shop")
     stack.add("osb", 0.015, fitted="shop")
@@ -45,9 +45,9 @@ def wall(values: Mapping[str, Value]) -> Stack:
     return stack
 
 
-def roof(values: Mapping[str, Value]) -> Stack:
+def roof(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside, rafters as studs; ventilated above the outer board."""
-    stack = Stack()
+    stack = LayerStack()
     _void(stack, values)
     stack.add("vapour-variable", 0.0005, control=("air", "vapour"))
     _frame(stack, values, plates=False)
@@ -59,9 +59,9 @@ def roof(values: Mapping[str, Value]) -> Stack:
     return stack
 
 
-def floor(values: Mapping[str, Value]) -> Stack:
+def floor(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside, over a crawl space."""
-    stack = Stack()
+    stack = LayerStack()
     stack.add("softwood", 0.020, fitted="late")
     stack.add("osb", 0.018, control=("air", "vapour"), fitted="shop")
     _frame(stack, values, plates=False)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
-from nimble_shell.core.assemblies.systems.system import BOARD_CORES, Stack, System
+from nimble_shell.core.assemblies.systems.system import BOARD_CORES, LayerStack, System
 from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 #: Area share of a web across the foam at 200 mm spacing: flange strips and web plate smeared over the form [-].
@@ -17,7 +17,7 @@ def _web(values: Mapping[str, Value]) -> tuple[Member, ...]:
     return (Member(name="web", material=material, joint="web", share=share * 0.2 / number(values, "web_centres")),)
 
 
-def two_sided(values: Mapping[str, Value]) -> Stack:
+def two_sided(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside.
 
     Notes
@@ -26,7 +26,7 @@ def two_sided(values: Mapping[str, Value]) -> Stack:
     they need the solved point value.
     """
     foam, web = word(values, "foam"), _web(values)
-    stack = Stack()
+    stack = LayerStack()
     stack.add("gypsum-board", 0.0125, fitted="late")
     stack.add(foam, number(values, "inner"), members=web, control=("heat",))
     stack.add("concrete-reinforced", number(values, "concrete"), control=("air", "vapour"), passes=3)
@@ -37,11 +37,11 @@ def two_sided(values: Mapping[str, Value]) -> Stack:
     return stack
 
 
-def one_sided(values: Mapping[str, Value]) -> Stack:
+def one_sided(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside; the rigid sheet of the bare side is a form and comes off."""
     foam, web = word(values, "foam"), _web(values)
     outside = word(values, "foam_side") == "outside"
-    stack = Stack()
+    stack = LayerStack()
     if not outside:
         stack.add("gypsum-board", 0.0125, fitted="late")
         stack.add(foam, number(values, "panel"), core=True, members=web, control=("heat",))

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.fixing import Plate
-from nimble_shell.core.assemblies.systems.system import Stack, System
+from nimble_shell.core.assemblies.systems.system import LayerStack, System
 from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
-def wall(values: Mapping[str, Value]) -> Stack:
+def wall(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside for each position of the insulation; a combined wall splits it."""
-    stack = Stack()
+    stack = LayerStack()
     where, d = word(values, "where"), number(values, "insulation")
     inner = {"inside": d, "combined": d * number(values, "split")}.get(where, 0.0)
     outer = d - inner
@@ -37,9 +37,9 @@ def wall(values: Mapping[str, Value]) -> Stack:
     return stack
 
 
-def slab(values: Mapping[str, Value]) -> Stack:
+def slab(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside, down to the gravel. The ground's own resistance is not in it."""
-    stack = Stack(outside="ground")
+    stack = LayerStack(outside="ground")
     stack.add("concrete-reinforced", number(values, "slab"), control=("air",), passes=2)
     stack.add("vapour-sheet", 0.0005, control=("vapour",))
     stack.add(word(values, "foam"), number(values, "insulation"), core=True, control=("heat",))

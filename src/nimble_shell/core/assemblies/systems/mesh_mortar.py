@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.fixing import MESH
-from nimble_shell.core.assemblies.systems.system import Stack, System
+from nimble_shell.core.assemblies.systems.system import LayerStack, System
 from nimble_shell.core.basis.stations import ShellPart
 from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
-def build(values: Mapping[str, Value]) -> Stack:
+def build(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside; the foam counts with its mean thickness, the wires as points."""
-    stack = Stack()
+    stack = LayerStack()
     mortar = number(values, "mortar")
     stack.add("lime-plaster", 0.005, fitted="late")
     stack.add("structural-mortar", mortar, control=("air",), passes=2)

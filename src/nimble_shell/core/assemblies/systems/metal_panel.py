@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
-from nimble_shell.core.assemblies.systems.system import Stack, System
+from nimble_shell.core.assemblies.systems.system import LayerStack, System
 from nimble_shell.core.basis.stations import ShellPart
 from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
@@ -13,9 +13,9 @@ from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 _JOINT_STEEL = {"single seal": 0.00010, "double seal": 0.00004}
 
 
-def build(values: Mapping[str, Value]) -> Stack:
+def build(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside. Side joints are a small share of steel across the core until they are solved."""
-    stack = Stack()
+    stack = LayerStack()
     stack.add("steel", 0.0005, control=("air", "vapour"), fitted="shop")
     joint = Member(name="side joint", material="steel", joint="seam", width=_JOINT_STEEL[word(values, "joint")],
                    centres=number(values, "cover"))  # fmt: skip

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
-from nimble_shell.core.assemblies.systems.system import FOAM_CORES, Stack, System
+from nimble_shell.core.assemblies.systems.system import FOAM_CORES, LayerStack, System
 from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 _LUMBER = 0.038  #: thickness of one piece of framing lumber [m]
@@ -13,7 +13,7 @@ _LUMBER = 0.038  #: thickness of one piece of framing lumber [m]
 SPLINES = {"surface": 0.0, "block": 0.0, "single lumber": _LUMBER, "double lumber": 2 * _LUMBER}
 
 
-def panel(stack: Stack, values: Mapping[str, Value], *, screws: float) -> None:
+def panel(stack: LayerStack, values: Mapping[str, Value], *, screws: float) -> None:
     """Inner skin, core with splines and plates, outer skin. [m], long screws [1/m²]
 
     Notes
@@ -37,9 +37,9 @@ def panel(stack: Stack, values: Mapping[str, Value], *, screws: float) -> None:
     stack.fix("long panel screws", "steel", n=screws, diameter=0.006, layer=core, inner=skin, outer=skin)
 
 
-def wall(values: Mapping[str, Value]) -> Stack:
+def wall(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside."""
-    stack = Stack()
+    stack = LayerStack()
     stack.add(word(values, "lining"), 0.0125, fitted="late")
     stack.void(number(values, "void"))
     panel(stack, values, screws=0.0)
@@ -50,9 +50,9 @@ def wall(values: Mapping[str, Value]) -> Stack:
     return stack
 
 
-def floor(values: Mapping[str, Value]) -> Stack:
+def floor(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside, over a crawl space: boards, panel, membrane."""
-    stack = Stack()
+    stack = LayerStack()
     stack.add("softwood", 0.020, fitted="late")
     panel(stack, values, screws=0.0)
     stack.add("wind-membrane", 0.0005, control=("wind",), fitted="shop")

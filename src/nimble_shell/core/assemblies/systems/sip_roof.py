@@ -6,13 +6,13 @@ from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
 from nimble_shell.core.assemblies.systems import sip
-from nimble_shell.core.assemblies.systems.system import FOAM_CORES, Stack, System
+from nimble_shell.core.assemblies.systems.system import FOAM_CORES, LayerStack, System
 from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
-def roof(values: Mapping[str, Value]) -> Stack:
+def roof(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside: lining, panel, membrane, over-batten gap, roofing; long screws into the frame."""
-    stack = Stack()
+    stack = LayerStack()
     stack.add("gypsum-fibre", 0.0125, fitted="late")
     if word(values, "skins") == "steel":
         stack.add("steel", 0.0006, control=("air", "vapour"), fitted="shop")

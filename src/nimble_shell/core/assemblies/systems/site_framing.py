@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
-from nimble_shell.core.assemblies.systems.system import FIBRE_CORES, Stack, System
+from nimble_shell.core.assemblies.systems.system import FIBRE_CORES, LayerStack, System
 from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
-def wall(values: Mapping[str, Value]) -> Stack:
+def wall(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside: board, sheet, studs and batts, sheathing, membrane, cladding."""
-    stack = Stack()
+    stack = LayerStack()
     stack.add("gypsum-board", 0.0125, fitted="late")
     stack.add("vapour-sheet", 0.0002, control=("air", "vapour"))
     stud = Member(name="stud", material="softwood", width=0.038, centres=number(values, "centres"))
@@ -27,9 +27,9 @@ def wall(values: Mapping[str, Value]) -> Stack:
     return stack
 
 
-def loft(values: Mapping[str, Value]) -> Stack:
+def loft(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside: ceiling, joists with insulation between, a second layer across them, open loft above."""
-    stack = Stack()
+    stack = LayerStack()
     stack.add("gypsum-board", 0.0125, fitted="late")
     stack.add("vapour-variable", 0.0005, control=("air", "vapour"))
     joist = Member(name="joist", material="softwood", width=0.045, centres=number(values, "centres"))

@@ -6,16 +6,16 @@ from collections.abc import Mapping
 
 from nimble_shell.core.assemblies.assembly import Member
 from nimble_shell.core.assemblies.fixing import Plate
-from nimble_shell.core.assemblies.systems.system import Stack, System
+from nimble_shell.core.assemblies.systems.system import LayerStack, System
 from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 #: Bales flat or on edge: material and thickness [m]. Stems lie along the flow in flat bales, across it on edge.
 BALES = {"flat": ("straw-flat", 0.450), "on edge": ("straw-edge", 0.360)}
 
 
-def bale(values: Mapping[str, Value]) -> Stack:
+def bale(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside, with insulated top and bottom box plates as an area share."""
-    stack = Stack()
+    stack = LayerStack()
     material, _ = BALES[word(values, "laid")]
     plaster = number(values, "plaster")
     stack.add("lime-cement-plaster", plaster, control=("air",), fitted="shop", passes=3)
@@ -30,9 +30,9 @@ def bale(values: Mapping[str, Value]) -> Stack:
     return stack
 
 
-def board(values: Mapping[str, Value]) -> Stack:
+def board(values: Mapping[str, Value]) -> LayerStack:
     """Layers inside → outside: boards on both sides of a diffusion-open fill; a third board or a void inside."""
-    stack = Stack()
+    stack = LayerStack()
     thickness = number(values, "board")
     stack.add("clay-plaster", 0.008, passes=2, fitted="late")
     boards = int(word(values, "boards"))

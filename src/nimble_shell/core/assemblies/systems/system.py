@@ -38,7 +38,7 @@ class System:
     name: str
     anatomy: str  #: outside → inside, in words
     parameters: tuple[Parameter | Choice, ...]
-    build: Callable[[Mapping[str, Value]], Stack]
+    build: Callable[[Mapping[str, Value]], LayerStack]
     cautions: tuple[str, ...]
     cores: tuple[str, ...] = ()  #: materials worth studying as its core
 
@@ -70,7 +70,7 @@ class System:
         )
 
 
-class Stack:
+class LayerStack:
     """Collects layers inside → outside, numbers them, and fixes points through them."""
 
     def __init__(self, outside: Outside = "air") -> None:

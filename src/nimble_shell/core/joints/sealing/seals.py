@@ -9,9 +9,9 @@ from typing import Literal
 from nimble_shell.core.basis.damp import LEAKAGES
 from nimble_shell.core.joints.drawing import Seal
 
-Line = Literal["rain", "air", "vapour", "heat"]
-State = Literal["continuous", "broken", "undecided"]
-LINES: tuple[Line, ...] = ("rain", "air", "vapour", "heat")
+SealedLine = Literal["rain", "air", "vapour", "heat"]
+LineState = Literal["continuous", "broken", "undecided"]
+LINES: tuple[SealedLine, ...] = ("rain", "air", "vapour", "heat")
 #: Grades by how many seals carry air.
 GRADES = ("open", "one line", "two lines", "three lines")
 Leakages = Sequence[tuple[float, float]]
@@ -44,13 +44,13 @@ _STOPS = ("dissolves", "does not hold")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Step:
+class SealingStep:
     """One thing that is done, in the order of work."""
 
     key: str
     kind: Seal | Literal["work"]
     text: str
-    carries: tuple[Line, ...] = ()  #: lines it keeps whole here
+    carries: tuple[SealedLine, ...] = ()  #: lines it keeps whole here
     covers: tuple[str, ...] = ()  #: steps that can no longer be seen after it
     over: str = ""  #: of a lap: the step whose sheet this one lies over
     needed: bool = False  #: a seal that must not be left out, or a gap that must stay open
@@ -58,7 +58,7 @@ class Step:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Finding:
+class SealingFinding:
     """Something about the seals to be decided or known."""
 
     weight: Literal["decision", "caution", "note"]
@@ -69,17 +69,17 @@ class Finding:
 class Sealing:
     """A schedule with what was left out of it, judged."""
 
-    steps: tuple[Step, ...]
+    steps: tuple[SealingStep, ...]
     omitted: tuple[str, ...]
-    lines: tuple[tuple[Line, State], ...]
+    lines: tuple[tuple[SealedLine, LineState], ...]
     grade: str
     leakage: tuple[float, float]  #: at 50 Pa [m³/(h·m)]
     falls: bool  #: whether water runs off on anything of it
-    findings: tuple[Finding, ...]
+    findings: tuple[SealingFinding, ...]
 
 
 def judge(
-    steps: Sequence[Step],
+    steps: Sequence[SealingStep],
     *,
     omitted: Sequence[str],
     decided: bool,
@@ -123,11 +123,13 @@ def judge(
     done = [step for step in steps if step.key not in omitted]
     order = {step.key: at for at, step in enumerate(done)}
     falling = [step for step in done if step.falls]
-    lines: list[tuple[Line, State]] = []
+    lines: list[tuple[SealedLine, LineState]] = []
     for line in LINES:
         carried = heat if line == "heat" else any(line in step.carries for step in done)
         offered = line == "heat" or any(line in step.carries for step in steps)
-        state: State = "continuous" if carried and (decided or line == "heat") else "undecided" if carried else "broken"
+        state: LineState = (
+            "continuous" if carried and (decided or line == "heat") else "undecided" if carried else "broken"
+        )
         if not offered:
             state = "undecided"
         if line == "rain" and falling and (drains_to == "inside" or (fall is not None and fall <= 0)):
@@ -143,9 +145,9 @@ def judge(
         *_materials(done, sealant, tape, surfaces),
     ]
     if not decided:
-        findings.append(Finding(weight="note", text="Nobody has said yet that the joint is sealed this way."))
+        findings.append(SealingFinding(weight="note", text="Nobody has said yet that the joint is sealed this way."))
     if count == 0:
-        findings.insert(0, Finding(weight="decision", text="No seal carries the air line: room air reaches the "
+        findings.insert(0, SealingFinding(weight="decision", text="No seal carries the air line: room air reaches the "
                                                            "cold side here. Add one on the warm side."))  # fmt: skip
     return Sealing(
         steps=tuple(steps),
@@ -158,9 +160,9 @@ def judge(
     )
 
 
-def _left_out(steps: Sequence[Step], omitted: Sequence[str]) -> list[Finding]:
+def _left_out(steps: Sequence[SealingStep], omitted: Sequence[str]) -> list[SealingFinding]:
     return [
-        Finding(
+        SealingFinding(
             weight="decision",
             text=f"{'This has to stay open' if step.kind == 'drain' else 'This must not be left out'}: {step.text}.",
         )
@@ -169,50 +171,63 @@ def _left_out(steps: Sequence[Step], omitted: Sequence[str]) -> list[Finding]:
     ]
 
 
-def _laps(done: Sequence[Step], order: dict[str, int]) -> list[Finding]:
+def _laps(done: Sequence[SealingStep], order: dict[str, int]) -> list[SealingFinding]:
     found = []
     for step in done:
         if step.over and step.over in order and order[step.over] > order[step.key]:
             under = next(one for one in done if one.key == step.over)
-            found.append(Finding(weight="decision", text=f"Reversed lap: “{step.text}” lies over “{under.text}”, "
-                                                         "which is fitted later. Upper over lower."))  # fmt: skip
+            found.append(
+                SealingFinding(
+                    weight="decision",
+                    text=f"Reversed lap: “{step.text}” lies over “{under.text}”, "
+                    "which is fitted later. Upper over lower.",
+                )
+            )
     return found
 
 
-def _falls(falling: Sequence[Step], fall: float | None, drains_to: DrainsTo) -> list[Finding]:
+def _falls(falling: Sequence[SealingStep], fall: float | None, drains_to: DrainsTo) -> list[SealingFinding]:
     """Whether what water runs off on is sloped, and where its path ends."""
     if not falling:
         return []
     words = " and ".join(f"“{step.text}”" for step in falling)
     found = []
     if fall is None:
-        found.append(Finding(weight="note", text=f"Nobody has said yet how {words} falls."))
+        found.append(SealingFinding(weight="note", text=f"Nobody has said yet how {words} falls."))
     elif fall <= 0:
-        found.append(Finding(weight="decision", text=f"Water stands or runs in: {words} does not fall outwards."))
+        found.append(
+            SealingFinding(weight="decision", text=f"Water stands or runs in: {words} does not fall outwards.")
+        )
     elif fall < LEAST_FALL:
-        found.append(Finding(weight="caution", text=f"{words} falls by {100 * fall:.1f} %; it drains by itself "
+        found.append(SealingFinding(weight="caution", text=f"{words} falls by {100 * fall:.1f} %; it drains by itself "
                                                     f"from {100 * LEAST_FALL:.0f} %."))  # fmt: skip
     if not drains_to:
-        found.append(Finding(weight="note", text="Nobody has said yet where the drained path ends."))
+        found.append(SealingFinding(weight="note", text="Nobody has said yet where the drained path ends."))
     elif drains_to == "inside":
-        found.append(Finding(weight="decision", text="The drained path ends inside of the rain line. Lead it out over "
-                                                     "the membrane or flashing below."))  # fmt: skip
+        found.append(
+            SealingFinding(
+                weight="decision",
+                text="The drained path ends inside of the rain line. Lead it out over the membrane or flashing below.",
+            )
+        )
     return found
 
 
-def _hidden(done: Sequence[Step], order: dict[str, int]) -> list[Finding]:
+def _hidden(done: Sequence[SealingStep], order: dict[str, int]) -> list[SealingFinding]:
     return [
-        Finding(weight="caution", text=f"Look before it is covered: {step.text} hides {_words(done, step.covers)}.")
+        SealingFinding(
+            weight="caution", text=f"Look before it is covered: {step.text} hides {_words(done, step.covers)}."
+        )
         for step in done
         if any(key in order and order[key] < order[step.key] for key in step.covers)
     ]
 
 
-def _words(done: Sequence[Step], keys: Sequence[str]) -> str:
+def _words(done: Sequence[SealingStep], keys: Sequence[str]) -> str:
     return " and ".join(f"“{step.text}”" for step in done if step.key in keys)
 
 
-def _materials(done: Sequence[Step], sealant: str, tape: str, surfaces: Sequence[str]) -> list[Finding]:
+def _materials(done: Sequence[SealingStep], sealant: str, tape: str, surfaces: Sequence[str]) -> list[SealingFinding]:
     kinds = {step.kind for step in done}
     used = [sealant] if kinds & {"bead", "gasket"} else []
     used += [tape] if kinds & {"tape", "lap"} else []
@@ -222,5 +237,5 @@ def _materials(done: Sequence[Step], sealant: str, tape: str, surfaces: Sequence
             said = _ON.get((one, surface))
             if said:
                 weight: Literal["decision", "caution"] = "decision" if said.startswith(_STOPS) else "caution"
-                found.append(Finding(weight=weight, text=f"{one.capitalize()} on {surface}: {said}."))
+                found.append(SealingFinding(weight=weight, text=f"{one.capitalize()} on {surface}: {said}."))
     return found

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.joints.sealing.seals import LINES, Line, Sealing, State
+from nimble_shell.core.joints.sealing.seals import LINES, LineState, SealedLine, Sealing
 from nimble_shell.core.thermal.control import continuity
 
 #: Joints without which the walk cannot go on, between which places of the shell.
@@ -27,7 +27,7 @@ class Stop:
     kind: Literal["build-up", "joint", "not drawn"]
     id: str  #: of the element or joint; empty where nothing is drawn
     name: str
-    lines: tuple[tuple[Line, State], ...]
+    lines: tuple[tuple[SealedLine, LineState], ...]
     why: tuple[str, ...] = ()
 
 
@@ -38,12 +38,12 @@ class Walk:
     stops: tuple[Stop, ...]
 
     @property
-    def breaks(self) -> tuple[tuple[Stop, Line], ...]:
+    def breaks(self) -> tuple[tuple[Stop, SealedLine], ...]:
         """Every broken line, in the order of the walk."""
         return tuple((stop, line) for stop in self.stops for line, state in stop.lines if state == "broken")
 
     @property
-    def undecided(self) -> tuple[tuple[Stop, Line], ...]:
+    def undecided(self) -> tuple[tuple[Stop, SealedLine], ...]:
         """Every undecided line, in the order of the walk."""
         return tuple((stop, line) for stop in self.stops for line, state in stop.lines if state == "undecided")
 
@@ -51,7 +51,7 @@ class Walk:
 def build_up(station: str, element_id: str, name: str, assembly: Assembly) -> Stop:
     """A build-up on the walk: a line that services run through is broken, one without a layer undecided."""
     known = {line.control: line for line in continuity(assembly)}
-    lines: list[tuple[Line, State]] = []
+    lines: list[tuple[SealedLine, LineState]] = []
     why: list[str] = []
     for line in LINES:
         found = known.get(line)

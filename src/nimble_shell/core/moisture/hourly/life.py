@@ -58,7 +58,7 @@ class Life:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Place:
+class MouldSpot:
     """Where mould is judged: a face of a layer."""
 
     layer: int
@@ -81,7 +81,7 @@ class Seasons:
     phi: SmallArray  #: shape (kept, places), 0…1
     w: SmallArray  #: shape (kept, places) [kg/m³]
     water: FloatArray  #: of each layer, shape (1 + days, layers) [kg/m²]
-    places: tuple[Place, ...]
+    places: tuple[MouldSpot, ...]
     mould: FloatArray  #: at the end of each day, shape (days, places of mould)
     wood: tuple[int, ...]  #: layers of wood
     wood_share: FloatArray  #: daily mean of the wettest 10 mm, of the dry mass, shape (days, wood)

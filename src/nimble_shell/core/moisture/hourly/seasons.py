@@ -14,7 +14,7 @@ from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.hourly.hygric import FILM, FRESH, hygric_of, phi_of, stuff_of
-from nimble_shell.core.moisture.hourly.life import REPEATS, REPEATS_LEAST, Life, Place, Seasons
+from nimble_shell.core.moisture.hourly.life import REPEATS, REPEATS_LEAST, Life, MouldSpot, Seasons
 from nimble_shell.core.moisture.hourly.mould import feeds, mould_index, sensitivity
 from nimble_shell.core.moisture.hourly.outdoors import Exposure, Outdoors, outdoors, saturation
 from nimble_shell.core.moisture.hourly.transport import (
@@ -152,7 +152,7 @@ class _Year:
     steps: int
 
 
-def _read(found: Run, places: Sequence[Place], wood: Sequence[int], start: FloatArray) -> _Year:
+def _read(found: Run, places: Sequence[MouldSpot], wood: Sequence[int], start: FloatArray) -> _Year:
     layer = found.grid.layer
     of_place = [int(np.nonzero(layer == one.layer)[0][-1 if one.outer else 0]) for one in places]
     index = mould_index(found.theta[:, of_place], found.phi[:, of_place], [one.kind for one in places], start)
@@ -259,9 +259,9 @@ def _leak(
     return inner if tight else outer, tight, G, np.where(V >= 0, weather.p_i, weather.p_e)
 
 
-def _places(assembly: Assembly, catalogue: Catalogue, slabs: Sequence[Slab]) -> tuple[Place, ...]:
+def _places(assembly: Assembly, catalogue: Catalogue, slabs: Sequence[Slab]) -> tuple[MouldSpot, ...]:
     """Both faces of every layer that mould can feed on, as far as a ventilated gap, and the inner surface."""
-    found: list[Place] = []
+    found: list[MouldSpot] = []
     x = 0.0
     for at, slab in enumerate(slabs):
         layer = assembly.layers[at]
@@ -270,9 +270,9 @@ def _places(assembly: Assembly, catalogue: Catalogue, slabs: Sequence[Slab]) -> 
         material = catalogue.get(layer.material or "")
         if material is not None and (at == 0 or feeds(material)):
             kind = sensitivity(material)
-            found.append(Place(layer=at, x=x, outer=False, kind=kind))
+            found.append(MouldSpot(layer=at, x=x, outer=False, kind=kind))
             if feeds(material) and at < len(slabs) - 1:
-                found.append(Place(layer=at, x=x + slab.d, outer=True, kind=kind))
+                found.append(MouldSpot(layer=at, x=x + slab.d, outer=True, kind=kind))
         x += slab.d
     return tuple(found)
 

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from nimble_shell.core.errors import Collector, DomainError, Issue, NotConverged
 from nimble_shell.core.moisture.hourly import kernel
-from nimble_shell.core.progress import tell
+from nimble_shell.core.progress import report
 
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
@@ -230,7 +230,7 @@ def run(
     row = (grid.dx, of_cell, vent, films.array(), leak)
     sums, dt, steps, done = np.zeros(7), 60.0, 0, 0
     while done < hours:
-        tell(before + done, of or hours)
+        report(before + done, of or hours)
         count = min(_PIECE, hours - done)
         wanted = np.isin(np.arange(done + 1, done + count + 1), kept_hours)
         own_totals, own_kept = np.zeros((count, len(slabs))), np.zeros((int(wanted.sum()), 2, n))

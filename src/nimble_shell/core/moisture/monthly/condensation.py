@@ -45,7 +45,7 @@ class Month:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Ply:
+class MonthlyLayer:
     """What a layer is to the monthly method."""
 
     d: float  #: [m]; 0 for a given resistance
@@ -93,7 +93,7 @@ class Year:
         return bool(self.left.sum() <= _DRY)
 
 
-def planes_of(plies: Sequence[Ply], R_si: float, R_se: float, max_R: float = MAX_R) -> Planes:
+def planes_of(plies: Sequence[MonthlyLayer], R_si: float, R_se: float, max_R: float = MAX_R) -> Planes:
     """Slices of no more resistance than wanted.
 
     Raises

@@ -13,7 +13,7 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.damp import DampLimits
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.moisture.monthly.condensation import Month, Planes, Ply, Year, planes_of, year
+from nimble_shell.core.moisture.monthly.condensation import Month, MonthlyLayer, Planes, Year, planes_of, year
 from nimble_shell.core.moisture.monthly.surface import (
     critical_month,
     f_rsi_required,
@@ -33,7 +33,7 @@ _TRACE = 1e-5  #: less than this counts as none at a plane [kg/m²]
 _TIGHT = frozenset({"foam", "metal", "membrane"})  #: families that take up no water
 
 
-Verdict = Literal["dry", "dries", "too wet", "slowly", "gathers"]
+MonthlyOutcome = Literal["dry", "dries", "too wet", "slowly", "gathers"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -86,7 +86,7 @@ class ElementYear:
         return all(one is None or self.f_outer >= one for one in self.outer_required)
 
     @property
-    def verdict(self) -> Verdict:
+    def verdict(self) -> MonthlyOutcome:
         """One word for the planes inside; what gathers slowly does not come to its limit in the years that count."""
         if not self.wet:
             return "dry"
@@ -175,7 +175,7 @@ def element_planes(
     sd = diffusion_thicknesses(assembly, catalogue, resolved.counted, plain)
     element = resolved.element
     plies = [
-        Ply(d=value_of(layer.d), R=value_of(layer.resistance()), sd=value_of(one))
+        MonthlyLayer(d=value_of(layer.d), R=value_of(layer.resistance()), sd=value_of(one))
         for layer, one in zip(element.layers, sd, strict=True)
     ]
     return planes_of(plies, value_of(element.R_si), value_of(element.R_se)), resolved.counted

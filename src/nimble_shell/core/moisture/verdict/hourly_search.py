@@ -19,7 +19,7 @@ from nimble_shell.core.moisture.verdict.verdict import (
     POINT,
     STEP,
     Advice,
-    Kind,
+    AdviceKind,
     changes,
     inwards_of,
     sheet_of,
@@ -34,7 +34,7 @@ _Case = tuple[Assembly, Mapping[str, Material], Life]
 
 def search_hours(
     assembly: Assembly, catalogue: Mapping[str, Material], basis: Basis, life: Life, direction: Direction,
-    damp: DampLimits, kind: Kind,
+    damp: DampLimits, kind: AdviceKind,
 ) -> Advice | None:  # fmt: skip
     """Search one kind of change; None where there is nothing of the kind to change.
 
@@ -71,7 +71,7 @@ def search_hours(
 
 
 def _ladder(
-    assembly: Assembly, catalogue: Mapping[str, Material], basis: Basis, life: Life, kind: Kind
+    assembly: Assembly, catalogue: Mapping[str, Material], basis: Basis, life: Life, kind: AdviceKind
 ) -> tuple[list[float], Callable[[int], _Case], int | None]:
     """Amounts from the one there is on, what is run at each, and the layer they are about."""
     if kind == "room":

@@ -16,13 +16,13 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.moisture.monthly.element import ElementYear, element_planes, element_year, months_of
 from nimble_shell.core.moisture.monthly.leak import Leak, LeakYear, largest_safe, leak_year, skin_plane
 from nimble_shell.core.moisture.monthly.surface import f_rsi_required
-from nimble_shell.core.progress import tell
+from nimble_shell.core.progress import report
 from nimble_shell.core.search import smallest
 from nimble_shell.core.thermal.control import vapour_plane
 from nimble_shell.core.working import Given, Num, named, plain
 
 Reason = Literal["surface", "outer surface", "gathers", "too wet", "leak", ""]
-Kind = Literal["vapour", "outside", "core", "room", "gap", "seal"]
+AdviceKind = Literal["vapour", "outside", "core", "room", "gap", "seal"]
 #: s_d of the sheets that are tried [m].
 SHEETS = (0.2, 0.5, 1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1500.0)
 STEP = 0.010  #: of insulation [m]
@@ -39,7 +39,7 @@ _GAP = 0.030  #: [m]
 class Advice:
     """The smallest change of one kind that turns the verdict; each step was run, and the step before it fails."""
 
-    kind: Kind
+    kind: AdviceKind
     found: bool
     amount: float  #: s_d, added or whole thickness [m], room humidity, or leakage [m³/(h·m)]; the most tried if none
     step: float  #: the last amount that fails
@@ -104,7 +104,7 @@ def judge(
     tried: list[Advice] = []
     kinds = changes(assembly, catalogue, inwards=inwards_of(assembly, basis))
     for number, (kind, layer, begin, steps) in enumerate(kinds):
-        tell(number, len(kinds))
+        report(number, len(kinds))
         rungs = [(begin, assembly), *steps]
         at = smallest(len(rungs) - 1, partial(_passes, rungs, kind, catalogue, basis, direction))
         if at is not None:
@@ -117,7 +117,7 @@ def judge(
 
 
 def _passes(
-    rungs: Sequence[tuple[float, Assembly]], kind: Kind, catalogue: Mapping[str, Material], basis: Basis,
+    rungs: Sequence[tuple[float, Assembly]], kind: AdviceKind, catalogue: Mapping[str, Material], basis: Basis,
     direction: Direction, at: int,
 ) -> bool:  # fmt: skip
     """Whether a step of a change passes; one that cannot be resolved does not."""
@@ -265,7 +265,7 @@ _Steps = Iterator[tuple[float, Assembly]]
 
 def changes(
     assembly: Assembly, catalogue: Mapping[str, Material], *, inwards: bool
-) -> list[tuple[Kind, int | None, float, _Steps]]:
+) -> list[tuple[AdviceKind, int | None, float, _Steps]]:
     """Kinds of change, the layer each is about, the amount there is now, and the steps from there on.
 
     The vapour layer goes to the side that is warm through the year: where heat flows inwards, outside of the core.
@@ -281,7 +281,7 @@ def changes(
         beyond = layers[at].material if at < len(layers) else ""
         sheet = catalogue[beyond].sd is not None if beyond else False
     has = catalogue[layers[at].material].sd or 0.0 if sheet else 0.0
-    found: list[tuple[Kind, int | None, float, _Steps]] = [
+    found: list[tuple[AdviceKind, int | None, float, _Steps]] = [
         ("vapour", at, has, ((sd, _with_sheet(assembly, at, replace_it=sheet)) for sd in SHEETS if sd > has)),
         ("outside", None, 0.0, outside_steps(assembly)),
         ("core", core, layers[core].d, thicker_steps(assembly)),

@@ -1,4 +1,4 @@
-"""The desk where joints and fixings are solved: worker processes, and answers kept by what was asked."""
+"""The queue where joints and fixings are solved: worker processes, and answers kept by what was asked."""
 
 from __future__ import annotations
 
@@ -33,23 +33,23 @@ def key_of(solve: Callable[..., Any], *args: Any) -> str:
     return hashlib.sha256(repr(asked).encode()).hexdigest()
 
 
-#: What a worker tells the server: grids and unknowns of each place at the desk; and what the server tells it.
-_told: Any = None
+#: What a worker tells the server: grids and unknowns of each place at the queue; and what the server tells it.
+_reported: Any = None
 _stop: Any = None
 
 
-def sit_down(told: Any, stop: Any) -> None:
+def take_place(reported: Any, stop: Any) -> None:
     """First of all a worker takes what it shares with the server, and ends with it."""
-    global _told, _stop
-    _told, _stop = told, stop
+    global _reported, _stop
+    _reported, _stop = reported, stop
     follow_parent()
 
 
 def work(place: int, solve: Callable[..., T], args: tuple[Any, ...]) -> T:
-    """A question solved in a worker, at one place of the desk."""
+    """A question solved in a worker, at one place of the queue."""
 
     def watch(grids: int, unknowns: int) -> None:
-        _told[2 * place], _told[2 * place + 1] = grids, unknowns
+        _reported[2 * place], _reported[2 * place + 1] = grids, unknowns
         if _stop[place]:
             raise Stopped
 
@@ -87,7 +87,7 @@ def follow_parent() -> None:
     threading.Thread(target=watch, daemon=True).start()
 
 
-class Desk:
+class SolverQueue:
     """Solves in worker processes; a question asked twice is solved once, and what somebody looks at comes first.
 
     Without workers questions are kept and never answered.
@@ -99,10 +99,10 @@ class Desk:
         self._lock = threading.Lock()
         self._kept: OrderedDict[str, Any] = OrderedDict()
         self._asked: dict[str, _Question] = {}
-        self._queue: list[tuple[int, int, _Question]] = []
+        self._waiting: list[tuple[int, int, _Question]] = []
         self._number = itertools.count()
         self._context = multiprocessing.get_context("spawn")
-        self._told = self._context.Array("i", 2 * max(workers, 1), lock=False)
+        self._reported = self._context.Array("i", 2 * max(workers, 1), lock=False)
         self._stop = self._context.Array("b", max(workers, 1), lock=False)
         self._free = list(range(workers))
         self._refused: OrderedDict[str, Exception] = OrderedDict()
@@ -122,7 +122,7 @@ class Desk:
         with self._lock:
             self._stopped = True
             pool, self._pool = self._pool, None
-            dropped, self._queue, self._free = self._queue, [], []
+            dropped, self._waiting, self._free = self._waiting, [], []
             self._asked.clear()
         for _, _, question in dropped:
             question.future.cancel()
@@ -175,7 +175,7 @@ class Desk:
             if question.rank <= rank or question.begun:
                 return question.future
             question.rank = rank  # put again before where it was; the later entry is passed over
-            heapq.heappush(self._queue, (rank, next(self._number), question))
+            heapq.heappush(self._waiting, (rank, next(self._number), question))
         self._next()
         return question.future
 
@@ -189,7 +189,7 @@ class Desk:
         with self._lock:
             own = [one for one in self._asked.values() if ticket in one.tickets]
             at = next((one.place for one in own if one.begun), None)
-            grids, unknowns = (0, 0) if at is None else (self._told[2 * at], self._told[2 * at + 1])
+            grids, unknowns = (0, 0) if at is None else (self._reported[2 * at], self._reported[2 * at + 1])
             return Progress(waiting=sum(not one.begun for one in own), grids=grids, unknowns=unknowns)
 
     def cancel(self, ticket: str) -> int:
@@ -217,14 +217,14 @@ class Desk:
         """Hand questions to workers that are free, the most wanted first."""
         while True:
             with self._lock:
-                if self._stopped or not self._free or not self._queue:
+                if self._stopped or not self._free or not self._waiting:
                     return
-                _, _, question = heapq.heappop(self._queue)
+                _, _, question = heapq.heappop(self._waiting)
                 if question.begun:
                     continue
                 question.begun = True
                 question.place = place = self._free.pop()
-                self._told[2 * place] = self._told[2 * place + 1] = self._stop[place] = 0
+                self._reported[2 * place] = self._reported[2 * place + 1] = self._stop[place] = 0
                 working = self._started().submit(work, place, question.solve, question.args)
             working.add_done_callback(lambda found, question=question: self._answered(question, found))  # type: ignore[misc]
 
@@ -234,8 +234,8 @@ class Desk:
             self._pool = ProcessPoolExecutor(
                 max_workers=self._workers,
                 mp_context=self._context,
-                initializer=sit_down,
-                initargs=(self._told, self._stop),
+                initializer=take_place,
+                initargs=(self._reported, self._stop),
             )
         return self._pool
 
@@ -273,6 +273,6 @@ class _Question:
     future: Future[Any]
     rank: int = 2
     begun: bool = False
-    place: int = -1  #: at the desk, while it is solved
+    place: int = -1  #: at the queue, while it is solved
     tickets: set[str] = field(default_factory=set)
     keep: bool = True

@@ -1,4 +1,4 @@
-"""The desk: how far a question is, and stopping it, begun or not."""
+"""The queue: how far a question is, and stopping it, begun or not."""
 
 from __future__ import annotations
 
@@ -13,7 +13,7 @@ from nimble_shell.core.fixings.kinds import started
 from nimble_shell.core.fixings.solved import solve_fixing
 from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.progress import Stopped
-from nimble_shell.services.desk import Desk
+from nimble_shell.services.solver_queue import SolverQueue
 
 PATIENCE = 60  # a loaded machine solves slowly [s]
 
@@ -28,36 +28,36 @@ def args(d: float) -> tuple[Cell, dict[str, float], str, str]:
     return cell(d), {"inside": 20.0, "outside": -10.0}, "iso6946", "final"
 
 
-def test_a_question_tells_how_far_it_is_and_is_stopped(desk: Desk) -> None:
-    future = desk.ask(solve_fixing, *args(0.151), ticket="t1")
+def test_a_question_tells_how_far_it_is_and_is_stopped(queue: SolverQueue) -> None:
+    future = queue.ask(solve_fixing, *args(0.151), ticket="t1")
     seen = []
     until = time.monotonic() + PATIENCE
-    while desk.progress("t1").grids < 2 and time.monotonic() < until:
+    while queue.progress("t1").grids < 2 and time.monotonic() < until:
         time.sleep(0.01)
-    seen.append(desk.progress("t1"))
+    seen.append(queue.progress("t1"))
     assert seen[0].grids >= 2
     assert seen[0].unknowns > 1000
-    assert desk.cancel("t1") == 1
+    assert queue.cancel("t1") == 1
     with pytest.raises(Stopped):
         future.result(timeout=PATIENCE)
-    assert desk.progress("t1").grids == 0
+    assert queue.progress("t1").grids == 0
     # Asked again it is solved: being stopped is no answer.
-    assert desk.ask(solve_fixing, *args(0.151)).result(timeout=PATIENCE).chi > 0
+    assert queue.ask(solve_fixing, *args(0.151)).result(timeout=PATIENCE).chi > 0
 
 
-def test_one_that_waits_is_stopped_at_once_and_the_other_goes_on(desk: Desk) -> None:
-    first = desk.ask(solve_fixing, *args(0.152), ticket="first")
-    second = desk.ask(solve_fixing, *args(0.153), ticket="second")
-    assert desk.progress("second").waiting == 1
-    assert desk.cancel("second") == 1
+def test_one_that_waits_is_stopped_at_once_and_the_other_goes_on(queue: SolverQueue) -> None:
+    first = queue.ask(solve_fixing, *args(0.152), ticket="first")
+    second = queue.ask(solve_fixing, *args(0.153), ticket="second")
+    assert queue.progress("second").waiting == 1
+    assert queue.cancel("second") == 1
     with pytest.raises(Stopped):
         second.result(timeout=1)
     assert first.result(timeout=PATIENCE).chi > 0
-    assert desk.cancel("nobody") == 0
+    assert queue.cancel("nobody") == 0
 
 
-def test_both_who_ask_the_same_have_one_answer(desk: Desk) -> None:
-    one, other = (desk.ask(solve_fixing, *args(0.154), ticket=ticket) for ticket in ("a", "b"))
+def test_both_who_ask_the_same_have_one_answer(queue: SolverQueue) -> None:
+    one, other = (queue.ask(solve_fixing, *args(0.154), ticket=ticket) for ticket in ("a", "b"))
     assert one is other
-    assert desk.progress("b") == desk.progress("a")
+    assert queue.progress("b") == queue.progress("a")
     one.result(timeout=PATIENCE)
