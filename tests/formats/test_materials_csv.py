@@ -69,3 +69,26 @@ def test_a_column_that_is_not_there_is_named() -> None:
     with pytest.raises(DomainError) as refused:
         read_materials(b"key,name,lambda\na,A,0.03\n")
     assert "rho, c" in refused.value.issues[0].message
+
+
+def test_what_a_material_says_of_water_goes_out_and_comes_in() -> None:
+    own = [replace(CATALOGUE[key], key=f"own-{key}", lambda_T=(), rates="CSV file", usual=None)
+           for key in ("osb", "vapour-variable", "stone-wool-board", "brick", "lime-plaster")]  # fmt: skip
+    back = read_materials(write_materials(own))
+    assert back == tuple(replace(one, hatch=two.hatch) for one, two in zip(own, back, strict=True))
+
+
+def test_a_line_like_a_shipped_material_takes_all_of_it_over() -> None:
+    (same, thinner) = read_materials(b"key,like,name,lambda\nown-osb,osb,,\nown-eps,eps-035,Own EPS,0.030\n")
+    assert same == replace(CATALOGUE["osb"], key="own-osb", rates="CSV file")
+    assert thinner == replace(CATALOGUE["eps-035"], key="own-eps", name="Own EPS", lambda_=0.030, rates="CSV file")
+
+
+@pytest.mark.parametrize(
+    ("line", "code"),
+    [("a,slate,A,,", "unknown_material"), ("a,,A,very,", "unknown_word"), ("a,,A,,maybe", "unknown_word")],
+)
+def test_a_wrong_word_of_water_is_named(line: str, code: str) -> None:
+    with pytest.raises(DomainError) as refused:
+        read_materials(f"key,like,name,mould,wets\n{line}\n".encode())
+    assert code in {issue.code for issue in refused.value.issues}

@@ -153,9 +153,9 @@ EDITOR = """
 import sys
 from pathlib import Path
 from nimble_shell.demo.heron_flats import campus
-from nimble_shell.core.shell.basis import Basis
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.formats.project import BasisDoc
-from nimble_shell.services.projects import Note, ProjectService
+from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.store import Database
 database = Database(Path(sys.argv[1]))
 database.migrate()
@@ -165,7 +165,7 @@ number = 0
 while True:
     number += 1
     wall = stored.project.assemblies[0].with_thickness(3, 0.1 + number * 1e-6)
-    stored = service.save_assembly(stored.project.id, wall, stored.versions["assembly/wall-w-a"], Note(text=str(number)))
+    stored = service.save_assembly(stored.project.id, wall, stored.versions["assembly/wall-w-a"], ChangeNote(text=str(number)))
     print(number, flush=True)
 """
 

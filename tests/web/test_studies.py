@@ -296,8 +296,15 @@ def test_own_materials_are_added_changed_and_come_from_csv(board: Board, server:
     cost.fill("200")
     cost.press("Enter")
     expect(board.last_edit()).to_have_text("Rates of EPS with graphite")
+    page.get_by_label("Add a material like").select_option("osb")
+    expect(board.last_edit()).to_have_text("Own material like OSB")
     materials = server.call("GET", f"/projects/{board.project}")["project"]["materials"]
-    assert {one["name"]: one["lambda"] for one in materials} == {"Own material": 0.029, "Own B": 0.04}
+    assert {one["name"]: one["lambda"] for one in materials} == {"Own material": 0.029, "Own B": 0.04, "OSB, own": 0.13}
+    assert {key: materials[2][key] for key in ("wood", "w80", "surface")} == {
+        "wood": "board",
+        "w80": 95,
+        "surface": "wood",
+    }
     board.open()
     board.bar.get_by_label("Material of layer 4").select_option("own-b")
     board.done("EPS with graphite to Own B")

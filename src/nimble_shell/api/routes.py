@@ -151,6 +151,12 @@ def save_materials(project_id: Id, saved: s.SaveMaterials, service: Projects) ->
     return views.project(service.save_materials(project_id, materials, saved.version, note_of(saved)))
 
 
+@router.post("/projects/{project_id}/materials/like", status_code=201)
+def add_material_like(project_id: Id, asked: s.MaterialLike, service: Projects) -> s.ProjectOut:
+    """An own material that takes everything over from one of the project's catalogue."""
+    return views.project(service.add_material_like(project_id, asked.like, asked.version, note_of(asked)))
+
+
 @router.get("/projects/{project_id}/materials.csv")
 def export_materials(project_id: Id, service: Projects, every: bool = False) -> Response:
     """Own materials as CSV; with `every`, the shipped ones too, as a pattern to start from."""

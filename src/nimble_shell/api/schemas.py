@@ -102,6 +102,13 @@ class SaveMaterials(ChangeNoteIn):
     materials: list[MaterialDoc]
 
 
+class MaterialLike(ChangeNoteIn):
+    """A material of the practice's own that begins as a copy of another one."""
+
+    version: int
+    like: Identifier
+
+
 class MaterialsFile(ChangeNoteIn):
     """A CSV file of own materials."""
 

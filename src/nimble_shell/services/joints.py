@@ -30,11 +30,6 @@ from nimble_shell.store import NotFound
 DIRECTIONS: dict[str, Direction] = {"roof": "up", "floor": "down"}
 UNHEATED_SHARE = 0.5  #: an unheated neighbour stands this far from the room's temperature to the outside's
 MOST_SWEPT = 41
-#: Surfaces that seals meet, by how their material is drawn.
-_SURFACES = {
-    "foam": "foam", "osb": "wood", "grain": "wood", "timber": "wood", "concrete": "concrete", "steel": "metal",
-    "masonry": "concrete", "straw": "render", "membrane": "membrane",
-}  # fmt: skip
 _MOST_DRAWN = 32
 
 
@@ -124,10 +119,7 @@ def sealing(project: Project, joint: ShellJoint, what: Drawn, f_rsi: float | Non
     steps = schedule(joint.family, joint.variant, system=system, fin=values.get("fin") == "fin",
                      order=str(values.get("order", "")))  # fmt: skip
     asked = project.basis.targets.f_rsi
-    surfaces = [
-        _SURFACES[shape.fill.hatch] for shape in what.drawing.shapes
-        if shape.fill is not None and shape.fill.hatch in _SURFACES
-    ]  # fmt: skip
+    surfaces = [shape.fill.surface for shape in what.drawing.shapes if shape.fill is not None]
     return judge(
         steps,
         omitted=joint.omitted,

@@ -122,6 +122,16 @@ class ProjectService:
         value = Heading(name=project.name, basis=project.basis, materials=materials)
         return self.apply(project_id, [Piece(kind="basis", target="", value=value, expect=version)], note)
 
+    def add_material_like(self, project_id: str, like: str, version: int, note: ChangeNote) -> Stored:
+        """An own material that begins as a copy of one of the catalogue. Raises DomainError, NotFound, Stale."""
+        project = self.load(project_id).project
+        found = project.catalogue.get(like)
+        if found is None:
+            raise DomainError(Issue(path=("like",), code="unknown_material", message=f"there is no material “{like}”",
+                                    hint="choose one of the catalogue"))  # fmt: skip
+        own = replace(found, key=f"own-{new_id()[:6]}", name=f"{found.name}, own"[:80], rates="entered")
+        return self.save_materials(project_id, (*project.materials, own), version, note)
+
     def save_building(self, project_id: str, building: Building, version: int | None, note: ChangeNote) -> Stored:
         """Change a building, or add one (`version` None). Raises DomainError, NotFound, Stale."""
         known = {assembly.id for assembly in self.load(project_id).project.assemblies}

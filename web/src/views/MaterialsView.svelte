@@ -85,11 +85,17 @@
       carbon: 0,
       stock: [],
       usual: null,
+      w_fresh: 0,
       source: '',
       rates: 'entered',
     };
     find = '';
     void attempt(() => session.saveMaterials([...own, fresh], 'Own material added'));
+  }
+  function addLike(like: string): void {
+    const name = session.materials.get(like)?.name ?? like;
+    find = '';
+    void attempt(() => session.addMaterialLike(like, `Own material like ${name}`.slice(0, 200)));
   }
   function remove(key: string): void {
     void attempt(() =>
@@ -126,6 +132,18 @@
   <a href="/api/v1/projects/{session.open?.project.id}/materials.csv" download>Export own, CSV</a>
   <a href="/api/v1/projects/{session.open?.project.id}/materials.csv?every=true" download>all, CSV</a>
   <Button onclick={() => input?.click()}>Import CSV</Button>
+  <select
+    aria-label="Add a material like"
+    value=""
+    onchange={(event) => {
+      const like = event.currentTarget.value;
+      event.currentTarget.value = '';
+      if (like) addLike(like);
+    }}
+  >
+    <option value="">Add one like …</option>
+    {#each session.materials.values() as one (one.key)}<option value={one.key}>{one.name}</option>{/each}
+  </select>
   <Button strong onclick={add}>Add a material</Button>
 </SheetHead>
 <input

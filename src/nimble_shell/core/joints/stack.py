@@ -8,7 +8,9 @@ from nimble_shell.core.assemblies.assembly import Assembly, JointPlace
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.materials import Catalogue, Material
+from nimble_shell.core.materials.derived import sealing_surface
+from nimble_shell.core.materials.material import SealingSurface
 from nimble_shell.core.thermal.figures import surroundings
 from nimble_shell.core.thermal.resolve import resolve
 from nimble_shell.core.working import value_of
@@ -22,7 +24,9 @@ class Fill:
 
     key: str  #: material key; "air" for an enclosed air layer
     name: str
-    hatch: str
+    hatch: str  #: how it is drawn
+    family: str  #: of the material; "air" for an enclosed air layer
+    surface: SealingSurface  #: what a sealant or tape finds on it
     lambda_: float  #: [W/(m·K)]
 
 
@@ -77,9 +81,9 @@ class Stack:
             return self.core
         return max(range(len(self.plies)), key=lambda at: self.plies[at].d)
 
-    def of_hatch(self, hatch: str) -> int | None:
-        """The thickest ply drawn with a hatch; None without one."""
-        found = [at for at, ply in enumerate(self.plies) if ply.fill.hatch == hatch]
+    def of_family(self, family: str) -> int | None:
+        """The thickest ply of a family of materials; None without one."""
+        found = [at for at, ply in enumerate(self.plies) if ply.fill.family == family]
         return max(found, key=lambda at: self.plies[at].d, default=None)
 
 
@@ -95,7 +99,16 @@ def fill_of(catalogue: Catalogue, key: str) -> Fill:
         raise DomainError(Issue(path=("material",), code="unknown_material", message=f"there is no material “{key}”",
                                 hint="choose one of the catalogue"))  # fmt: skip
     material = catalogue[key]
-    return Fill(key, material.name, material.hatch, material.lambda_)
+    return _fill(material, material.lambda_)
+
+
+def air_fill(name: str, lambda_: float) -> Fill:
+    """Enclosed air, as if it only conducted. [W/(m·K)]"""
+    return Fill("air", name, "air", "air", "none", lambda_)
+
+
+def _fill(material: Material, lambda_: float) -> Fill:
+    return Fill(material.key, material.name, material.hatch, material.family, sealing_surface(material), lambda_)
 
 
 def row_of(metal: Fill, around: Fill, share: float) -> Fill:
@@ -145,11 +158,7 @@ def stack_of(
             if member.joint not in owned or not member.joint
         ]
         lambda_ = own * (1 - sum(f for f, _ in others)) + sum(f * value for f, value in others)
-        fill = (
-            Fill("air", "air layer", "air", lambda_)
-            if material is None
-            else Fill(material.key, material.name, material.hatch, lambda_)
-        )
+        fill = air_fill("air layer", lambda_) if material is None else _fill(material, lambda_)
         core = len(plies) if layer.studied else core
         plies.append(Ply(d=d, fill=fill, layer=index))
     if not plies:

@@ -8,6 +8,7 @@ rise again when the gas condenses. Costs and carbon are examples.
 
 from __future__ import annotations
 
+from nimble_shell.core.materials.catalogue_water import with_water
 from nimble_shell.core.materials.material import Catalogue, ConductivityTable, Material
 
 EDITION = "2026-11"
@@ -173,4 +174,4 @@ _ALL = (
     _sheet("paint-open", "Paint, diffusion open", 0.1, 1400, 12000),
 )  # fmt: skip
 
-CATALOGUE: Catalogue = {material.key: material for material in _ALL}
+CATALOGUE: Catalogue = {material.key: with_water(material) for material in _ALL}

@@ -5,11 +5,16 @@ from __future__ import annotations
 import itertools
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Literal
 
 from nimble_shell.core.errors import Collector
 
 #: (θ [°C], λ [W/(m·K)]) pairs, rising in θ; linear between, held at the ends.
 ConductivityTable = tuple[tuple[float, float], ...]
+
+MouldClass = Literal["very sensitive", "sensitive", "medium resistant", "resistant"]
+Wood = Literal["no", "solid", "board", "straw"]
+SealingSurface = Literal["foam", "wood", "concrete", "metal", "membrane", "render", "board", "none"]
 
 ABSOLUTE_ZERO = -273.15  #: [°C]
 
@@ -19,7 +24,8 @@ class Material:
     """A generic building material.
 
     λ is the design value, for foams the aged one, at 10 °C mean. Cost and carbon are examples to be replaced by
-    the practice's own figures.
+    the practice's own figures. What is None here is not known of the material itself; `derived` says what is taken in
+    its place. Nothing is ever looked up by its key or its name.
     """
 
     key: str
@@ -38,6 +44,19 @@ class Material:
     carbon: float = 0.0  #: example, cradle to gate [kg CO₂e/kg]
     stock: tuple[float, ...] = ()  #: thicknesses commonly kept in stock [m]
     usual: tuple[float, float] | None = None  #: common range of thickness [m]; outside it is remarked, not refused
+    w80: float | None = None  #: water held at 80 % relative humidity; 0 stores nothing that counts [kg/m³]
+    w_f: float | None = None  #: free water saturation [kg/m³]
+    A_w: float | None = None  #: water absorption coefficient; 0 carries no liquid [kg/(m²·s^0.5)]
+    mu_dry: float | None = None  #: water vapour resistance factor in the dry cup, if μ is the wet one's [-]
+    sd_moist: float | None = None  #: equivalent air layer of a sheet that opens, where it is moist [m]
+    lambda_moist: float | None = None  #: growth of λ with each per cent of water by mass [%]
+    w_fresh: float = 0.0  #: water it brings along, poured or plastered wet [kg/m³]
+    mould: MouldClass | None = None  #: sensitivity to mould, untreated, dusted as on a site
+    feeds_mould: bool | None = None  #: whether mould can live on it: wood, paper, fibres that grew
+    wood: Wood | None = None  #: which limits of wood it has to keep
+    wets: bool | None = None  #: whether it swells, rots or loses its use when it is wet
+    takes_up: bool | None = None  #: whether its face takes up water that condenses on it
+    surface: SealingSurface | None = None  #: what a sealant or tape finds on it
     source: str = ""
     rates: str = "catalogue, example"  #: where cost and carbon come from
 
@@ -76,7 +95,26 @@ class Material:
         check.check(bool(self.name.strip()), ("name",), "name_length", "the name is empty", "give it a name")
         check.check(self.mu > 0, ("mu",), "mu_not_positive", f"μ is {self.mu}", "still air has 1")
         check_table(self.lambda_T, check, ("lambda_T",))
+        self._check_water(check)
         check.refuse()
+
+    def _check_water(self, check: Collector) -> None:
+        for name in ("w80", "w_f", "A_w", "sd_moist", "lambda_moist", "w_fresh"):
+            value = getattr(self, name)
+            check.check(value is None or 0 <= value < 10_000, (name,), "water_out_of_range", f"{name} is {value}",
+                        "zero or above")  # fmt: skip
+        check.check(self.mu_dry is None or self.mu_dry > 0, ("mu_dry",), "mu_not_positive", f"μ is {self.mu_dry}",
+                    "still air has 1")  # fmt: skip
+        three = (self.w80, self.w_f, self.A_w)
+        check.check(
+            self.w80 == 0 or all(one is None for one in three) or all(one is not None for one in three),
+            ("w80",), "sorption_in_part", "water at 80 %, at saturation and absorption are not all given",
+            "give the three of them, or none; 0 at 80 % stores nothing",
+        )  # fmt: skip
+        if self.w80 and self.w_f is not None:
+            check.check(self.w80 < 0.8 * self.w_f, ("w_f",), "sorption_not_rising",
+                        f"it holds {self.w80:g} kg/m³ at 80 % and {self.w_f:g} at saturation",
+                        "at saturation it holds more than 1.25 times as much")  # fmt: skip
 
 
 def check_table(table: ConductivityTable, check: Collector, path: tuple[str | int, ...]) -> None:

@@ -7,13 +7,11 @@ from dataclasses import dataclass
 
 from nimble_shell.core.assemblies.assembly import CONTROLS, Assembly, Control
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.materials.derived import wets
 from nimble_shell.core.thermal.vapour import diffusion_thicknesses
 from nimble_shell.core.working import plain, value_of
 
 TIGHT_SD = 5.0  #: from this s_d on a layer counts as vapour-tight [m]
-#: Families that wet, swell or rot.
-WETTABLE = ("timber", "panel", "fibre")
-_MINERAL = ("mineral", "glass-wool", "stone-wool")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -69,7 +67,7 @@ def enclosed_wettable(assembly: Assembly, catalogue: Catalogue, counted: int) ->
     """Layers that wet with a vapour-tight one on either side; s_d in m."""
     sd = [value_of(one) for one in diffusion_thicknesses(assembly, catalogue, counted, plain)]
     for index, layer in enumerate(assembly.layers[:counted]):
-        if not layer.material or not _wets(layer.material, catalogue):
+        if not layer.material or not wets(catalogue[layer.material]):
             continue
         inside = next((n for n in range(index - 1, -1, -1) if sd[n] >= TIGHT_SD), None)
         outside = next((n for n in range(index + 1, counted) if sd[n] >= TIGHT_SD), None)
@@ -96,8 +94,3 @@ def share_inside(assembly: Assembly, resistances: list[float]) -> Share | None:
 def vapour_plane(assembly: Assembly, counted: int) -> int | None:
     """The innermost counted layer that controls vapour, by its index from inside."""
     return next((n for n, layer in enumerate(assembly.layers[:counted]) if "vapour" in layer.control), None)
-
-
-def _wets(key: str, catalogue: Catalogue) -> bool:
-    material = catalogue[key]
-    return material.family in WETTABLE and not key.startswith(_MINERAL)

@@ -12,7 +12,7 @@ from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue, ConductivityTable, Material
 from nimble_shell.core.thermal.air import A_V_LARGE, A_V_SMALL, air_layer_resistance
 from nimble_shell.core.thermal.conductivity import conductivity_at
-from nimble_shell.core.thermal.element import Element, ElementLayer, Part
+from nimble_shell.core.thermal.element import LABEL_MEAN, Element, ElementLayer, Part
 from nimble_shell.core.thermal.films import Films
 from nimble_shell.core.thermal.resistance import Swept
 from nimble_shell.core.working import Given, Num, named, plain, value_of
@@ -306,9 +306,14 @@ def _bridge(material: Material, share: Num, given: Given, tag: str, member: Memb
 def _conductivity(
     material: Material, entered: float | None, around: Surroundings, given: Given, tag: str
 ) -> tuple[Num, ConductivityTable]:
-    """λ at the label's mean temperature and the λ(θ) table that passes through it."""
-    table = material.lambda_T
+    """λ at the label's mean temperature and the λ(θ) table that passes through it.
+
+    The table gives the course with temperature; how high it lies is said by the design value, which is what is edited.
+    """
     base = material.lambda_
+    table = material.lambda_T
+    if table and (passes := value_of(conductivity_at(table, LABEL_MEAN))) != base:
+        table = tuple((theta, value * base / passes) for theta, value in table)
     origin = f"catalogue: {material.source}"
     if entered is not None:
         at_label = value_of(conductivity_at(table, around.label_mean)) if table else base

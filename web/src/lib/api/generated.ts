@@ -844,6 +844,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/materials/like": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Material Like
+         * @description An own material that takes everything over from one of the project's catalogue.
+         */
+        post: operations["add_material_like_api_v1_projects__project_id__materials_like_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/moisture": {
         parameters: {
             query?: never;
@@ -3255,6 +3275,8 @@ export interface components {
          * @description A material of the practice's own.
          */
         MaterialDoc: {
+            /** A W */
+            A_w?: number | null;
             /** C */
             c: number;
             /**
@@ -3277,6 +3299,8 @@ export interface components {
              * @default panel
              */
             family: string;
+            /** Feeds Mould */
+            feeds_mould?: boolean | null;
             /**
              * Hatch
              * @default board
@@ -3293,11 +3317,17 @@ export interface components {
             lambda_T: number[][];
             /** Lambda Fresh */
             lambda_fresh?: number | null;
+            /** Lambda Moist */
+            lambda_moist?: number | null;
+            /** Mould */
+            mould?: ("very sensitive" | "sensitive" | "medium resistant" | "resistant") | null;
             /**
              * Mu
              * @default 1
              */
             mu: number;
+            /** Mu Dry */
+            mu_dry?: number | null;
             /** Name */
             name: string;
             /**
@@ -3309,6 +3339,8 @@ export interface components {
             rho: number;
             /** Sd */
             sd?: number | null;
+            /** Sd Moist */
+            sd_moist?: number | null;
             /**
              * Source
              * @default
@@ -3319,8 +3351,42 @@ export interface components {
              * @default []
              */
             stock: number[];
+            /** Surface */
+            surface?: ("foam" | "wood" | "concrete" | "metal" | "membrane" | "render" | "board" | "none") | null;
+            /** Takes Up */
+            takes_up?: boolean | null;
             /** Usual */
             usual?: number[] | null;
+            /** W80 */
+            w80?: number | null;
+            /** W F */
+            w_f?: number | null;
+            /**
+             * W Fresh
+             * @default 0
+             */
+            w_fresh: number;
+            /** Wets */
+            wets?: boolean | null;
+            /** Wood */
+            wood?: ("no" | "solid" | "board" | "straw") | null;
+        };
+        /**
+         * MaterialLike
+         * @description A material of the practice's own that begins as a copy of another one.
+         */
+        MaterialLike: {
+            /** Like */
+            like: string;
+            /** Text */
+            text: string;
+            /** Version */
+            version: number;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
         };
         /** MaterialOut */
         MaterialOut: {
@@ -8818,6 +8884,95 @@ export interface operations {
         responses: {
             /** @description Successful Response */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_material_like_api_v1_projects__project_id__materials_like_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaterialLike"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };

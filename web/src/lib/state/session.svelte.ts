@@ -51,7 +51,9 @@ class Session {
   preview = $state.raw<Consequence>();
 
   readonly units = $derived(
-    this.shipped ? new Units(this.open?.project.basis.schools.units ?? 'SI', this.shipped.dimensions) : undefined,
+    this.shipped
+      ? new Units(this.open?.project.basis.schools.units ?? 'SI', this.shipped.dimensions)
+      : undefined,
   );
   /** Shipped and own materials, at the practice's rates: the project's catalogue. */
   readonly materials = $derived.by(() => {
@@ -187,6 +189,15 @@ class Session {
       api.PUT('/api/v1/projects/{project_id}/materials', {
         params: { path: { project_id: project } },
         body: { materials, text, zone: '1', version: this.#version('basis', force) },
+      }),
+    );
+  }
+
+  addMaterialLike(like: string, text: string): Promise<boolean> {
+    return this.#save(text, (project, force) =>
+      api.POST('/api/v1/projects/{project_id}/materials/like', {
+        params: { path: { project_id: project } },
+        body: { like, text, zone: '1', version: this.#version('basis', force) },
       }),
     );
   }

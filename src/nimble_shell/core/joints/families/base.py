@@ -151,7 +151,7 @@ def _dowels(at: Situation, board: Board, top: float) -> None:
     share = math.pi / 4 * bar / at.number("bar_spacing")
     metal = at.fill(at.word("bar_metal"))
     for index, ply in enumerate(wall.plies):
-        if ply.fill.hatch != "concrete":
+        if ply.fill.family != "concrete":
             continue
         x = -(wall.span(index)[0] + wall.span(index)[1]) / 2
         board.rect(x - bar / 2, top - down, x + bar / 2, top, row_of(metal, base.fill, share), "dowels, a row")
@@ -190,7 +190,7 @@ def _through(at: Situation, board: Board, b: float) -> float:
 
 def structural(slab: Stack) -> int:
     """The ply that carries: concrete if there is some, else the first one."""
-    found = slab.of_hatch("concrete")
+    found = slab.of_family("concrete")
     return found if found is not None else 0
 
 
@@ -198,7 +198,7 @@ def _linings(wall: Stack) -> list[int]:
     """Plies inside of the first that is foam or concrete."""
     found: list[int] = []
     for index, ply in enumerate(wall.plies):
-        if ply.fill.hatch in ("foam", "concrete"):
+        if ply.fill.family in ("foam", "concrete"):
             break
         found.append(index)
     return found

@@ -30,7 +30,7 @@ def draw(at: Situation) -> Drawing:
 def _lined(board: Board, wall: Stack, t: float, at: Situation) -> None:
     """The lining stops at the floor: the floor's timber takes its place."""
     for index in range(wall.core_at):
-        if wall.plies[index].fill.hatch in ("board", "air"):
+        if wall.plies[index].fill.surface == "board" or wall.plies[index].fill.family == "air":
             a, b = wall.span(index)
             board.rect(-b, 0, -a, t, at.fill("softwood"), "floor against the skin")
 
@@ -98,7 +98,7 @@ def _ledger_icf(at: Situation, board: Board, t: float, R: float) -> None:
 def _slab(at: Situation, board: Board, t: float, R: float) -> None:
     """A concrete deck on the core: the inner foam stops, and the outer one goes on or is cut back."""
     wall = at.wall
-    core = wall.of_hatch("concrete")
+    core = wall.of_family("concrete")
     concrete = at.fill("concrete-reinforced")
     a, b = wall.span(core) if core is not None else wall.core_span
     cut = at.variant == "foam broken"
@@ -114,7 +114,7 @@ def _slab(at: Situation, board: Board, t: float, R: float) -> None:
 def _bracket(at: Situation, board: Board, t: float, R: float) -> None:
     """A balcony on brackets: steel at a spacing, as the mean of its row."""
     wall = at.wall
-    core = wall.of_hatch("concrete")
+    core = wall.of_family("concrete")
     a = wall.span(core)[0] if core is not None else wall.core_span[0]
     steel, foam = at.fill(at.word("metal")), wall.plies[wall.core_at].fill
     mean = row_of(steel, foam, at.number("bracket") / at.number("spacing"))
@@ -128,7 +128,7 @@ def _bracket(at: Situation, board: Board, t: float, R: float) -> None:
 def _inner_foam_face(wall: Stack) -> float:
     """Distance of the first foam from the inner face. [m]"""
     for index, ply in enumerate(wall.plies):
-        if ply.fill.hatch in ("foam", "concrete"):
+        if ply.fill.family in ("foam", "concrete"):
             return wall.depth(index)
     return 0.0
 

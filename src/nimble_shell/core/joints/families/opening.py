@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.families.family import Family, Situation, Variant, fits, length, reach
 from nimble_shell.core.joints.families.seam import CASSETTES, MESH, METAL
@@ -25,7 +27,7 @@ def draw(at: Situation) -> Drawing:
     x0 = -wall.d + position * slack
     frame = at.fill("softwood")
     lambda_f = deep / max(1 / at.number("U_frame") - 0.17, 0.02)
-    frame = type(frame)("frame", "window frame", "timber", lambda_f)
+    frame = replace(frame, key="frame", name="window frame", lambda_=lambda_f)
     shim = at.number("shim")
     board.rect(x0, 0, x0 + deep, shim, at.fill("spray-open"), "shim space, foamed")
     board.rect(x0, shim, x0 + deep, shim + _FRAME_HIGH, frame, "frame")
@@ -83,7 +85,7 @@ def _buck(at: Situation, board: Board, H: float) -> None:
     wall = at.wall
     _wall(board, wall, H)
     t = at.number("buck")
-    core = wall.of_hatch("concrete")
+    core = wall.of_family("concrete")
     inner, outer = wall.span(core) if core is not None else wall.core_span
     timber = at.fill("softwood")
     if at.variant in ("timber buck", "flush buck"):

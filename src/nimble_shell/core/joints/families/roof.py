@@ -35,7 +35,7 @@ def draw_eave(at: Situation) -> Drawing:
         fits(x0 > -b, "beam", f"the beam is {1000 * at.number('beam'):g} mm deep in a frame of {1000 * (b - a):g} mm",
              "a thinner beam, or a deeper frame")  # fmt: skip
     if at.variant == "plate on core":  # on the concrete of a form wall
-        core = wall.of_hatch("concrete")
+        core = wall.of_family("concrete")
         if core is not None:
             inner, outer = wall.span(core)
             x0, x1 = -outer, -inner

@@ -6,7 +6,7 @@ import math
 
 from nimble_shell.core.joints.drawing import Board, Drawing
 from nimble_shell.core.joints.families.family import Family, Situation, Variant, fits, length, reach
-from nimble_shell.core.joints.stack import Fill
+from nimble_shell.core.joints.stack import Fill, air_fill
 from nimble_shell.core.parameters import Choice
 
 PANELS = ("sip", "sip-roof", "sip-floor")
@@ -161,7 +161,7 @@ def air_gap(d: float, b: float) -> Fill:
     """
     convection = max(0.025 / d, 1.57) if b >= 0.005 else 0.025 / d
     radiation = 2.11 * (1 + math.sqrt(1 + (d / b) ** 2) - d / b)
-    return Fill("air", "air gap", "air", (convection + radiation) * d)
+    return air_fill("air gap", (convection + radiation) * d)
 
 
 _DRAW = {

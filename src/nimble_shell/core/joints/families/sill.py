@@ -14,7 +14,7 @@ def draw(at: Situation) -> Drawing:
     plate, wide = at.number("plate"), at.number("plate_width")
     board = Board()
     board.strip(wall, origin=(0, 0), along=(0, 1), out=(-1, 0), start=-H, end=0)
-    core = wall.of_hatch("concrete")
+    core = wall.of_family("concrete")
     inner, outer = wall.span(core) if core is not None else wall.core_span
     floor = at.number("depth") if at.variant == "floor between" else 0.0
     bottom = plate + floor

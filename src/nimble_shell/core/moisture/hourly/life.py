@@ -10,12 +10,12 @@ from numpy.typing import NDArray
 
 from nimble_shell.core.basis.damp import DampLimits
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.materials.material import MouldClass
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
 
 FloatArray = NDArray[np.float64]
 SmallArray = NDArray[np.float32]
 IntArray = NDArray[np.int64]
-Sensitivity = Literal["very sensitive", "sensitive", "medium resistant", "resistant"]
 Effect = Literal["storage", "liquid", "sun"]
 Failing = Literal["wood", "mould", "gathers", ""]
 MOST_YEARS = 10
@@ -64,7 +64,7 @@ class MouldSpot:
     layer: int
     x: float  #: from the inner face [m]
     outer: bool  #: the layer's outer face
-    kind: Sensitivity
+    kind: MouldClass
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)

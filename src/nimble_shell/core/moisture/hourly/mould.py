@@ -7,8 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from nimble_shell.core.materials import Material
-from nimble_shell.core.moisture.hourly.life import Sensitivity
+from nimble_shell.core.materials.material import MouldClass
 from nimble_shell.core.moisture.hourly.mould_kernel import MOST, follow
 
 FloatArray = NDArray[np.float64]
@@ -27,37 +26,12 @@ class Class:
 
 
 #: Ojanen et al. (2010), tables 2 to 4: classes of materials, and of their decline.
-CLASSES: dict[Sensitivity, Class] = {
+CLASSES: dict[MouldClass, Class] = {
     "very sensitive": Class(k1=(1.0, 2.0), A=1.0, B=7.0, C=2.0, RH_min=80.0, decline=1.0),
     "sensitive": Class(k1=(0.578, 0.386), A=0.3, B=6.0, C=1.0, RH_min=80.0, decline=0.5),
     "medium resistant": Class(k1=(0.072, 0.097), A=0.0, B=5.0, C=1.5, RH_min=85.0, decline=0.25),
     "resistant": Class(k1=(0.033, 0.014), A=0.0, B=3.0, C=1.0, RH_min=85.0, decline=0.1),
 }
-_BY_FAMILY: dict[str, Sensitivity] = {
-    "timber": "very sensitive", "panel": "sensitive", "fibre": "sensitive", "concrete": "medium resistant",
-    "masonry": "medium resistant", "render": "medium resistant", "foam": "medium resistant", "fill": "medium resistant",
-}  # fmt: skip
-_BY_KEY: dict[str, Sensitivity] = {
-    "straw-flat": "very sensitive", "straw-edge": "very sensitive", "straw-board": "very sensitive",
-    "fibre-cement": "medium resistant", "magnesium-board": "medium resistant", "cement-particle": "medium resistant",
-    "gypsum-fibre": "medium resistant", "gypsum-sheathing": "medium resistant",
-}  # fmt: skip
-_MINERAL = ("mineral", "glass-wool", "stone-wool")
-
-
-def feeds(material: Material) -> bool:
-    """Whether mould can live on it: wood, paper, fibres that grew."""
-    organic = material.family in ("timber", "panel", "fibre") and not material.key.startswith(_MINERAL)
-    return organic and _BY_KEY.get(material.key) != "medium resistant"
-
-
-def sensitivity(material: Material) -> Sensitivity:
-    """A starting class of a material: untreated, dusted as on a site."""
-    if material.key in _BY_KEY:
-        return _BY_KEY[material.key]
-    if material.key.startswith(_MINERAL):
-        return "medium resistant"
-    return _BY_FAMILY.get(material.family, "resistant")
 
 
 def critical_humidity(theta: FloatArray, one: Class) -> FloatArray:
@@ -67,7 +41,7 @@ def critical_humidity(theta: FloatArray, one: Class) -> FloatArray:
 
 
 def mould_index(
-    theta: FloatArray, phi: FloatArray, classes: list[Sensitivity], start: FloatArray | float = 0.0
+    theta: FloatArray, phi: FloatArray, classes: list[MouldClass], start: FloatArray | float = 0.0
 ) -> FloatArray:
     """The index after every hour.
 

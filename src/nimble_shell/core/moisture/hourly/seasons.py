@@ -13,9 +13,10 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.moisture.hourly.hygric import FILM, FRESH, hygric_of, phi_of, stuff_of
+from nimble_shell.core.materials.derived import feeds_mould, hygric_of, mould_class, wood_of
+from nimble_shell.core.moisture.hourly.hygric import FILM, phi_of, stuff_of
 from nimble_shell.core.moisture.hourly.life import REPEATS, REPEATS_LEAST, Life, MouldSpot, Seasons
-from nimble_shell.core.moisture.hourly.mould import feeds, mould_index, sensitivity
+from nimble_shell.core.moisture.hourly.mould import mould_index
 from nimble_shell.core.moisture.hourly.outdoors import Exposure, Outdoors, outdoors, saturation
 from nimble_shell.core.moisture.hourly.transport import (
     HOURS_A_YEAR,
@@ -28,7 +29,7 @@ from nimble_shell.core.moisture.hourly.transport import (
     cells,
     run,
 )
-from nimble_shell.core.moisture.monthly.element import WOOD_BOARDS, element_planes
+from nimble_shell.core.moisture.monthly.element import element_planes
 from nimble_shell.core.moisture.monthly.leak import conductance, flow, pressure, skin_plane
 from nimble_shell.core.thermal.figures import surroundings
 from nimble_shell.core.thermal.resolve import resolve
@@ -94,11 +95,11 @@ def seasons(
     bounds = Boundaries(**roll, leak_G=np.roll(leak_G, -OPENS), leak_p=np.roll(leak_p, -OPENS),
                         rain=np.roll(weather.rain, -OPENS))  # fmt: skip
     theta, phi = np.full(len(grid.dx), 20.0), np.full(len(grid.dx), life.phi_0)
-    fresh = [at for at in range(len(slabs)) if life.fresh and assembly.layers[at].material in FRESH]
+    fresh = [at for at in range(len(slabs)) if life.fresh and _fresh_water(assembly, catalogue, at)]
     for at in fresh:
         sorbs = slabs[at].stuff.sorption
         if sorbs is not None:
-            phi[grid.layer == at] = phi_of(sorbs, FRESH[assembly.layers[at].material])
+            phi[grid.layer == at] = phi_of(sorbs, _fresh_water(assembly, catalogue, at))
     films = Films(h_i=1 / R_si, h_e=1 / R_se)
     years: list[_Year] = []
     places, wood = _places(assembly, catalogue, slabs), _wood(assembly, catalogue)
@@ -268,10 +269,10 @@ def _places(assembly: Assembly, catalogue: Catalogue, slabs: Sequence[Slab]) -> 
         if layer.air is not None and layer.air.ventilation == "well":
             break
         material = catalogue.get(layer.material or "")
-        if material is not None and (at == 0 or feeds(material)):
-            kind = sensitivity(material)
+        if material is not None and (at == 0 or feeds_mould(material)):
+            kind = mould_class(material)
             found.append(MouldSpot(layer=at, x=x, outer=False, kind=kind))
-            if feeds(material) and at < len(slabs) - 1:
+            if feeds_mould(material) and at < len(slabs) - 1:
                 found.append(MouldSpot(layer=at, x=x + slab.d, outer=True, kind=kind))
         x += slab.d
     return tuple(found)
@@ -283,9 +284,15 @@ def _wood(assembly: Assembly, catalogue: Catalogue) -> tuple[int, ...]:
         material = catalogue.get(layer.material or "")
         if material is None or hygric_of(material)[0] is None:
             continue
-        if material.family == "timber" or material.key in WOOD_BOARDS or material.key.startswith("straw"):
+        if wood_of(material) != "no":
             found.append(at)
     return tuple(found)
+
+
+def _fresh_water(assembly: Assembly, catalogue: Catalogue, at: int) -> float:
+    """Water that a layer brings along. [kg/m³]"""
+    material = catalogue.get(assembly.layers[at].material or "")
+    return 0.0 if material is None else material.w_fresh
 
 
 def _dry_after(slab: Slab, water: FloatArray) -> int | None:

@@ -13,6 +13,7 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.damp import DampLimits
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.materials.derived import takes_up, wood_of
 from nimble_shell.core.moisture.monthly.condensation import Month, MonthlyLayer, Planes, Year, planes_of, year
 from nimble_shell.core.moisture.monthly.surface import (
     critical_month,
@@ -26,11 +27,9 @@ from nimble_shell.core.thermal.resolve import resolve
 from nimble_shell.core.thermal.vapour import diffusion_thicknesses
 from nimble_shell.core.working import plain, value_of
 
-WOOD_BOARDS = frozenset({"osb", "plywood", "particleboard", "hardboard", "mdf-open"})
 GROUND_PHI = 0.99  #: relative humidity of the ground below a floor
 _GROUND_SHARE, _GROUND_LATE = 0.25, 1  #: swing of that ground to the air's; months behind
 _TRACE = 1e-5  #: less than this counts as none at a plane [kg/m²]
-_TIGHT = frozenset({"foam", "metal", "membrane"})  #: families that take up no water
 
 
 MonthlyOutcome = Literal["dry", "dries", "too wet", "slowly", "gathers"]
@@ -197,9 +196,9 @@ def limit_beside(beside: list[Layer], catalogue: Catalogue, damp: DampLimits) ->
         material = catalogue.get(layer.material or "")
         if material is None:
             continue
-        if material.family in _TIGHT:
+        if not takes_up(material):
             found.append((damp.beside_tight, f"{material.name} takes up no water"))
-        share = damp.timber if material.family == "timber" else damp.board if material.key in WOOD_BOARDS else 0.0
+        share = {"solid": damp.timber, "board": damp.board}.get(wood_of(material), 0.0)
         if share:
             found.append((share * layer.d * material.rho, f"{100 * share:g} % of the mass of {material.name}"))
     return min(found)
