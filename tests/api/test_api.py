@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
+from editing import document, write
 from fastapi.testclient import TestClient
 
 from nimble_shell.core.materials import CATALOGUE
@@ -55,21 +56,16 @@ def test_after_a_save_the_ledger_tells_what_undo_would_take_back(client: TestCli
     held = project(client, campus)
     draft = held["project"]["assemblies"][0]
     draft["layers"][3]["d"] = 0.235
-    save = {
-        "assembly": draft,
-        "version": held["versions"]["assembly/wall-w-a"],
-        "text": "Core 185 to 235 mm",
-        "zone": "D2",
-    }
-    saved = client.put(f"{V1}/projects/{campus}/assemblies", json=save).json()
+    read = held["versions"]["assembly/wall-w-a"]
+    saved = write(client, campus, "assembly", draft, read, text="Core 185 to 235 mm", zone="D2").json()
     assert saved["undo"]["text"] == "Core 185 to 235 mm"
     ledger = client.get(f"{V1}/projects/{campus}/buildings/main-laboratory/ledger").json()
     assert ledger["preview"] is False
     assert ledger["now"]["R_effective"] > ledger["before"]["R_effective"]
     undone = client.post(f"{V1}/projects/{campus}/undo", json={"number": saved["undo"]["number"]}).json()
-    assert undone["project"]["assemblies"][0]["layers"][3]["d"] == 0.185
+    assert document(undone, "assembly", "wall-w-a")["layers"][3]["d"] == 0.185
     redone = client.post(f"{V1}/projects/{campus}/redo", json={"number": undone["redo"]["number"]}).json()
-    assert redone["project"]["assemblies"][0]["layers"][3]["d"] == 0.235
+    assert document(redone, "assembly", "wall-w-a")["layers"][3]["d"] == 0.235
     texts = [change["text"] for change in client.get(f"{V1}/projects/{campus}/changes").json()]
     assert texts[0] == "Core 185 to 235 mm"
 
@@ -77,9 +73,9 @@ def test_after_a_save_the_ledger_tells_what_undo_would_take_back(client: TestCli
 def test_the_second_window_is_told(client: TestClient, campus: str) -> None:
     held = project(client, campus)
     draft = held["project"]["assemblies"][0]
-    save = {"assembly": draft, "version": held["versions"]["assembly/wall-w-a"], "text": "mine"}
-    assert client.put(f"{V1}/projects/{campus}/assemblies", json=save).status_code == 200
-    second = client.put(f"{V1}/projects/{campus}/assemblies", json={**save, "text": "theirs"})
+    read = held["versions"]["assembly/wall-w-a"]
+    assert write(client, campus, "assembly", {**draft, "note": "mine"}, read).status_code == 200
+    second = write(client, campus, "assembly", {**draft, "note": "theirs"}, read)
     assert second.status_code == 409
     assert second.headers["content-type"] == "application/problem+json"
     assert second.json()["errors"][0]["code"] == "stale"
@@ -116,8 +112,7 @@ def test_a_basis_change_reaches_every_figure(client: TestClient, campus: str) ->
     before = bench(client, campus, assembly).json()
     basis["schools"]["bridged"] = "isothermal"
     basis["indoor"]["theta_heating"] = 22.0
-    save = {"basis": basis, "name": "Heron Flats", "version": held["versions"]["basis"], "text": "School"}
-    assert client.put(f"{V1}/projects/{campus}/basis", json=save).status_code == 200
+    assert write(client, campus, "basis", basis, held["revision"]).status_code == 200
     after = bench(client, campus, assembly).json()
     assert after["figures"]["R_clear"]["value"] == after["figures"]["R_isothermal"]["value"]
     assert after["profile"]["condition"]["theta_i"] == 22.0
@@ -157,8 +152,7 @@ def test_an_empty_building_can_be_filled_and_started(client: TestClient) -> None
     made = client.post(f"{V1}/projects", json={"name": "New"}).json()
     project_id, building = made["project"]["id"], made["project"]["buildings"][0]
     building["elements"] = [{"id": "w", "station": "D", "name": "Wall", "area": 80.0}]
-    save = {"building": building, "version": made["versions"][f"building/{building['id']}"], "text": "Wall added"}
-    assert client.put(f"{V1}/projects/{project_id}/buildings", json=save).status_code == 200
+    assert write(client, project_id, "building", building, made["revision"]).status_code == 200
     start = {
         "building_id": building["id"],
         "element_id": "w",
@@ -168,29 +162,85 @@ def test_an_empty_building_can_be_filled_and_started(client: TestClient) -> None
     }
     begun = client.post(f"{V1}/projects/{project_id}/assemblies", json=start)
     assert begun.status_code == 201
-    assert begun.json()["project"]["assemblies"][0]["system"] == "icf"
+    kinds = {one["kind"]: one for one in begun.json()["things"]}
+    assert set(kinds) == {"assembly", "fixing", "element"} - ({"fixing"} - set(kinds))
+    assert kinds["assembly"]["document"]["system"] == "icf"
+    assert kinds["element"]["document"]["assembly_id"] == kinds["assembly"]["id"]
 
 
 def test_a_deleted_project_is_told_and_can_be_brought_back(client: TestClient, campus: str) -> None:
     held = project(client, campus)
     assert client.delete(f"{V1}/projects/{campus}").status_code == 204
-    save = {"assembly": held["project"]["assemblies"][0], "version": 2, "text": "too late"}
-    late = client.put(f"{V1}/projects/{campus}/assemblies", json=save)
+    draft = {**held["project"]["assemblies"][0], "note": "too late"}
+    late = write(client, campus, "assembly", draft, 2)
     assert late.status_code == 404
     assert late.json()["errors"][0]["code"] == "project_not_found"
     assert "bring it back" in late.json()["hint"]
     assert client.post(f"{V1}/projects/{campus}/restore").status_code == 200
-    assert client.put(f"{V1}/projects/{campus}/assemblies", json=save).status_code == 200
+    assert write(client, campus, "assembly", draft, 2).status_code == 200
 
 
-def test_removals_go_by_version(client: TestClient, campus: str) -> None:
+def test_removals_go_by_version_and_name_their_users(client: TestClient, campus: str) -> None:
     held = project(client, campus)
     removal = {"version": held["versions"]["assembly/wall-w-c"], "text": "gone"}
-    gone = client.post(f"{V1}/projects/{campus}/assemblies/wall-w-c/removal", json=removal).json()
-    assert "wall-w-c" not in {assembly["id"] for assembly in gone["project"]["assemblies"]}
-    stale = client.post(f"{V1}/projects/{campus}/buildings/bunkhouse/removal", json={"version": 1, "text": "gone"})
+    address = f"{V1}/projects/{campus}/assemblies/wall-w-c/removal"
+    refused = client.post(address, json=removal)
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["code"] == "in_use"
+    assert "Bunkhouse: Window jambs" in refused.json()["errors"][0]["detail"]
+    gone = client.post(address, json={**removal, "users": "take along"}).json()
+    assert document(gone, "assembly", "wall-w-c") is None
+    assert project(client, campus)["revision"] == held["revision"] + 1
+    stale = write(client, campus, "building", None, 1, one="sample-cold-store")
     assert stale.status_code == 409
-    assert (
-        client.post(f"{V1}/projects/{campus}/buildings/shed/removal", json={"version": 1, "text": ""}).status_code
-        == 404
-    )
+    assert write(client, campus, "building", None, 1, one="shed").status_code == 404
+
+
+def test_a_save_answers_what_it_wrote_and_what_the_window_missed(client: TestClient, campus: str) -> None:
+    held = project(client, campus)
+    joint = held["project"]["buildings"][0]["joints"][0]
+    one = write(client, campus, "joint", {**joint, "length": 5.0}, held["revision"], owner="main-laboratory")
+    assert [(each["kind"], each["id"]) for each in one.json()["things"]] == [("joint", joint["id"])]
+    assert len(one.content) < 2500
+    other = held["project"]["buildings"][1]["elements"][0]
+    item = {"kind": "element", "owner": "boat-workshop", "id": other["id"], "read": held["revision"],
+            "document": {**other, "area": 99.0}}  # fmt: skip
+    body = {"text": "area", "items": [item]}
+    late = client.post(f"{V1}/projects/{campus}/edit", params={"since": held["revision"]}, json=body).json()
+    assert {each["kind"] for each in late["things"]} == {"joint", "element"}
+    assert client.get(f"{V1}/projects/{campus}/delta", params={"since": late["revision"]}).json()["things"] == []
+
+
+def test_two_joints_of_a_building_are_edited_side_by_side(client: TestClient, campus: str) -> None:
+    held = project(client, campus)
+    first, second = held["project"]["buildings"][0]["joints"][:2]
+    for joint in (first, second):
+        reply = write(client, campus, "joint", {**joint, "length": 7.0}, held["revision"], owner="main-laboratory")
+        assert reply.status_code == 200
+    again = write(client, campus, "joint", {**first, "length": 8.0}, held["revision"], owner="main-laboratory")
+    assert again.status_code == 409
+
+
+def test_an_edit_is_refused_whole_and_at_its_place(client: TestClient, campus: str) -> None:
+    held = project(client, campus)
+    element = held["project"]["buildings"][0]["elements"][0]
+    items = [
+        {"kind": "element", "owner": "main-laboratory", "id": element["id"], "read": held["revision"],
+         "document": {**element, "area": 50.0}},
+        {"kind": "element", "owner": "main-laboratory", "id": "e2", "read": held["revision"],
+         "document": {**element, "id": "e2", "area": -1.0}},
+    ]  # fmt: skip
+    refused = client.post(f"{V1}/projects/{campus}/edit", json={"text": "areas", "items": items})
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["pointer"] == "#/items/1/document/area"
+    assert project(client, campus) == held
+    for item, code in (
+        ({"kind": "storey", "id": "x", "document": {}}, "unknown_kind"),
+        (
+            {"kind": "element", "owner": "none", "id": "e2", "document": items[1]["document"] | {"area": 1.0}},
+            "no_such_thing",
+        ),
+        ({"kind": "element", "owner": "main-laboratory", "id": "e9", "document": element}, "id_differs"),
+    ):
+        reply = client.post(f"{V1}/projects/{campus}/edit", json={"text": "x", "items": [item]})
+        assert (reply.status_code, reply.json()["errors"][0]["code"]) == (422, code)

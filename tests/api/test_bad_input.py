@@ -9,6 +9,7 @@ from typing import Any
 
 import pytest
 import schemathesis
+from editing import write
 from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
@@ -60,7 +61,7 @@ def test_a_bad_layer_is_refused_at_its_place(
     body = {"building_id": "main-laboratory", "condition": "0", "assembly": assembly}
     for reply, prefix in (
         (client.post(f"{V1}/projects/{campus}/bench", json=body), ""),
-        (client.put(f"{V1}/projects/{campus}/assemblies", json={"assembly": assembly, "version": 2, "text": ""}), ""),
+        (write(client, campus, "assembly", assembly, 2, one="wall-w-a"), ""),
     ):
         assert reply.status_code == 422
         assert reply.headers["content-type"] == "application/problem+json"
@@ -93,8 +94,7 @@ def test_a_humidity_over_100_percent_is_refused(client: TestClient, campus: str)
     held = client.get(f"{V1}/projects/{campus}").json()
     basis = held["project"]["basis"]
     basis["indoor"]["phi_heating"] = 1.2
-    body = {"basis": basis, "name": "N", "version": held["versions"]["basis"], "text": ""}
-    reply = client.put(f"{V1}/projects/{campus}/basis", json=body)
+    reply = write(client, campus, "basis", basis, held["revision"])
     assert reply.status_code == 422
     assert "120 %" in reply.json()["errors"][0]["detail"]
 

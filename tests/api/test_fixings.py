@@ -7,6 +7,7 @@ from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
 import pytest
+from editing import write
 from fastapi.testclient import TestClient
 
 from nimble_shell.core.fixings.kinds import KINDS
@@ -32,8 +33,7 @@ def at(client: TestClient, campus: str, key: str = ROOF, building: str = "main-l
 
 def save(client: TestClient, campus: str, changed: dict[str, Any]) -> None:
     version = client.get(f"{V1}/projects/{campus}").json()["versions"][f"assembly/{changed['id']}"]
-    body = {"assembly": changed, "text": "fixings", "zone": "B4", "version": version}
-    reply = client.put(f"{V1}/projects/{campus}/assemblies", json=body)
+    reply = write(client, campus, "assembly", changed, version)
     assert reply.status_code == 200, reply.text
 
 

@@ -8,6 +8,7 @@ from typing import Any
 
 import numpy as np
 import pytest
+from editing import write
 from fastapi.testclient import TestClient
 
 from nimble_shell.core.joints.families import FAMILIES
@@ -30,8 +31,7 @@ def with_joints(client: TestClient, campus: str, joints: list[dict[str, Any]], b
     project = client.get(f"{V1}/projects/{campus}").json()
     one = project["project"]["buildings"][building]
     version = project["versions"][f"building/{one['id']}"]
-    body = {"building": {**one, "joints": joints}, "text": "joints", "zone": "D3", "version": version}
-    reply = client.put(f"{V1}/projects/{campus}/buildings", json=body)
+    reply = write(client, campus, "building", {**one, "joints": joints}, version)
     assert reply.status_code == 200, reply.text
     return one
 
@@ -120,8 +120,7 @@ def test_a_changed_build_up_changes_its_joint(solving: TestClient, campus: str) 
     wall = next(one for one in project["project"]["assemblies"] if one["id"] == "wall-w-a")
     for layer in wall["layers"]:
         layer["d"] = 0.285 if layer["studied"] else layer["d"]
-    body = {"assembly": wall, "text": "thicker", "zone": "D2", "version": project["versions"]["assembly/wall-w-a"]}
-    assert solving.put(f"{V1}/projects/{campus}/assemblies", json=body).status_code == 200
+    assert write(solving, campus, "assembly", wall, project["revision"]).status_code == 200
     assert ask(solving, campus, "joint", {"joint": SEAM})["solved"]["psi_out"]["external"] < 0.9 * first
 
 

@@ -6,6 +6,7 @@ import base64
 from typing import Any
 
 import pytest
+from editing import document, write
 from fastapi.testclient import TestClient
 
 from nimble_shell.core.materials import CATALOGUE
@@ -117,7 +118,7 @@ def test_the_planted_mistakes_are_found(client: TestClient, campus: str) -> None
     assert "services_pierce_air_line" in codes("bunkhouse", "wall-w-c")
     assert "points_between_metal" in codes("sample-cold-store", "roof-r-d")
     assert "target_missed" in codes("pump-house", "wall-w-f")
-    assert client.get(f"{V1}/projects/{campus}").json()["findings"]["snow"] == "needs an engineer"
+    assert client.get(f"{V1}/projects/{campus}").json()["derived"]["findings"]["snow"] == "needs an engineer"
 
 
 def test_every_build_up_of_the_campus_has_figures_and_a_sheet(client: TestClient, campus: str) -> None:
@@ -141,23 +142,20 @@ def test_a_system_starts_only_where_it_belongs(client: TestClient, campus: str) 
 def test_own_materials_go_in_by_csv_and_by_hand(client: TestClient, campus: str) -> None:
     held = client.get(f"{V1}/projects/{campus}").json()
     good = "key,name,family,lambda,rho,c,cost\nown-a,Own A,foam,0.03,30,1450,200\n"
-    body = {"version": held["versions"]["basis"], "text": "CSV", "content": base64.b64encode(good.encode()).decode()}
+    body = {"text": "CSV", "content": base64.b64encode(good.encode()).decode()}
     saved = client.post(f"{V1}/projects/{campus}/materials/csv", json=body).json()
-    assert saved["project"]["materials"][0]["lambda"] == 0.03
+    assert document(saved, "material", "own-a")["lambda"] == 0.03
+    assert saved["derived"]["catalogue"][-1]["key"] == "own-a"
     assert "Own A" in client.get(f"{V1}/projects/{campus}/materials.csv").text
     every = client.get(f"{V1}/projects/{campus}/materials.csv", params={"every": True}).content
     assert every.count(b"\r\n") == len(CATALOGUE) + 2
     shipped = base64.b64encode(write_materials([CATALOGUE["osb"]])).decode()
-    refused = client.post(f"{V1}/projects/{campus}/materials/csv", json={**body, "version": 99, "content": shipped})
+    refused = client.post(f"{V1}/projects/{campus}/materials/csv", json={**body, "content": shipped})
     assert refused.status_code == 422
     assert refused.json()["errors"][0]["pointer"] == "#/line/2/key"
-    stale = client.post(f"{V1}/projects/{campus}/materials/csv", json=body)
-    assert stale.status_code == 409
-    renamed = [{**saved["project"]["materials"][0], "name": "Renamed"}]
-    put = {"version": saved["versions"]["basis"], "text": "by hand", "materials": renamed}
-    assert (
-        client.put(f"{V1}/projects/{campus}/materials", json=put).json()["project"]["materials"][0]["name"] == "Renamed"
-    )
+    renamed = {**document(saved, "material", "own-a"), "name": "Renamed"}
+    assert write(client, campus, "material", renamed, held["revision"]).status_code == 409
+    assert write(client, campus, "material", renamed, saved["revision"]).json()["things"][0]["document"] == renamed
 
 
 def test_the_practices_rates_reach_the_figures(client: TestClient, campus: str) -> None:
@@ -165,17 +163,14 @@ def test_the_practices_rates_reach_the_figures(client: TestClient, campus: str) 
     before = ask(client, campus, "bench", {**at(client, campus), "condition": "0"})["figures"]["cost"]["value"]
     basis = held["project"]["basis"]
     basis["rates"] = [{"material": "eps-graphite", "cost": 270.0, "stock": [0.2]}]
-    save = {"basis": basis, "name": "N", "version": held["versions"]["basis"], "text": "Rates"}
-    assert client.put(f"{V1}/projects/{campus}/basis", json=save).status_code == 200
+    assert write(client, campus, "basis", basis, held["revision"]).status_code == 200
     after = ask(client, campus, "bench", {**at(client, campus), "condition": "0"})
     share = 1 - sum(after["shares"][3][1:])
     assert after["figures"]["cost"]["value"] - before == pytest.approx(0.185 * share * 135.0)
     assert [point["d"] for point in after["study"]["stock"]] == [0.2]
     basis["rates"] = [{"material": "eps-graphite", "cost": -1}]
     held = client.get(f"{V1}/projects/{campus}").json()
-    bad = client.put(
-        f"{V1}/projects/{campus}/basis", json={**save, "basis": basis, "version": held["versions"]["basis"]}
-    )
+    bad = write(client, campus, "basis", basis, held["revision"])
     assert bad.json()["errors"][0]["code"] == "rate_negative"
 
 

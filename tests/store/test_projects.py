@@ -8,6 +8,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from nimble_shell.core.errors import DomainError
 from nimble_shell.core.shell.project import Building, ShellElement
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.projects import ChangeNote, ProjectService
@@ -101,14 +102,22 @@ def test_starting_a_wall_is_one_step_that_is_undone_in_one(projects: ProjectServ
     assert projects.step(stored.project.id, "undo", begun.undo.number).project == stored.project
 
 
-def test_removing_a_build_up_frees_its_elements_and_comes_back_whole(projects: ProjectService) -> None:
+def test_removing_a_build_up_in_use_is_refused_with_its_users(projects: ProjectService) -> None:
     stored = projects.bring_in(campus())
-    gone = projects.remove_assembly(stored.project.id, "wall-w-b", stored.versions["assembly/wall-w-b"], NOTE)
+    with pytest.raises(DomainError) as refused:
+        projects.remove_assembly(stored.project.id, "wall-w-b", 1, NOTE)
+    assert refused.value.issues[0].code == "in_use"
+    assert "Boat Workshop: Footing" in refused.value.issues[0].message
+    assert projects.load(stored.project.id) == stored
+
+
+def test_a_build_up_goes_with_its_users_and_all_come_back_where_they_were(projects: ProjectService) -> None:
+    stored = projects.bring_in(campus())
+    gone = projects.remove_assembly(stored.project.id, "wall-w-b", 1, NOTE, users="take along")
     assert all(e.assembly_id != "wall-w-b" for b in gone.project.buildings for e in b.elements)
+    assert all("wall-w-b" not in j.assembly_ids for b in gone.project.buildings for j in b.joints)
     assert gone.undo is not None
-    back = projects.step(stored.project.id, "undo", gone.undo.number)
-    assert {a.id: a for a in back.project.assemblies} == {a.id: a for a in stored.project.assemblies}
-    assert back.project.buildings == stored.project.buildings
+    assert projects.step(stored.project.id, "undo", gone.undo.number).project == stored.project
 
 
 def test_a_building_can_be_added_and_removed(projects: ProjectService) -> None:

@@ -11,7 +11,8 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.shell.standard import Standard
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.formats.standards import read_standards, write_standards
-from nimble_shell.services.projects import ChangeNote, ProjectService
+from nimble_shell.formats.things import Key
+from nimble_shell.services.projects import ChangeNote, Edit, ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.store import Database, NotFound, Stale, Stored
 
@@ -108,7 +109,7 @@ def test_own_materials_travel_with_a_standard_and_override_none(
     wall = next(a for a in stored.project.assemblies if a.id == "wall-w-a")
     core = replace(wall.layers[3], material="own-foam")
     wall = replace(wall, layers=(*wall.layers[:3], core, *wall.layers[4:]))
-    projects.save_materials("heron-flats", (OWN,), stored.versions["basis"], NOTE)
+    projects.take_materials("heron-flats", (OWN,), NOTE)
     projects.save_assembly("heron-flats", wall, stored.versions["assembly/wall-w-a"], NOTE)
     ref = next(a for a in keep(standards).project.assemblies if a.id == "wall-w-a").standard
     assert ref is not None
@@ -124,15 +125,16 @@ def test_own_materials_travel_with_a_standard_and_override_none(
 
 
 def test_a_material_in_use_cannot_be_taken_away(projects: ProjectService, stored: Stored) -> None:
-    saved = projects.save_materials("heron-flats", (OWN,), stored.versions["basis"], NOTE)
+    saved = projects.take_materials("heron-flats", (OWN,), NOTE)
     wall = next(a for a in saved.project.assemblies if a.id == "wall-w-a")
     changed = replace(wall, layers=(*wall.layers[:3], replace(wall.layers[3], material="own-foam"), *wall.layers[4:]))
     used = projects.save_assembly("heron-flats", changed, saved.versions["assembly/wall-w-a"], NOTE)
     with pytest.raises(DomainError) as refused:
-        projects.save_materials("heron-flats", (), used.versions["basis"], NOTE)
-    assert refused.value.issues[0].code == "unknown_material"
+        projects.put("heron-flats", [Edit(key=Key("material", "", OWN.key), value=None, read=used.revision)], NOTE)
+    assert refused.value.issues[0].code == "in_use"
+    assert "Wall W-A" in refused.value.issues[0].message
     with pytest.raises(DomainError) as refused:
-        projects.save_materials("heron-flats", (replace(OWN, key="osb"),), used.versions["basis"], NOTE)
+        projects.take_materials("heron-flats", (replace(OWN, key="osb"),), NOTE)
     assert refused.value.issues[0].code == "material_shipped"
     assert projects.load("heron-flats").project == used.project
 

@@ -18,6 +18,7 @@ from starlette.types import Scope
 from nimble_shell import __version__
 from nimble_shell.api import (
     bench_routes,
+    edit_routes,
     fixing_routes,
     joint_routes,
     moisture_routes,
@@ -68,7 +69,7 @@ def create_app(database: Database, web: Path | None = None, queue: SolverQueue |
     app.state.hours = HoursResults(queue, database)
     app.state.verdicts = VerdictResults(queue)
     problems.install(app)
-    for part in (routes, bench_routes, joint_routes, fixing_routes, moisture_routes, standard_routes):
+    for part in (routes, edit_routes, bench_routes, joint_routes, fixing_routes, moisture_routes, standard_routes):
         app.include_router(part.router)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=problems.LARGEST_BODY)
     app.add_middleware(GZipMiddleware, minimum_size=1024)

@@ -14,7 +14,7 @@ from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.progress import Stopped
 from nimble_shell.formats import problems
 from nimble_shell.formats.problems import Problem, ProblemError
-from nimble_shell.store import NotFound, Stale, StoreError
+from nimble_shell.store import Crossed, NotFound, Stale, StoreError
 
 log = logging.getLogger(__name__)
 
@@ -74,6 +74,14 @@ def install(app: FastAPI) -> None:
         item = ProblemError(pointer="#/version", code="stale", detail=detail, hint=hint)
         title = f"This {error.kind} was changed in another window"
         return respond(Problem(title=title, status=409, detail=detail, hint=hint, errors=[item]))
+
+    @app.exception_handler(Crossed)
+    def _crossed(_: Request, error: Crossed) -> JSONResponse:
+        since = f"{error.who} changed it since: “{error.newer}”" if error.newer else "it was changed since"
+        hint = "Change it by hand, or have the newer change taken back first; nothing was overwritten."
+        item = ProblemError(pointer="#/number", code="crossed", detail=since, hint=hint)
+        title = f"“{error.change}” cannot be taken back"
+        return respond(Problem(title=title, status=409, detail=since, hint=hint, errors=[item]))
 
     @app.exception_handler(StoreError)
     def _store(_: Request, error: StoreError) -> JSONResponse:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Base64Bytes, BaseModel, ConfigDict, Field, StringConstraints
 
@@ -10,10 +10,7 @@ from nimble_shell.core.assemblies.assembly import Control
 from nimble_shell.formats.document import Identifier
 from nimble_shell.formats.project import (
     AssemblyDoc,
-    BasisDoc,
-    BuildingDoc,
     ClimateDoc,
-    MaterialDoc,
     ProjectDoc,
     TargetsDoc,
 )
@@ -47,16 +44,72 @@ class ListedOut(Model):
     deleted: bool
 
 
+class MaterialOut(Model):
+    key: str
+    name: str
+    family: str
+    hatch: str
+    conductivity: float = Field(validation_alias="lambda_")
+    conductivity_fresh: float | None = Field(validation_alias="lambda_fresh")
+    rho: float
+    c: float
+    mu: float
+    sd: float | None
+    emissivity: float
+    cost: float
+    carbon: float
+    stock: list[float]
+    source: str
+
+
+class Derived(Model):
+    """What follows from a project's things and is no thing itself."""
+
+    findings: dict[str, str]  #: of the criteria register: inside, needs an engineer, not stated
+    catalogue: list[MaterialOut]  #: own materials, and shipped ones at the practice's own rates
+
+
 class ProjectOut(Model):
-    """A project as it stands, with the versions to name when saving."""
+    """A project as it stands."""
 
     project: ProjectDoc
-    versions: dict[str, int]
+    versions: dict[str, int]  #: of each thing by its key; of one that holds others the newest of all
     revision: int
     undo: ChangeOut | None
     redo: ChangeOut | None
     changed_at: str
-    findings: dict[str, str]  #: of the criteria register: inside, needs an engineer, not stated
+    derived: Derived
+
+
+class ThingOut(Model):
+    """A thing as it was written last; without a document it was removed."""
+
+    kind: str
+    owner: str
+    id: str
+    revision: int
+    document: dict[str, Any] | None
+
+
+class OrderOut(Model):
+    """Ids of the things of one kind and owner, in their order."""
+
+    kind: str
+    owner: str
+    ids: list[str]
+
+
+class DeltaOut(Model):
+    """What has been written since the revision that was named: all a window needs to be up to date."""
+
+    project_id: str
+    revision: int
+    undo: ChangeOut | None
+    redo: ChangeOut | None
+    changed_at: str
+    things: list[ThingOut]
+    orders: list[OrderOut]  #: of every kind and owner that is told of
+    derived: Derived | None  #: where it may have changed
 
 
 class NewProject(Model):
@@ -70,20 +123,23 @@ class ChangeNoteIn(Model):
     zone: ShortText = ""
 
 
-class SaveBasis(ChangeNoteIn):
-    version: int
-    name: ShortText
-    basis: BasisDoc
+class ThingEdit(Model):
+    """A thing as it is to be; null takes it away.
+
+    A document that names what it holds (elements and joints, fixings) stands for all of that; else it stays as it is.
+    """
+
+    kind: ShortText
+    owner: Identifier | Literal[""] = ""
+    id: Identifier | Literal[""] = ""
+    read: int | None = None  #: revision of the project that was seen; null for a thing that is new
+    document: dict[str, Any] | None
 
 
-class SaveBuilding(ChangeNoteIn):
-    version: int | None = None
-    building: BuildingDoc
+class EditIn(ChangeNoteIn):
+    """Things to be written together, as one undoable change."""
 
-
-class SaveAssembly(ChangeNoteIn):
-    version: int
-    assembly: AssemblyDoc
+    items: Annotated[list[ThingEdit], Field(min_length=1, max_length=2000)]
 
 
 class StartAssembly(ChangeNoteIn):
@@ -94,25 +150,21 @@ class StartAssembly(ChangeNoteIn):
 
 
 class Removal(ChangeNoteIn):
-    version: int
+    """Of a build-up: what uses it stands in the way, or goes along."""
 
-
-class SaveMaterials(ChangeNoteIn):
     version: int
-    materials: list[MaterialDoc]
+    users: Literal["refuse", "take along"] = "refuse"
 
 
 class MaterialLike(ChangeNoteIn):
     """A material of the practice's own that begins as a copy of another one."""
 
-    version: int
     like: Identifier
 
 
 class MaterialsFile(ChangeNoteIn):
     """A CSV file of own materials."""
 
-    version: int
     content: Base64Bytes
 
 
@@ -296,24 +348,6 @@ class WorkingOut(Model):
     """Every step of one figure, the figure last; formulas are Python expressions over the symbols."""
 
     steps: list[StepOut]
-
-
-class MaterialOut(Model):
-    key: str
-    name: str
-    family: str
-    hatch: str
-    conductivity: float = Field(validation_alias="lambda_")
-    conductivity_fresh: float | None = Field(validation_alias="lambda_fresh")
-    rho: float
-    c: float
-    mu: float
-    sd: float | None
-    emissivity: float
-    cost: float
-    carbon: float
-    stock: list[float]
-    source: str
 
 
 class ParameterOut(Model):

@@ -11,7 +11,8 @@ from fastapi.responses import Response
 from nimble_shell.api import schemas as s
 from nimble_shell.api import study_schemas as t
 from nimble_shell.api import study_views, views
-from nimble_shell.api.ground import REFUSALS, Id, JointStandards, Standards, TargetSets, attachment, note_of
+from nimble_shell.api.edit_routes import Since, answered
+from nimble_shell.api.ground import REFUSALS, Id, JointStandards, Projects, Standards, TargetSets, attachment, note_of
 from nimble_shell.formats.standards import read_standards, write_standards
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
@@ -71,13 +72,18 @@ def withdraw_joint_standard(standard_id: Id, asked: t.Withdrawal, service: Joint
 
 @router.post("/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/standard", status_code=201)
 def keep_joint_standard(
-    project_id: Id, building_id: Id, joint_id: Id, asked: t.KeepJointStandard, service: JointStandards
-) -> s.ProjectOut:
+    project_id: Id,
+    building_id: Id,
+    joint_id: Id,
+    asked: t.KeepJointStandard,
+    service: JointStandards,
+    projects: Projects,
+    since: Since = None,
+) -> s.DeltaOut:
     """Keep a joint as a standard, or as the next version of the one it was taken from."""
-    return views.project(
-        service.keep(project_id, building_id, joint_id, reason=asked.reason, source=asked.source,
-                     trusted_since=asked.trusted_since)
-    )  # fmt: skip
+    stored = service.keep(project_id, building_id, joint_id, reason=asked.reason, source=asked.source,
+                     trusted_since=asked.trusted_since)  # fmt: skip
+    return answered(projects, stored, since)
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/offer")
@@ -91,12 +97,17 @@ def joint_standard_offer(
 
 @router.post("/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/offer")
 def take_joint_standard(
-    project_id: Id, building_id: Id, joint_id: Id, asked: t.TakeJointStandard, service: JointStandards
-) -> s.ProjectOut:
+    project_id: Id,
+    building_id: Id,
+    joint_id: Id,
+    asked: t.TakeJointStandard,
+    service: JointStandards,
+    projects: Projects,
+    since: Since = None,
+) -> s.DeltaOut:
     """Build a joint as the newest version of a standard says, as one undoable change."""
-    return views.project(
-        service.take(project_id, building_id, joint_id, asked.standard_id, asked.version, note_of(asked))
-    )
+    stored = service.take(project_id, building_id, joint_id, asked.standard_id, asked.version, note_of(asked))
+    return answered(projects, stored, since)
 
 
 @router.post("/standards/{standard_id}/withdrawal", status_code=204)
@@ -106,20 +117,22 @@ def withdraw_standard(standard_id: Id, asked: t.Withdrawal, service: Standards) 
 
 
 @router.post("/projects/{project_id}/assemblies/{assembly_id}/standard", status_code=201)
-def keep_standard(project_id: Id, assembly_id: Id, asked: t.KeepStandard, service: Standards) -> s.ProjectOut:
+def keep_standard(
+    project_id: Id, assembly_id: Id, asked: t.KeepStandard, service: Standards, projects: Projects, since: Since = None
+) -> s.DeltaOut:
     """Keep a build-up as a standard, or as the next version of the one it was taken from."""
-    return views.project(
-        service.keep(project_id, assembly_id, asked.place, reason=asked.reason, source=asked.source,
-                     trusted_since=asked.trusted_since)
-    )  # fmt: skip
+    stored = service.keep(project_id, assembly_id, asked.place, reason=asked.reason, source=asked.source,
+                     trusted_since=asked.trusted_since)  # fmt: skip
+    return answered(projects, stored, since)
 
 
 @router.post("/projects/{project_id}/standards", status_code=201)
-def use_standard(project_id: Id, asked: t.UseStandard, service: Standards) -> s.ProjectOut:
+def use_standard(
+    project_id: Id, asked: t.UseStandard, service: Standards, projects: Projects, since: Since = None
+) -> s.DeltaOut:
     """Give an element of the shell a copy of a standard."""
-    return views.project(
-        service.use(project_id, asked.building_id, asked.element_id, asked.standard_id, note_of(asked))
-    )
+    stored = service.use(project_id, asked.building_id, asked.element_id, asked.standard_id, note_of(asked))
+    return answered(projects, stored, since)
 
 
 @router.get("/projects/{project_id}/assemblies/{assembly_id}/offer")
@@ -130,6 +143,9 @@ def standard_offer(project_id: Id, assembly_id: Id, service: Standards) -> t.Off
 
 
 @router.post("/projects/{project_id}/assemblies/{assembly_id}/offer")
-def take_offer(project_id: Id, assembly_id: Id, asked: s.Removal, service: Standards) -> s.ProjectOut:
+def take_offer(
+    project_id: Id, assembly_id: Id, asked: t.TakeOffer, service: Standards, projects: Projects, since: Since = None
+) -> s.DeltaOut:
     """Take the newest version of its standard, as one undoable change."""
-    return views.project(service.take(project_id, assembly_id, asked.version, note_of(asked)))
+    stored = service.take(project_id, assembly_id, asked.version, note_of(asked))
+    return answered(projects, stored, since)

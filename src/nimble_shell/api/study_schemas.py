@@ -220,7 +220,7 @@ class KeepJointStandard(Model):
 
 class TakeJointStandard(ChangeNoteIn):
     standard_id: Identifier
-    version: int  # of the building
+    version: int  # of the joint
 
 
 class KeepStandard(Model):
@@ -228,6 +228,10 @@ class KeepStandard(Model):
     reason: ShortText
     source: ShortText = ""
     trusted_since: ShortText = ""
+
+
+class TakeOffer(ChangeNoteIn):
+    version: int  # of the build-up
 
 
 class UseStandard(ChangeNoteIn):

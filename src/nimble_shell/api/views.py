@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Sequence
 from dataclasses import asdict
 from functools import lru_cache
@@ -18,12 +19,15 @@ from nimble_shell.core.materials import CATALOGUE, EDITION
 from nimble_shell.core.parameters import Choice, Parameter
 from nimble_shell.core.quantities import DIMENSIONS
 from nimble_shell.core.shell.ledger import ShellLedger
+from nimble_shell.core.shell.project import Project
 from nimble_shell.core.studies.variants import COLUMNS, STOPS
 from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.core.working import Derivation, Num, value_of
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, ProjectDoc, TargetsDoc
+from nimble_shell.formats.things import KINDS, groups
 from nimble_shell.reports.hatches import HATCHES
 from nimble_shell.services.bench import Bench, Consequence, Lowest
+from nimble_shell.services.projects import Delta
 from nimble_shell.store import Change, Stored
 
 
@@ -35,7 +39,40 @@ def project(stored: Stored) -> s.ProjectOut:
         undo=change(stored.undo),
         redo=change(stored.redo),
         changed_at=stored.changed_at,
-        findings={criterion.key: criterion.finding for criterion in stored.project.basis.criteria},
+        derived=derived(stored.project),
+    )
+
+
+def derived(project: Project) -> s.Derived:
+    changed = [one for key, one in project.catalogue.items() if one is not CATALOGUE.get(key)]
+    return s.Derived(
+        findings={criterion.key: criterion.finding for criterion in project.basis.criteria},
+        catalogue=[s.MaterialOut.model_validate(one) for one in changed],
+    )
+
+
+def delta(found: Delta) -> s.DeltaOut:
+    stored = found.stored
+    things = [
+        s.ThingOut(kind=one.key.kind, owner=one.key.owner, id=one.key.id, revision=one.revision,
+                   document=None if one.document is None else json.loads(one.document))
+        for one in found.written
+    ]  # fmt: skip
+    touched = {(one.kind, one.owner) for one in things}
+    orders = [
+        s.OrderOut(kind=kind, owner=owner, ids=[KINDS[kind].id_of(one) for one in values])
+        for kind, owner, values in groups(stored.project)
+        if (kind, owner) in touched
+    ]
+    return s.DeltaOut(
+        project_id=stored.project.id,
+        revision=stored.revision,
+        undo=change(stored.undo),
+        redo=change(stored.redo),
+        changed_at=stored.changed_at,
+        things=things,
+        orders=orders,
+        derived=derived(stored.project) if any(one.kind in ("basis", "material") for one in things) else None,
     )
 
 

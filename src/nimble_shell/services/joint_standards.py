@@ -7,13 +7,13 @@ from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import StandardRef
 from nimble_shell.core.assemblies.difference import Difference
-from nimble_shell.core.joints.joint import ShellJoint
-from nimble_shell.core.shell.project import Building
+from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.standard import JointStandard, joint_differences, stripped
+from nimble_shell.formats.things import Key, put_thing
 from nimble_shell.services.bench import find_building
 from nimble_shell.services.joints import joint_in
-from nimble_shell.services.projects import ChangeNote, ProjectService, new_id, now
-from nimble_shell.store import Database, JointStandardRepository, Kept, NotFound, Stored, Use
+from nimble_shell.services.projects import ChangeNote, ProjectService, expect, new_id, now
+from nimble_shell.store import Database, JointStandardRepository, Kept, NotFound, ProjectRepository, Stored, Use
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -44,30 +44,34 @@ class JointStandardService:
 
         Raises DomainError, NotFound.
         """
-        stored, building, joint = self._joint(project_id, building_id, joint_id)
-        ref = joint.standard
         with self._database.write() as session:
-            standards = JointStandardRepository(session)
+            standards, projects = JointStandardRepository(session), ProjectRepository(session)
+            joint = joint_in(find_building(projects.get(project_id).project, building_id), joint_id)
+            ref = joint.standard
             version = 1 if ref is None else standards.newest(ref.id).standard.version + 1
-            standard = JointStandard(
-                id=new_id() if ref is None else ref.id,
-                version=version,
-                joint=stripped(joint),
-                reason=reason,
-                source=source,
-                trusted_since=trusted_since,
-            )
-            standards.add(standard, now())
-        marked = replace(joint, standard=StandardRef(standard.id, version))
-        note = ChangeNote(text=f"{joint.name} kept as a standard, version {version}", zone=f"{joint.station}3")
-        return self._save(stored, building, marked, stored.versions[f"building/{building_id}"], note)
+
+            def kept(stored: Stored) -> Project:
+                standard = JointStandard(
+                    id=new_id() if ref is None else ref.id,
+                    version=version,
+                    joint=stripped(joint),
+                    reason=reason,
+                    source=source,
+                    trusted_since=trusted_since,
+                )
+                standards.add(standard, now())
+                marked = replace(joint, standard=StandardRef(standard.id, version))
+                return put_thing(stored.project, Key("joint", building_id, joint_id), marked)
+
+            note = ChangeNote(text=f"{joint.name} kept as a standard, version {version}", zone=f"{joint.station}3")
+            return self._projects.edit_in(projects, project_id, kept, note)
 
     def offer(self, project_id: str, building_id: str, joint_id: str) -> JointOffer | None:
         """The newest version of a joint's standard and what it would change; None without one, or if it is that.
 
         Raises NotFound.
         """
-        _, _, joint = self._joint(project_id, building_id, joint_id)
+        joint = joint_in(find_building(self._projects.load(project_id).project, building_id), joint_id)
         if joint.standard is None:
             return None
         with self._database.read() as session:
@@ -84,10 +88,16 @@ class JointStandardService:
         self, project_id: str, building_id: str, joint_id: str, standard_id: str, version: int, note: ChangeNote
     ) -> Stored:
         """Build a joint as the newest version of a standard says, as one undoable change. Raises NotFound, Stale."""
-        stored, building, joint = self._joint(project_id, building_id, joint_id)
         with self._database.read() as session:
             standard = JointStandardRepository(session).newest(standard_id).standard
-        return self._save(stored, building, standard.put(joint), version, note)
+        key = Key("joint", building_id, joint_id)
+
+        def taken(stored: Stored) -> Project:
+            expect(stored, key, version)
+            joint = joint_in(find_building(stored.project, building_id), joint_id)
+            return put_thing(stored.project, key, standard.put(joint))
+
+        return self._projects.edit(project_id, taken, note)
 
     def withdraw(self, standard_id: str, *, again: bool = False) -> None:
         """No longer offer a standard, or offer it again. What uses it stays as it is. Raises NotFound."""
@@ -110,12 +120,3 @@ class JointStandardService:
                 session.flush()
                 stored += 1
         return stored
-
-    def _joint(self, project_id: str, building_id: str, joint_id: str) -> tuple[Stored, Building, ShellJoint]:
-        stored = self._projects.load(project_id)
-        building = find_building(stored.project, building_id)
-        return stored, building, joint_in(building, joint_id)
-
-    def _save(self, stored: Stored, building: Building, joint: ShellJoint, version: int, note: ChangeNote) -> Stored:
-        joints = tuple(joint if one.id == joint.id else one for one in building.joints)
-        return self._projects.save_building(stored.project.id, replace(building, joints=joints), version, note)

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import uuid
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime
-from typing import Literal
+from typing import Any, Literal
 
-from nimble_shell.core.assemblies.assembly import Assembly, check_materials
+from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import PARTS
@@ -16,18 +16,31 @@ from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Material
 from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project, ShellElement
-from nimble_shell.store import Change, Database, Heading, Listed, NotFound, Piece, ProjectRepository, Stored
+from nimble_shell.formats.things import KINDS, Key, held_by, put_thing
+from nimble_shell.services.removal import Users, refuse_material_in_use, without_assembly
+from nimble_shell.store import Actor, Change, Database, Listed, NotFound, ProjectRepository, Stale, Stored, Written
 
 MOST_HELD = 32  #: projects kept in memory as read
-LOCAL_USER = "this computer"  #: until accounts exist
+LOCAL = Actor("local", "this computer")  #: until accounts exist
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ChangeNote:
-    """How a change is called in the log: in words, and where."""
+    """How a change is called in the log: in words, and where; and who does it."""
 
     text: str
     zone: str = ""
+    actor: Actor = LOCAL
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Edit:
+    """A thing as it is to be, or None to take it away; and the revision the editor read."""
+
+    key: Key
+    value: Any
+    read: int | None = None  #: None for a thing that is new
+    bare: bool = True  #: what it holds stays as it is; else the value stands for all of it
 
 
 def new_id() -> str:
@@ -46,26 +59,31 @@ class ProjectService:
         with self._database.read() as session:
             return ProjectRepository(session).all()
 
-    def load(self, project_id: str) -> Stored:
+    def load(self, project_id: str, actor: Actor = LOCAL) -> Stored:
         """Raises NotFound."""
-        return self.load_with_before(project_id)[0]
-
-    def load_with_before(self, project_id: str) -> tuple[Stored, Project | None]:
-        """The project, and as it was before its newest change. Raises NotFound.
-
-        Every change raises the revision, so a project of the same revision need not be read again.
-        """
         with self._database.read() as session:
             projects = ProjectRepository(session)
-            revision = projects.revision(project_id)
-            held = self._held.get(project_id)
-            if held is None or held[0].revision != revision:
-                stored = projects.get(project_id)
-                held = (stored, projects.before_last(stored))
-                if len(self._held) >= MOST_HELD:
-                    self._held.clear()
-                self._held[project_id] = held
-            return held
+            return projects.with_steps(self._at(projects, project_id)[0], actor)
+
+    def load_with_before(self, project_id: str) -> tuple[Stored, Project | None]:
+        """The project, and as it was before its newest change. Raises NotFound."""
+        with self._database.read() as session:
+            return self._at(ProjectRepository(session), project_id)
+
+    def _at(self, projects: ProjectRepository, project_id: str) -> tuple[Stored, Project | None]:
+        """Every change raises the revision, so a project of the same revision need not be read again."""
+        revision = projects.revision(project_id)
+        held = self._held.get(project_id)
+        if held is None or held[0].revision != revision:
+            stored = projects.get(project_id)
+            held = self._hold(stored, projects.before_last(stored))
+        return held
+
+    def _hold(self, stored: Stored, before: Project | None) -> tuple[Stored, Project | None]:
+        if len(self._held) >= MOST_HELD:
+            self._held.clear()
+        self._held[stored.project.id] = (stored, before)
+        return stored, before
 
     def create(self, name: str) -> Stored:
         """A new project with one building and nothing decided. Raises DomainError."""
@@ -74,23 +92,17 @@ class ProjectService:
 
     def bring_in(self, project: Project) -> Stored:
         """Store a whole project, under a new id if its own is taken. Raises DomainError."""
-        for index, assembly in enumerate(project.assemblies):
-            try:
-                check_materials(assembly, project.catalogue)
-            except DomainError as error:
-                raise error.under("assemblies", index) from error
         with self._database.write() as session:
             projects = ProjectRepository(session)
             if projects.exists(project.id):
                 project = replace(project, id=new_id())
-            projects.add(project, now())
-            return projects.get(project.id)
+            return projects.add(project, now())
 
     def delete(self, project_id: str) -> None:
         """Move to the bin. Raises NotFound."""
         with self._database.write() as session:
             projects = ProjectRepository(session)
-            projects.get(project_id)
+            projects.revision(project_id)
             projects.set_deleted(project_id, now())
 
     def restore(self, project_id: str) -> Stored:
@@ -98,63 +110,100 @@ class ProjectService:
         with self._database.write() as session:
             projects = ProjectRepository(session)
             projects.set_deleted(project_id, None)
-            return projects.get(project_id)
+            return projects.with_steps(projects.get(project_id), LOCAL)
+
+    def edit(self, project_id: str, change: Callable[[Stored], Project], note: ChangeNote) -> Stored:
+        """Make another project of the stored one, as one undoable change.
+
+        Parameters
+        ----------
+        change : callable
+            Gets the project as it stands in the transaction that writes it, and returns what it is to be.
+
+        Raises
+        ------
+        DomainError, NotFound, Stale
+            As `change` raises them, or if what it returns does not hold together.
+        """
+        with self._database.write() as session:
+            return self.edit_in(ProjectRepository(session), project_id, change, note)
+
+    def edit_in(
+        self, projects: ProjectRepository, project_id: str, change: Callable[[Stored], Project], note: ChangeNote
+    ) -> Stored:
+        """The same, inside a transaction that writes something else, too."""
+        stored = self._at(projects, project_id)[0]
+        after = projects.become(stored, change(stored), text=note.text, zone=note.zone, actor=note.actor, at=now())
+        return projects.with_steps(after, note.actor)
+
+    def put(self, project_id: str, edits: list[Edit], note: ChangeNote) -> Stored:
+        """Change, add or take away single things. Raises DomainError, NotFound, Stale."""
+
+        def change(stored: Stored) -> Project:
+            project = stored.project
+            for at, edit in enumerate(edits):
+                try:
+                    project = _edited(stored, project, edit)
+                except DomainError as error:
+                    raise error.under("items", at, "document") from error
+            return project
+
+        return self.edit(project_id, change, note)
 
     def save_basis(self, project_id: str, name: str, basis: Basis, version: int, note: ChangeNote) -> Stored:
         """Raises DomainError, NotFound, Stale."""
         if not 0 < len(name.strip()) <= 80:
             raise DomainError(Issue(path=("name",), code="name_length", message=f"the name has {len(name)} letters",
                                     hint="a name has 1 to 80"))  # fmt: skip
-        value = Heading(name=name, basis=basis, materials=self.load(project_id).project.materials)
-        return self.apply(project_id, [Piece(kind="basis", target="", value=value, expect=version)], note)
 
-    def save_materials(
-        self, project_id: str, materials: tuple[Material, ...], version: int, note: ChangeNote
-    ) -> Stored:
-        """Change the project's own materials. Raises DomainError, NotFound, Stale."""
-        project = self.load(project_id).project
-        changed = replace(project, materials=materials)
-        for index, assembly in enumerate(changed.assemblies):
-            try:
-                check_materials(assembly, changed.catalogue)
-            except DomainError as error:
-                raise error.under("assemblies", index) from error
-        value = Heading(name=project.name, basis=project.basis, materials=materials)
-        return self.apply(project_id, [Piece(kind="basis", target="", value=value, expect=version)], note)
+        def change(stored: Stored) -> Project:
+            expect(stored, Key("basis"), version)
+            return replace(stored.project, name=name, basis=basis)
 
-    def add_material_like(self, project_id: str, like: str, version: int, note: ChangeNote) -> Stored:
-        """An own material that begins as a copy of one of the catalogue. Raises DomainError, NotFound, Stale."""
-        project = self.load(project_id).project
-        found = project.catalogue.get(like)
-        if found is None:
-            raise DomainError(Issue(path=("like",), code="unknown_material", message=f"there is no material “{like}”",
-                                    hint="choose one of the catalogue"))  # fmt: skip
-        own = replace(found, key=f"own-{new_id()[:6]}", name=f"{found.name}, own"[:80], rates="entered")
-        return self.save_materials(project_id, (*project.materials, own), version, note)
+        return self.edit(project_id, change, note)
+
+    def take_materials(self, project_id: str, materials: tuple[Material, ...], note: ChangeNote) -> Stored:
+        """Add own materials, or change those of the same key. Raises DomainError, NotFound."""
+
+        def change(stored: Stored) -> Project:
+            known = {one.key: one for one in stored.project.materials} | {one.key: one for one in materials}
+            return replace(stored.project, materials=tuple(known.values()))
+
+        return self.edit(project_id, change, note)
+
+    def add_material_like(self, project_id: str, like: str, note: ChangeNote) -> Stored:
+        """An own material that begins as a copy of one of the catalogue. Raises DomainError, NotFound."""
+
+        def change(stored: Stored) -> Project:
+            project = stored.project
+            found = project.catalogue.get(like)
+            if found is None:
+                raise DomainError(Issue(path=("like",), code="unknown_material",
+                                        message=f"there is no material “{like}”",
+                                        hint="choose one of the catalogue"))  # fmt: skip
+            own = replace(found, key=f"own-{new_id()[:6]}", name=f"{found.name}, own"[:80], rates="entered")
+            return replace(project, materials=(*project.materials, own))
+
+        return self.edit(project_id, change, note)
 
     def save_building(self, project_id: str, building: Building, version: int | None, note: ChangeNote) -> Stored:
         """Change a building, or add one (`version` None). Raises DomainError, NotFound, Stale."""
-        known = {assembly.id for assembly in self.load(project_id).project.assemblies}
-        for index, element in enumerate(building.elements):
-            if element.assembly_id is not None and element.assembly_id not in known:
-                path = ("elements", index, "assembly_id")
-                raise DomainError(Issue(path=path, code="unknown_assembly",
-                                        message=f"there is no build-up “{element.assembly_id}”",
-                                        hint="name one of the project's build-ups"))  # fmt: skip
-        return self.apply(
-            project_id, [Piece(kind="building", target=building.id, value=building, expect=version)], note
-        )
+        return self._save(project_id, Key("building", "", building.id), building, version, note)
 
     def remove_building(self, project_id: str, building_id: str, version: int, note: ChangeNote) -> Stored:
         """Raises NotFound, Stale."""
-        return self.apply(project_id, [Piece(kind="building", target=building_id, value=None, expect=version)], note)
+        return self._save(project_id, Key("building", "", building_id), None, version, note)
 
     def save_assembly(self, project_id: str, assembly: Assembly, version: int, note: ChangeNote) -> Stored:
         """Raises DomainError, NotFound, Stale."""
-        check_materials(assembly, self.load(project_id).project.catalogue)
-        return self.apply(
-            project_id, [Piece(kind="assembly", target=assembly.id, value=assembly, expect=version)], note
-        )
+        return self._save(project_id, Key("assembly", "", assembly.id), assembly, version, note)
+
+    def _save(self, project_id: str, key: Key, value: Any, version: int | None, note: ChangeNote) -> Stored:
+        def change(stored: Stored) -> Project:
+            expect(stored, key, version)
+            return put_thing(stored.project, key, value)
+
+        return self.edit(project_id, change, note)
 
     def start_assembly(
         self,
@@ -165,72 +214,120 @@ class ProjectService:
         values: Mapping[str, Value],
         note: ChangeNote,
     ) -> Stored:
-        """Give an element of the shell a build-up of a system, as one change. Raises DomainError, NotFound, Stale."""
+        """Give an element of the shell a build-up of a system, as one change. Raises DomainError, NotFound."""
         if system not in SYSTEMS:
             raise DomainError(Issue(path=("system",), code="unknown_system", message=f"there is no system “{system}”",
                                     hint=f"one of {', '.join(SYSTEMS)}"))  # fmt: skip
-        stored = self.load(project_id)
-        building = next((b for b in stored.project.buildings if b.id == building_id), None)
-        if building is None:
-            raise NotFound("building", building_id)
-        element = next((e for e in building.elements if e.id == element_id), None)
-        if element is None:
-            raise NotFound("element", element_id)
-        place = PARTS.get(element.station)
-        if SYSTEMS[system].place != place:
-            raise DomainError(Issue(path=("system",), code="wrong_place",
-                                    message=f"{SYSTEMS[system].name} is a {SYSTEMS[system].place}, not a {place}",
-                                    hint="choose a system of this station"))  # fmt: skip
-        try:
-            assembly = SYSTEMS[system].assembly(new_id(), f"{building.name}: {element.name}"[:80], values)
-        except DomainError as error:
-            raise error.under("values") from error
-        changed = with_element(building, replace(element, assembly_id=assembly.id))
-        pieces = [
-            Piece(kind="assembly", target=assembly.id, value=assembly),
-            Piece(
-                kind="building", target=building.id, value=changed, expect=stored.versions[f"building/{building.id}"]
-            ),
-        ]
-        return self.apply(project_id, pieces, note)
 
-    def remove_assembly(self, project_id: str, assembly_id: str, version: int, note: ChangeNote) -> Stored:
-        """Take a build-up away, also from the elements that use it. Raises NotFound, Stale."""
-        stored = self.load(project_id)
-        pieces = [Piece(kind="assembly", target=assembly_id, value=None, expect=version)]
-        for building in stored.project.buildings:
-            freed = tuple(
-                replace(e, assembly_id=None) if e.assembly_id == assembly_id else e for e in building.elements
-            )
-            if freed != building.elements:
-                expect = stored.versions[f"building/{building.id}"]
-                value = replace(building, elements=freed)
-                pieces.append(Piece(kind="building", target=building.id, value=value, expect=expect))
-        return self.apply(project_id, pieces, note)
+        def change(stored: Stored) -> Project:
+            building, element = element_of(stored.project, building_id, element_id)
+            part = PARTS.get(element.station)
+            if SYSTEMS[system].place != part:
+                raise DomainError(Issue(path=("system",), code="wrong_place",
+                                        message=f"{SYSTEMS[system].name} is a {SYSTEMS[system].place}, not a {part}",
+                                        hint="choose a system of this station"))  # fmt: skip
+            try:
+                assembly = SYSTEMS[system].assembly(new_id(), f"{building.name}: {element.name}"[:80], values)
+            except DomainError as error:
+                raise error.under("values") from error
+            return with_assembly(stored.project, building, element, assembly)
 
-    def step(self, project_id: str, direction: Literal["undo", "redo"], number: int) -> Stored:
-        """Take back or do again the change with this number. Raises NotFound, Stale."""
+        return self.edit(project_id, change, note)
+
+    def remove_assembly(
+        self, project_id: str, assembly_id: str, version: int, note: ChangeNote, users: Users = "refuse"
+    ) -> Stored:
+        """Take a build-up away; what uses it stands in the way, or goes along. Raises DomainError, NotFound, Stale."""
+
+        def change(stored: Stored) -> Project:
+            expect(stored, Key("assembly", "", assembly_id), version)
+            return without_assembly(stored.project, assembly_id, users)
+
+        return self.edit(project_id, change, note)
+
+    def step(self, project_id: str, direction: Literal["undo", "redo"], number: int, actor: Actor = LOCAL) -> Stored:
+        """Take back or do again the actor's change with this number. Raises DomainError, NotFound, Stale, Crossed."""
         with self._database.write() as session:
             projects = ProjectRepository(session)
-            projects.step(project_id, direction, number, now())
-            return projects.get(project_id)
+            return projects.with_steps(projects.step(project_id, direction, number, actor, now()), actor)
 
     def changes(self, project_id: str, limit: int = 200) -> list[Change]:
         """Newest first. Raises NotFound."""
         with self._database.read() as session:
-            return ProjectRepository(session).changes(project_id, limit)
+            return ProjectRepository(session).log(project_id).all(limit)
 
-    def apply(self, project_id: str, pieces: Sequence[Piece], note: ChangeNote) -> Stored:
-        """Put pieces in place as one undoable change. Raises NotFound, Stale."""
-        with self._database.write() as session:
+    def delta(self, project_id: str, since: int, actor: Actor = LOCAL) -> Delta:
+        """The project, and every thing that was written after a revision. Raises NotFound."""
+        with self._database.read() as session:
             projects = ProjectRepository(session)
-            projects.apply(project_id, pieces, text=note.text, zone=note.zone, who=LOCAL_USER, at=now())
-            return projects.get(project_id)
+            stored = projects.with_steps(self._at(projects, project_id)[0], actor)
+            return Delta(stored=stored, written=tuple(projects.written(project_id, since)))
 
 
-def with_element(building: Building, element: ShellElement) -> Building:
-    """The building with one element exchanged."""
-    return replace(building, elements=tuple(element if e.id == element.id else e for e in building.elements))
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Delta:
+    """What a window that held an older revision does not know yet."""
+
+    stored: Stored
+    written: tuple[Written, ...]
+
+
+def _edited(stored: Stored, project: Project, edit: Edit) -> Project:
+    expect(stored, edit.key, edit.read, whole=not edit.bare or edit.value is None)
+    if edit.value is None and edit.key.kind == "assembly":
+        return without_assembly(project, edit.key.id, "refuse")
+    if edit.value is None and edit.key.kind == "material":
+        refuse_material_in_use(project, edit.key.id)
+    value = edit.value
+    if value is not None and edit.bare and KINDS[edit.key.kind].holds:
+        value = held_by(project, edit.key, value)
+    return put_thing(project, edit.key, value)
+
+
+def expect(stored: Stored, key: Key, read: int | None, *, whole: bool = True) -> None:
+    """Refuse to change a thing that somebody has changed since the editor read it.
+
+    Parameters
+    ----------
+    read : int or None
+        Revision of the project that the editor saw; None for a thing that is to be new.
+    whole : bool
+        Whether what the thing holds counts, too.
+
+    Raises
+    ------
+    NotFound, Stale
+        If it is gone, or newer, or there although it was to be new.
+    """
+    there = key in stored.slots
+    if read is None:
+        if there:
+            raise Stale(key.kind, key.id, 0, stored.slots[key].revision)
+        return
+    if not there:
+        raise NotFound(key.kind, key.id)
+    current = stored.versions[str(key)] if whole else stored.slots[key].revision
+    if current > read:
+        raise Stale(key.kind, key.id, read, current)
+
+
+def element_of(project: Project, building_id: str, element_id: str) -> tuple[Building, ShellElement]:
+    """Raises NotFound."""
+    building = next((one for one in project.buildings if one.id == building_id), None)
+    if building is None:
+        raise NotFound("building", building_id)
+    element = next((one for one in building.elements if one.id == element_id), None)
+    if element is None:
+        raise NotFound("element", element_id)
+    return building, element
+
+
+def with_assembly(project: Project, building: Building, element: ShellElement, assembly: Assembly) -> Project:
+    """The project with a build-up added, in the place of an element's former one."""
+    changed = replace(element, assembly_id=assembly.id)
+    elements = tuple(changed if one.id == element.id else one for one in building.elements)
+    buildings = tuple(replace(one, elements=elements) if one is building else one for one in project.buildings)
+    return replace(project, assemblies=(*project.assemblies, assembly), buildings=buildings)
 
 
 def now() -> str:

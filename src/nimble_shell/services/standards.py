@@ -12,8 +12,17 @@ from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Material
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.standard import Standard, own_materials
-from nimble_shell.services.projects import ChangeNote, ProjectService, new_id, now, with_element
-from nimble_shell.store import Database, Heading, Kept, NotFound, Piece, StandardRepository, Stored, Use
+from nimble_shell.formats.things import Key, put_thing
+from nimble_shell.services.projects import (
+    ChangeNote,
+    ProjectService,
+    element_of,
+    expect,
+    new_id,
+    now,
+    with_assembly,
+)
+from nimble_shell.store import Database, Kept, NotFound, ProjectRepository, StandardRepository, Stored, Use
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -44,50 +53,41 @@ class StandardService:
 
         Raises DomainError, NotFound.
         """
-        stored = self._projects.load(project_id)
-        assembly = _assembly(stored.project, assembly_id)
-        ref = assembly.standard
         with self._database.write() as session:
-            standards = StandardRepository(session)
+            standards, projects = StandardRepository(session), ProjectRepository(session)
+            assembly = _assembly(projects.get(project_id).project, assembly_id)
+            ref = assembly.standard
             version = 1 if ref is None else standards.newest(ref.id).standard.version + 1
-            standard = Standard(
-                id=new_id() if ref is None else ref.id,
-                version=version,
-                place=place,
-                assembly=replace(assembly, standard=None),
-                materials=own_materials(assembly, stored.project.materials),
-                reason=reason,
-                source=source,
-                trusted_since=trusted_since,
-            )
-            standards.add(standard, now())
-        marked = replace(assembly, standard=StandardRef(standard.id, version))
-        note = ChangeNote(text=f"{assembly.name} kept as a standard, version {version}")
-        return self._projects.save_assembly(project_id, marked, stored.versions[f"assembly/{assembly_id}"], note)
+
+            def kept(stored: Stored) -> Project:
+                standard = Standard(
+                    id=new_id() if ref is None else ref.id,
+                    version=version,
+                    place=place,
+                    assembly=replace(assembly, standard=None),
+                    materials=own_materials(assembly, stored.project.materials),
+                    reason=reason,
+                    source=source,
+                    trusted_since=trusted_since,
+                )
+                standards.add(standard, now())
+                marked = replace(assembly, standard=StandardRef(standard.id, version))
+                return put_thing(stored.project, Key("assembly", "", assembly_id), marked)
+
+            note = ChangeNote(text=f"{assembly.name} kept as a standard, version {version}")
+            return self._projects.edit_in(projects, project_id, kept, note)
 
     def use(self, project_id: str, building_id: str, element_id: str, standard_id: str, note: ChangeNote) -> Stored:
         """Give an element of the shell a copy of a standard. Raises DomainError, NotFound, Stale."""
-        stored = self._projects.load(project_id)
         with self._database.read() as session:
             standard = StandardRepository(session).newest(standard_id).standard
-        building = next((b for b in stored.project.buildings if b.id == building_id), None)
-        if building is None:
-            raise NotFound("building", building_id)
-        element = next((e for e in building.elements if e.id == element_id), None)
-        if element is None:
-            raise NotFound("element", element_id)
-        assembly = standard.copy(new_id(), standard.assembly.name)
-        changed = with_element(building, replace(element, assembly_id=assembly.id))
-        return self._projects.apply(
-            project_id,
-            [
-                *_missing_materials(stored, standard.materials),
-                Piece(kind="assembly", target=assembly.id, value=assembly),
-                Piece(kind="building", target=building.id, value=changed,
-                      expect=stored.versions[f"building/{building.id}"]),
-            ],
-            note,
-        )  # fmt: skip
+
+        def used(stored: Stored) -> Project:
+            building, element = element_of(stored.project, building_id, element_id)
+            project = _with_materials(stored.project, standard.materials)
+            return with_assembly(project, building, element, standard.copy(new_id(), standard.assembly.name))
+
+        return self._projects.edit(project_id, used, note)
 
     def offer(self, project_id: str, assembly_id: str) -> Offer | None:
         """The newest version of a build-up's standard and what it would change; None without one, or if it is that.
@@ -111,16 +111,19 @@ class StandardService:
 
     def take(self, project_id: str, assembly_id: str, version: int, note: ChangeNote) -> Stored:
         """Put the newest version in a build-up's place, as one undoable change. Raises NotFound, Stale."""
-        stored = self._projects.load(project_id)
-        assembly = _assembly(stored.project, assembly_id)
-        if assembly.standard is None:
-            raise NotFound("standard", assembly_id)
-        with self._database.read() as session:
-            standard = StandardRepository(session).newest(assembly.standard.id).standard
-        piece = Piece(
-            kind="assembly", target=assembly_id, value=standard.copy(assembly_id, assembly.name), expect=version
-        )
-        return self._projects.apply(project_id, [*_missing_materials(stored, standard.materials), piece], note)
+        key = Key("assembly", "", assembly_id)
+
+        def taken(stored: Stored) -> Project:
+            expect(stored, key, version)
+            assembly = _assembly(stored.project, assembly_id)
+            if assembly.standard is None:
+                raise NotFound("standard", assembly_id)
+            with self._database.read() as session:
+                standard = StandardRepository(session).newest(assembly.standard.id).standard
+            project = _with_materials(stored.project, standard.materials)
+            return put_thing(project, key, standard.copy(assembly_id, assembly.name))
+
+        return self._projects.edit(project_id, taken, note)
 
     def withdraw(self, standard_id: str, *, again: bool = False) -> None:
         """No longer offer a standard, or offer it again. What uses it keeps its build-up. Raises NotFound."""
@@ -152,15 +155,15 @@ def _assembly(project: Project, assembly_id: str) -> Assembly:
     return found
 
 
-def _missing_materials(stored: Stored, materials: tuple[Material, ...]) -> list[Piece]:
-    """A change of the project's own materials, if a standard brings some it does not have.
+def _with_materials(project: Project, materials: tuple[Material, ...]) -> Project:
+    """The project with the own materials that a standard brings along.
 
     Raises
     ------
     DomainError
         If the project has another material under the same key: neither is overridden.
     """
-    own = {material.key: material for material in stored.project.materials}
+    own = {material.key: material for material in project.materials}
     for material in materials:
         if material.key in own and own[material.key] != material:
             raise DomainError(
@@ -172,8 +175,4 @@ def _missing_materials(stored: Stored, materials: tuple[Material, ...]) -> list[
                 )
             )
     missing = tuple(material for material in materials if material.key not in own)
-    if not missing:
-        return []
-    project = stored.project
-    heading = Heading(name=project.name, basis=project.basis, materials=(*project.materials, *missing))
-    return [Piece(kind="basis", target="", value=heading, expect=stored.versions["basis"])]
+    return replace(project, materials=(*project.materials, *missing)) if missing else project

@@ -1,28 +1,33 @@
 """SQLite through SQLAlchemy: rows, repositories, the change log, migrations and backups. Rows never leave this room."""
 
 from nimble_shell.store.answers import AnswerRepository
+from nimble_shell.store.changes import Actor, Change
 from nimble_shell.store.database import Database, default_data_dir
-from nimble_shell.store.errors import NotFound, Stale, StoreError
-from nimble_shell.store.projects import Change, Heading, Listed, Piece, ProjectRepository, Stored
+from nimble_shell.store.differences import Slot
+from nimble_shell.store.errors import Crossed, NotFound, NotKept, Stale, StoreError
+from nimble_shell.store.projects import Listed, ProjectRepository, Stored, Written
 from nimble_shell.store.standards import JointStandardRepository, Kept, StandardRepository, Use
 from nimble_shell.store.targets import TargetSetRepository
 
 __all__ = [
+    "Actor",
     "AnswerRepository",
     "Change",
+    "Crossed",
     "Database",
-    "Heading",
     "JointStandardRepository",
     "Kept",
     "Listed",
     "NotFound",
-    "Piece",
+    "NotKept",
     "ProjectRepository",
+    "Slot",
     "Stale",
     "StandardRepository",
     "StoreError",
     "Stored",
     "TargetSetRepository",
     "Use",
+    "Written",
     "default_data_dir",
 ]

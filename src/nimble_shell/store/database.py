@@ -18,7 +18,7 @@ from nimble_shell.store.errors import StoreError, explained
 
 FILE = "nimble-shell.sqlite"
 MIGRATIONS = Path(__file__).parent / "migrations"
-HEAD = "0005"  #: the newest migration
+HEAD = "0006"  #: the newest migration
 DAY = 86_400  #: [s]
 BUSY_MS = 10_000  #: how long a writer waits for another
 

@@ -23,6 +23,21 @@ class Stale(RuntimeError):
         self.kind, self.identifier, self.have, self.current = kind, identifier, have, current
 
 
+class Crossed(RuntimeError):
+    """A change cannot be taken back: somebody has changed the same thing since."""
+
+    def __init__(self, change: str, kind: str, who: str, newer: str) -> None:
+        super().__init__(f"“{change}” cannot be taken back: its {kind} was changed since")
+        self.change, self.kind, self.who, self.newer = change, kind, who, newer
+
+
+class NotKept(RuntimeError):
+    """What was to be written would not have been read again as it is: a fault of the program's own."""
+
+    def __init__(self, key: str) -> None:
+        super().__init__(f"{key} would not be read again as it was written; nothing was saved")
+
+
 class StoreError(RuntimeError):
     """The database cannot be read or written right now."""
 

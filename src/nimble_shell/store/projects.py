@@ -1,71 +1,51 @@
-"""Projects as the core knows them, with the change log that makes every step undoable."""
+"""Projects as the core knows them, read and written thing by thing."""
 
 from __future__ import annotations
 
-import json
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
-from functools import lru_cache
-from typing import Any, Literal
+import hashlib
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field, replace
 
-from sqlalchemy import func, select, update
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.basis.basis import Basis
-from nimble_shell.core.materials import Material
-from nimble_shell.core.shell.project import Building, Project
-from nimble_shell.formats.project import AssemblyDoc, BasisDoc, BuildingDoc, MaterialDoc
-from nimble_shell.store.errors import NotFound, Stale
-from nimble_shell.store.rows import AssemblyRow, BuildingRow, ChangeRow, PieceRow, ProjectRow
-
-Kind = Literal["basis", "building", "assembly"]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Heading:
-    """What a project is called and rests on: the thing that the kind "basis" stands for."""
-
-    name: str
-    basis: Basis
-    materials: tuple[Material, ...] = ()
-
-
-Thing = Heading | Building | Assembly
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Piece:
-    """A thing to be put in place, or taken away where `value` is None."""
-
-    kind: Kind
-    target: str
-    value: Thing | None
-    expect: int | None = None  #: version the editor read; None for a thing that is new
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Change:
-    """One entry of the change log."""
-
-    number: int
-    at: str
-    who: str
-    zone: str
-    text: str
-    state: str
+from nimble_shell.core.shell.project import Project, check_whole
+from nimble_shell.formats.things import BASIS, HEADING, KINDS, Heading, Key, compose, groups, holder_of, read_thing
+from nimble_shell.store.changes import Actor, Change, ChangeLog, Direction, Put
+from nimble_shell.store.differences import ChangeItem, Slot, differences
+from nimble_shell.store.errors import NotFound, NotKept
+from nimble_shell.store.rows import ChangeItemRow, ProjectRow, ThingRow
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Stored:
-    """A project as it stands, with the versions an editor has to name."""
+    """A project as it stands, with the revision of every thing of it."""
 
     project: Project
-    versions: dict[str, int]  #: "basis", "building/ID", "assembly/ID"
+    slots: Mapping[Key, Slot]
     revision: int
-    undo: Change | None
-    redo: Change | None
     changed_at: str
+    undo: Change | None = field(default=None, compare=False)  #: of the actor who asked
+    redo: Change | None = field(default=None, compare=False)
+
+    @property
+    def versions(self) -> dict[str, int]:
+        """When each thing was written last, by its key; of one that holds others the newest of all."""
+        found: dict[str, int] = {}
+        for key, slot in self.slots.items():
+            for one in (key, *holder_of(key)):
+                found[str(one)] = max(slot.revision, found.get(str(one), 0))
+        return found
+
+
+@dataclass(frozen=True, slots=True)
+class Written:
+    """A thing as it was written last; without a document it was removed."""
+
+    key: Key
+    revision: int
+    position: float
+    document: str | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -81,17 +61,23 @@ class Listed:
 
 
 class ProjectRepository:
-    """Reads and writes whole things of a project inside one session."""
+    """Reads and writes projects inside one session."""
 
     def __init__(self, session: Session) -> None:
         self._db = session
 
     def all(self) -> list[Listed]:
         """Every project, deleted ones included, newest change first."""
+        counted = (
+            select(ThingRow.project_id, ThingRow.kind, func.count())
+            .where(ThingRow.document.is_not(None))
+            .group_by(ThingRow.project_id, ThingRow.kind)
+        )
+        counts = {(project, kind): number for project, kind, number in self._db.execute(counted)}
         rows = self._db.scalars(select(ProjectRow).order_by(ProjectRow.changed_at.desc())).all()
         return [
-            Listed(id=row.id, name=row.name, buildings=self._count(BuildingRow, row.id),
-                   assemblies=self._count(AssemblyRow, row.id), changed_at=row.changed_at,
+            Listed(id=row.id, name=row.name, buildings=counts.get((row.id, "building"), 0),
+                   assemblies=counts.get((row.id, "assembly"), 0), changed_at=row.changed_at,
                    deleted=row.deleted_at is not None)
             for row in rows
         ]  # fmt: skip
@@ -106,35 +92,36 @@ class ProjectRepository:
     def get(self, project_id: str) -> Stored:
         """The project as it stands. Raises NotFound."""
         row = self._row(project_id)
-        heading = self._heading(row)
-        buildings = self._db.scalars(
-            select(BuildingRow).where(BuildingRow.project_id == project_id).order_by(BuildingRow.position)
-        ).all()  # fmt: skip
-        assemblies = self._db.scalars(
-            select(AssemblyRow).where(AssemblyRow.project_id == project_id).order_by(AssemblyRow.position)
-        ).all()  # fmt: skip
-        versions = {"basis": row.version}
-        versions |= {f"building/{b.id}": b.version for b in buildings}
-        versions |= {f"assembly/{a.id}": a.version for a in assemblies}
-        project = Project(
-            id=row.id, name=heading.name, basis=heading.basis, materials=heading.materials,
-            buildings=tuple(_from_json("building", b.document) for b in buildings),
-            assemblies=tuple(_from_json("assembly", a.document) for a in assemblies),
-        )  # fmt: skip
-        return Stored(project=project, versions=versions, revision=row.revision, undo=self._next(project_id, "done"),
-                      redo=self._next(project_id, "undone"), changed_at=row.changed_at)  # fmt: skip
+        things, slots = self._things(project_id)
+        return Stored(project=compose(project_id, things), slots=slots, revision=row.revision,
+                      changed_at=row.changed_at)  # fmt: skip
 
-    def add(self, project: Project, at: str) -> None:
-        """A new project, whole; nothing to undo before it."""
-        self._db.add(
-            ProjectRow(id=project.id, name=project.name, basis=_basis_json(project.basis), version=1, revision=1,
-                       materials=_materials_json(project.materials), created_at=at, changed_at=at, deleted_at=None)
-        )  # fmt: skip
+    def log(self, project_id: str) -> ChangeLog:
+        """Its change log. Raises NotFound."""
+        self._row(project_id)
+        return ChangeLog(self._db, project_id)
+
+    def with_steps(self, stored: Stored, actor: Actor) -> Stored:
+        """The same, with what the actor can undo and redo."""
+        log = ChangeLog(self._db, stored.project.id)
+        return replace(stored, undo=log.next(actor, "undo"), redo=log.next(actor, "redo"))
+
+    def add(self, project: Project, at: str) -> Stored:
+        """A new project, whole; nothing to undo before it. Raises DomainError."""
+        check_whole(project)
+        self._db.add(ProjectRow(id=project.id, name=project.name, revision=1, created_at=at, changed_at=at,
+                                deleted_at=None))  # fmt: skip
         self._db.flush()
-        for building in project.buildings:
-            self._put(project.id, "building", building.id, building, 1)
-        for assembly in project.assemblies:
-            self._put(project.id, "assembly", assembly.id, assembly, 1)
+        items = [ChangeItem(HEADING, Heading(name=project.name), 0.0), ChangeItem(BASIS, project.basis, 0.0)]
+        for kind, owner, values in groups(project):
+            of = KINDS[kind]
+            items += [
+                ChangeItem(Key(kind, owner, of.id_of(one)), of.bare(one), float(n)) for n, one in enumerate(values)
+            ]
+        for item in items:
+            self._write(project.id, _put(item), 1)
+        self._db.flush()
+        return self.get(project.id)
 
     def set_deleted(self, project_id: str, at: str | None) -> None:
         """Move a project to the bin, or bring it back (`at` None). Raises NotFound."""
@@ -143,79 +130,83 @@ class ProjectRepository:
             raise NotFound("project", project_id)
         row.deleted_at = at
 
-    def apply(self, project_id: str, pieces: Sequence[Piece], *, text: str, zone: str, who: str, at: str) -> None:
-        """Put pieces in place as one undoable change.
+    def become(self, stored: Stored, after: Project, *, text: str, zone: str, actor: Actor, at: str) -> Stored:
+        """Write what turns the stored project into another one, as one undoable change; nothing if nothing differs.
 
         Raises
         ------
-        NotFound
-            If the project or a thing to be changed is not there.
-        Stale
-            If a thing was changed since the version named.
+        DomainError
+            If what is written could not be read again as a whole.
+        """
+        check_whole(after)
+        row = self._row(stored.project.id)
+        items = differences(stored.project, stored.slots, after, row.revision + 1)
+        if not items:
+            return stored
+        row.revision += 1
+        row.changed_at = at
+        row.name = after.name
+        puts = [_put(item) for item in items]
+        written = [self._write(after.id, put, row.revision) for put in puts]
+        ChangeLog(self._db, after.id).record(row.revision, written, actor=actor, text=text, zone=zone, at=at)
+        self._db.flush()
+        slots = _moved(stored.slots, puts, row.revision)
+        return Stored(project=after, slots=slots, revision=row.revision, changed_at=at)
+
+    def step(self, project_id: str, direction: Direction, number: int, actor: Actor, at: str) -> Stored:
+        """Take back an actor's newest change, or do the last undone one again.
+
+        Raises
+        ------
+        NotFound, Stale, Crossed
+            As `ChangeLog.turn`.
+        DomainError
+            If the project would no longer hold together.
         """
         row = self._row(project_id)
         row.revision += 1
         row.changed_at = at
-        written: list[PieceRow] = []
-        for position, piece in enumerate(pieces):
-            before = self._json(project_id, piece.kind, piece.target)
-            self._expect(project_id, piece, exists=before is not None)
-            self._put(project_id, piece.kind, piece.target, piece.value, row.revision)
-            after = _to_json(piece.value)
-            written.append(
-                PieceRow(position=position, kind=piece.kind, target=piece.target, before=before, after=after)
-            )
-        undone = (ChangeRow.project_id == project_id) & (ChangeRow.state == "undone")
-        self._db.execute(update(ChangeRow).where(undone).values(state="dropped"))
-        self._db.add(
-            ChangeRow(project_id=project_id, number=row.revision, at=at, who=who, zone=zone, text=text, state="done",
-                      pieces=written)
-        )  # fmt: skip
+        for put in ChangeLog(self._db, project_id).turn(actor, direction, number)[1]:
+            self._write(project_id, put, row.revision)
+        self._db.flush()
+        found = self.get(project_id)
+        check_whole(found.project)
+        row.name = found.project.name
+        return found
 
-    def step(self, project_id: str, direction: Literal["undo", "redo"], number: int, at: str) -> Change:
-        """Take back the newest change, or do the last undone one again.
-
-        Raises
-        ------
-        NotFound
-            If there is nothing to undo or redo.
-        Stale
-            If the change named is not the one whose turn it is.
-        """
-        row = self._row(project_id)
-        change = self._next_row(project_id, "done" if direction == "undo" else "undone")
-        if change is None:
-            raise NotFound("change", direction)
-        if change.number != number:
-            raise Stale("change", direction, number, change.number)
-        row.revision += 1
-        row.changed_at = at
-        pieces = change.pieces[::-1] if direction == "undo" else change.pieces
-        for piece in pieces:
-            text = piece.before if direction == "undo" else piece.after
-            value = None if text is None else _from_json(piece.kind, text)
-            self._put(project_id, piece.kind, piece.target, value, row.revision)
-        change.state = "undone" if direction == "undo" else "done"
-        return _change(change)
-
-    def changes(self, project_id: str, limit: int) -> list[Change]:
-        """The change log, newest first. Raises NotFound."""
-        self._row(project_id)
-        rows = self._db.scalars(
-            select(ChangeRow).where(ChangeRow.project_id == project_id).order_by(ChangeRow.number.desc()).limit(limit)
-        )
-        return [_change(row) for row in rows]
+    def written(self, project_id: str, since: int) -> list[Written]:
+        """Every thing that was written after a revision, removed ones included."""
+        here = (ThingRow.project_id == project_id) & (ThingRow.revision > since)
+        rows = self._db.scalars(select(ThingRow).where(here).order_by(ThingRow.kind, ThingRow.owner, ThingRow.position))
+        return [Written(Key(row.kind, row.owner, row.id), row.revision, row.position, row.document) for row in rows]
 
     def before_last(self, stored: Stored) -> Project | None:
         """The project as it was before its newest change; None if there is nothing to take back."""
-        row = self._next_row(stored.project.id, "done")
-        if row is None:
+        newest = ChangeLog(self._db, stored.project.id).newest()
+        if newest is None:
             return None
-        project = stored.project
-        for piece in reversed(row.pieces):
-            value = None if piece.before is None else _from_json(piece.kind, piece.before)
-            project = _with(project, piece.kind, piece.target, value)
-        return project
+        things, slots = self._things(stored.project.id)
+        for item in newest.items:
+            key = Key(item.kind, item.owner, item.id)
+            if item.before is None:
+                things.pop(key, None)
+            else:
+                things[key] = read_thing(item.kind, item.before)
+                slots[key] = Slot(item.position_before or 0.0, 0)
+        in_order = sorted(things, key=lambda key: slots[key].position)
+        return compose(stored.project.id, {key: things[key] for key in in_order})
+
+    def _things(self, project_id: str) -> tuple[dict[Key, object], dict[Key, Slot]]:
+        """Every thing and where it stands, in order."""
+        columns = (ThingRow.kind, ThingRow.owner, ThingRow.id, ThingRow.position, ThingRow.revision, ThingRow.document)
+        here = (ThingRow.project_id == project_id) & ThingRow.document.is_not(None)
+        rows = select(*columns).where(here).order_by(ThingRow.position, ThingRow.id)
+        things: dict[Key, object] = {}
+        slots: dict[Key, Slot] = {}
+        for kind, owner, one, position, revision, document in self._db.execute(rows):
+            key = Key(kind, owner, one)
+            things[key], slots[key] = read_thing(kind, document), Slot(position, revision)
+        return things, slots
 
     def _row(self, project_id: str) -> ProjectRow:
         row = self._db.get(ProjectRow, project_id)
@@ -223,126 +214,48 @@ class ProjectRepository:
             raise NotFound("project", project_id)
         return row
 
-    def _heading(self, row: ProjectRow) -> Heading:
-        return Heading(name=row.name, basis=_basis(row.basis), materials=_materials(row.materials))
+    def _write(self, project_id: str, put: Put, revision: int) -> ChangeItemRow:
+        """Put a thing in its row; what that did, for the log."""
+        key = put.key
+        row = self._db.get(ThingRow, (project_id, key.kind, key.owner, key.id))
+        item = ChangeItemRow(kind=key.kind, owner=key.owner, id=key.id, before=row.document if row else None,
+                             position_before=row.position if row and row.document else None, after=put.text,
+                             position_after=None if put.text is None else put.position)  # fmt: skip
+        if row is None:
+            row = ThingRow(project_id=project_id, kind=key.kind, owner=key.owner, id=key.id)
+            self._db.add(row)
+        if put.text is not None or row.position is None:
+            row.position = self._last(project_id, key) + 1 if put.position is None else put.position
+        row.revision, row.document = revision, put.text
+        row.digest = "" if put.text is None else hashlib.sha256(put.text.encode()).hexdigest()
+        return item
 
-    def _count(self, table: type[BuildingRow] | type[AssemblyRow], project_id: str) -> int:
-        return self._db.scalar(select(func.count()).select_from(table).where(table.project_id == project_id)) or 0
-
-    def _next_row(self, project_id: str, state: str) -> ChangeRow | None:
-        newest_first = ChangeRow.number.desc() if state == "done" else ChangeRow.number.asc()
-        here = (ChangeRow.project_id == project_id) & (ChangeRow.state == state)
-        return self._db.scalars(select(ChangeRow).where(here).order_by(newest_first).limit(1)).first()
-
-    def _next(self, project_id: str, state: str) -> Change | None:
-        row = self._next_row(project_id, state)
-        return _change(row) if row else None
-
-    def _expect(self, project_id: str, piece: Piece, *, exists: bool) -> None:
-        if piece.expect is None:
-            if exists:
-                raise Stale(piece.kind, piece.target, 0, self._version(project_id, piece))
-            return
-        if not exists:
-            raise NotFound(piece.kind, piece.target)
-        current = self._version(project_id, piece)
-        if current != piece.expect:
-            raise Stale(piece.kind, piece.target, piece.expect, current)
-
-    def _version(self, project_id: str, piece: Piece) -> int:
-        if piece.kind == "basis":
-            return self._row(project_id).version
-        row = self._thing(project_id, piece.kind, piece.target)
-        return row.version if row else 0
-
-    def _thing(self, project_id: str, kind: str, target: str) -> BuildingRow | AssemblyRow | None:
-        if kind == "building":
-            return self._db.get(BuildingRow, (project_id, target))
-        return self._db.get(AssemblyRow, (project_id, target))
-
-    def _json(self, project_id: str, kind: str, target: str) -> str | None:
-        if kind == "basis":
-            return _to_json(self._heading(self._row(project_id)))
-        row = self._thing(project_id, kind, target)
-        return row.document if row else None
-
-    def _put(self, project_id: str, kind: str, target: str, value: Thing | None, version: int) -> None:
-        if isinstance(value, Heading):
-            row = self._row(project_id)
-            row.name, row.basis, row.version = value.name, _basis_json(value.basis), version
-            row.materials = _materials_json(value.materials)
-            return
-        thing = self._thing(project_id, kind, target)
-        document = _to_json(value)
-        if document is None:
-            if thing is not None:
-                self._db.delete(thing)
-                self._db.flush()
-            return
-        if thing is None:
-            table = BuildingRow if kind == "building" else AssemblyRow
-            last = self._db.scalar(select(func.max(table.position)).where(table.project_id == project_id))
-            thing = table(project_id=project_id, id=target, position=0 if last is None else last + 1)
-            self._db.add(thing)
-        thing.version, thing.document = version, document
-        self._db.flush()
+    def _last(self, project_id: str, key: Key) -> float:
+        here = (ThingRow.project_id == project_id) & (ThingRow.kind == key.kind) & (ThingRow.owner == key.owner)
+        return self._db.scalar(select(func.max(ThingRow.position)).where(here)) or 0.0
 
 
-def _change(row: ChangeRow) -> Change:
-    return Change(number=row.number, at=row.at, who=row.who, zone=row.zone, text=row.text, state=row.state)
+def _put(item: ChangeItem) -> Put:
+    """An item as text, which gives the same value when it is read again.
+
+    Raises
+    ------
+    NotKept
+        If it does not: a document has lost a field on the way.
+    """
+    if item.value is None:
+        return Put(item.key, None, item.position)
+    text = KINDS[item.key.kind].to_json(item.value)
+    if read_thing(item.key.kind, text) != item.value:
+        raise NotKept(str(item.key))
+    return Put(item.key, text, item.position)
 
 
-@lru_cache(maxsize=64)
-def _basis(text: str) -> Basis:
-    basis: Basis = BasisDoc.model_validate_json(text).to_core()
-    return basis
-
-
-@lru_cache(maxsize=64)
-def _materials(text: str) -> tuple[Material, ...]:
-    return tuple(MaterialDoc.model_validate(one).to_core() for one in json.loads(text))
-
-
-def _basis_json(basis: Basis) -> str:
-    return BasisDoc.from_core(basis).model_dump_json(by_alias=True)
-
-
-def _materials_json(materials: tuple[Material, ...]) -> str:
-    return json.dumps([MaterialDoc.from_core(material).to_wire() for material in materials])
-
-
-def _to_json(value: Thing | None) -> str | None:
-    if value is None:
-        return None
-    if isinstance(value, Heading):
-        both = {
-            "basis": json.loads(_basis_json(value.basis)),
-            "materials": json.loads(_materials_json(value.materials)),
-        }
-        return json.dumps({"name": value.name, **both})
-    document = BuildingDoc.from_core(value) if isinstance(value, Building) else AssemblyDoc.from_core(value)
-    return document.model_dump_json(by_alias=True)
-
-
-@lru_cache(maxsize=4096)
-def _from_json(kind: str, text: str) -> Any:
-    """The core value of a document; the same text gives the same object, so that caches of results hit."""
-    if kind == "basis":
-        held = json.loads(text)
-        materials = tuple(MaterialDoc.model_validate(one).to_core() for one in held.get("materials", []))
-        return Heading(name=held["name"], basis=BasisDoc.model_validate(held["basis"]).to_core(), materials=materials)
-    document = BuildingDoc if kind == "building" else AssemblyDoc
-    return document.model_validate_json(text).to_core()
-
-
-def _with(project: Project, kind: str, target: str, value: Thing | None) -> Project:
-    if isinstance(value, Heading):
-        return replace(project, name=value.name, basis=value.basis, materials=value.materials)
-    if kind == "building":
-        return replace(project, buildings=_exchanged(project.buildings, target, value))
-    return replace(project, assemblies=_exchanged(project.assemblies, target, value))
-
-
-def _exchanged(things: tuple[Any, ...], target: str, value: Thing | None) -> tuple[Any, ...]:
-    at = next((index for index, thing in enumerate(things) if thing.id == target), len(things))
-    return (*things[:at], *(() if value is None else (value,)), *things[at + 1 :])
+def _moved(slots: Mapping[Key, Slot], puts: Iterable[Put], revision: int) -> dict[Key, Slot]:
+    found = dict(slots)
+    for put in puts:
+        if put.text is None:
+            found.pop(put.key, None)
+        else:
+            found[put.key] = Slot(put.position or 0.0, revision)
+    return found

@@ -11,42 +11,33 @@ class Base(DeclarativeBase):
 
 
 class ProjectRow(Base):
-    """A project; its Basis is one JSON document, for it is only ever read and written whole."""
+    """A project; what it holds are its things."""
 
     __tablename__ = "project"
     id: Mapped[str] = mapped_column(primary_key=True)
-    name: Mapped[str]
-    basis: Mapped[str]  # JSON, as in the project file
-    materials: Mapped[str]  # JSON list, as in the project file
-    version: Mapped[int]  # of name, basis and materials
-    revision: Mapped[int]  # counts every change of the project; versions are taken from it
+    name: Mapped[str]  # as its heading has it, for the list
+    revision: Mapped[int]  # counts every change of the project; revisions of things are taken from it
     created_at: Mapped[str]
     changed_at: Mapped[str]
     deleted_at: Mapped[str | None]
 
 
-class BuildingRow(Base):
-    """A building as its JSON document: it is only ever read and written whole."""
+class ThingRow(Base):
+    """A thing of a project as its JSON document: read, written, logged and locked on its own.
 
-    __tablename__ = "building"
+    The row of a removed thing stays: other windows learn from it that it is gone, and undo where it stood.
+    """
+
+    __tablename__ = "thing"
     __table_args__ = (ForeignKeyConstraint(["project_id"], ["project.id"], ondelete="CASCADE"),)
     project_id: Mapped[str] = mapped_column(primary_key=True)
+    kind: Mapped[str] = mapped_column(primary_key=True)  # of formats.things.KINDS
+    owner: Mapped[str] = mapped_column(primary_key=True)  # id of the thing that holds it; empty for the project
     id: Mapped[str] = mapped_column(primary_key=True)
-    position: Mapped[int]
-    version: Mapped[int]
-    document: Mapped[str]  # JSON, as in the project file
-
-
-class AssemblyRow(Base):
-    """A build-up as its JSON document."""
-
-    __tablename__ = "assembly"
-    __table_args__ = (ForeignKeyConstraint(["project_id"], ["project.id"], ondelete="CASCADE"),)
-    project_id: Mapped[str] = mapped_column(primary_key=True)
-    id: Mapped[str] = mapped_column(primary_key=True)
-    position: Mapped[int]
-    version: Mapped[int]
-    document: Mapped[str]  # JSON, as in the project file
+    position: Mapped[float]  # among those of one kind and owner
+    revision: Mapped[int]  # of the project, when it was written last
+    digest: Mapped[str]  # of the document
+    document: Mapped[str | None]  # JSON, as in the project file, without the things it holds; NULL once it is removed
 
 
 class Version(Base):
@@ -98,25 +89,31 @@ class ChangeRow(Base):
     project_id: Mapped[str]
     number: Mapped[int]
     at: Mapped[str]
-    who: Mapped[str]
+    actor: Mapped[str]  # id of who did it, and who may take it back
+    who: Mapped[str]  # as the log shows it
     zone: Mapped[str]
     text: Mapped[str]
     state: Mapped[str]
-    pieces: Mapped[list[PieceRow]] = relationship(order_by="PieceRow.position", cascade="all, delete-orphan")
+    items: Mapped[list[ChangeItemRow]] = relationship(order_by="ChangeItemRow.row", cascade="all, delete-orphan")
 
 
-class PieceRow(Base):
-    """What a change did to one thing: its JSON before and after; NULL where it was not there."""
+class ChangeItemRow(Base):
+    """What a change did to one thing: document and position before and after; NULL where it was not there."""
 
-    __tablename__ = "change_piece"
-    __table_args__ = (ForeignKeyConstraint(["change_row"], ["change.row"], ondelete="CASCADE"),)
+    __tablename__ = "change_item"
+    __table_args__ = (
+        ForeignKeyConstraint(["change_row"], ["change.row"], ondelete="CASCADE"),
+        Index("change_item_by_change", "change_row"),
+    )
     row: Mapped[int] = mapped_column(primary_key=True)
     change_row: Mapped[int]
-    position: Mapped[int]
-    kind: Mapped[str]  # basis, building or assembly
-    target: Mapped[str]
+    kind: Mapped[str]
+    owner: Mapped[str]
+    id: Mapped[str]
     before: Mapped[str | None]
     after: Mapped[str | None]
+    position_before: Mapped[float | None]
+    position_after: Mapped[float | None]
 
 
 class AnswerRow(Base):

@@ -9,12 +9,12 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.shell.project import Building
+from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.shell.standard import JointStandard, Standard
-from nimble_shell.formats.project import AssemblyDoc, BuildingDoc
 from nimble_shell.formats.standards import JointStandardDoc, StandardDoc
+from nimble_shell.formats.things import read_thing
 from nimble_shell.store.errors import NotFound
-from nimble_shell.store.rows import AssemblyRow, BuildingRow, JointStandardRow, ProjectRow, StandardRow, Version
+from nimble_shell.store.rows import JointStandardRow, ProjectRow, StandardRow, ThingRow, Version
 
 S = TypeVar("S", Standard, JointStandard)
 
@@ -91,15 +91,7 @@ class StandardRepository(_Versions[Standard]):
 
     def uses(self) -> dict[str, list[Use]]:
         """Where standards are used, by standard."""
-        found: dict[str, list[Use]] = {}
-        rows = select(AssemblyRow, ProjectRow.name).join(ProjectRow, ProjectRow.id == AssemblyRow.project_id)
-        for row, project in self._db.execute(rows.where(ProjectRow.deleted_at.is_(None))):
-            assembly: Assembly = AssemblyDoc.model_validate_json(row.document).to_core()
-            if assembly.standard is not None:
-                use = Use(project_id=row.project_id, project=project, id=assembly.id, name=assembly.name,
-                          version=assembly.standard.version)  # fmt: skip
-                found.setdefault(assembly.standard.id, []).append(use)
-        return found
+        return _uses(self._db, "assembly")
 
 
 class JointStandardRepository(_Versions[JointStandard]):
@@ -110,13 +102,29 @@ class JointStandardRepository(_Versions[JointStandard]):
 
     def uses(self) -> dict[str, list[Use]]:
         """Where standards are used, by standard."""
-        found: dict[str, list[Use]] = {}
-        rows = select(BuildingRow, ProjectRow.name).join(ProjectRow, ProjectRow.id == BuildingRow.project_id)
-        for row, project in self._db.execute(rows.where(ProjectRow.deleted_at.is_(None))):
-            building: Building = BuildingDoc.model_validate_json(row.document).to_core()
-            for joint in building.joints:
-                if joint.standard is not None:
-                    use = Use(project_id=row.project_id, project=project, id=f"{building.id}/{joint.id}",
-                              name=f"{building.name}, {joint.name}", version=joint.standard.version)  # fmt: skip
-                    found.setdefault(joint.standard.id, []).append(use)
-        return found
+        return _uses(self._db, "joint")
+
+
+def _uses(session: Session, kind: str) -> dict[str, list[Use]]:
+    found: dict[str, list[Use]] = {}
+    rows = (
+        select(ThingRow, ProjectRow.name)
+        .join(ProjectRow, ProjectRow.id == ThingRow.project_id)
+        .where(ProjectRow.deleted_at.is_(None), ThingRow.kind == kind, ThingRow.document.is_not(None))
+        .order_by(ThingRow.project_id, ThingRow.owner, ThingRow.position)
+    )
+    for row, project in session.execute(rows):
+        thing: Assembly | ShellJoint = read_thing(kind, row.document or "")
+        if thing.standard is None:
+            continue
+        owner = session.get(ThingRow, (row.project_id, "building", "", row.owner)) if row.owner else None
+        building = owner and owner.document and read_thing("building", owner.document).name
+        use = Use(
+            project_id=row.project_id,
+            project=project,
+            id=f"{row.owner}/{thing.id}" if row.owner else thing.id,
+            name=f"{building}, {thing.name}" if building else thing.name,
+            version=thing.standard.version,
+        )
+        found.setdefault(thing.standard.id, []).append(use)
+    return found

@@ -96,7 +96,8 @@ def test_a_slab_on_the_ground_is_run_and_says_what_is_taken_for_the_ground() -> 
 
 
 def test_what_has_no_data_is_named_and_nothing_else_is() -> None:
-    own = {**CATALOGUE, "own-board": replace(CATALOGUE["osb"], key="own-board", name="Own board")}
+    bare = replace(CATALOGUE["osb"], key="own-board", name="Own board", w80=None, w_f=None, A_w=None)
+    own = {**CATALOGUE, "own-board": bare}
     sip = wall("sip")
     layers = tuple(replace(one, material="own-board") if one.material == "osb" else one for one in sip.layers)
     swapped = seasons(replace(sip, layers=layers), own, BASIS, Life(years=1))

@@ -63,8 +63,8 @@
     );
   }
   function setOwn(key: string, change: Partial<OwnMaterial>): void {
-    const next = own.map((one) => (one.key === key ? { ...one, ...change } : one));
-    void attempt(() => session.saveMaterials(next, `Material ${key} changed`.slice(0, 200)));
+    const known = own.find((one) => one.key === key);
+    if (known) void attempt(() => session.saveMaterial({ ...known, ...change }, `Material ${key} changed`));
   }
   function add(): void {
     const key = `own-${crypto.randomUUID().slice(0, 6)}`;
@@ -90,7 +90,7 @@
       rates: 'entered',
     };
     find = '';
-    void attempt(() => session.saveMaterials([...own, fresh], 'Own material added'));
+    void attempt(() => session.saveMaterial(fresh, 'Own material added'));
   }
   function addLike(like: string): void {
     const name = session.materials.get(like)?.name ?? like;
@@ -98,12 +98,7 @@
     void attempt(() => session.addMaterialLike(like, `Own material like ${name}`.slice(0, 200)));
   }
   function remove(key: string): void {
-    void attempt(() =>
-      session.saveMaterials(
-        own.filter((one) => one.key !== key),
-        `Material ${key} removed`,
-      ),
-    );
+    void attempt(() => session.removeMaterial(key, `Material ${key} removed`));
   }
   async function bringIn(file: File | undefined): Promise<void> {
     if (!file) return;

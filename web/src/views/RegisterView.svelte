@@ -32,7 +32,7 @@
     const empty = !changed.site && !changed.kit && !changed.responsible && !changed.stamped;
     save({ criteria: empty ? others : [...others, changed] }, `Criteria: ${text}`);
   }
-  const findings = $derived(session.open?.findings ?? {});
+  const findings = $derived(session.open?.derived.findings ?? {});
   const limits = $derived(basis.limits);
   const handling = $derived(basis.handling);
   const economy = $derived(basis.economy);

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.assembly import Assembly, check_materials
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.indoor import Indoor
 from nimble_shell.core.basis.stations import STATIONS, Station
-from nimble_shell.core.errors import Collector
+from nimble_shell.core.errors import Collector, DomainError
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
 from nimble_shell.core.materials.rates import priced_catalogue
@@ -172,3 +172,20 @@ class Project:
                     "name one of the project's build-ups",
                 )
         check.refuse()
+
+
+def check_whole(project: Project) -> None:
+    """Refuse what no part can see alone: materials that the project's catalogue does not hold.
+
+    Raises
+    ------
+    DomainError
+        With the path of everything that is missing.
+    """
+    check = Collector()
+    for at, assembly in enumerate(project.assemblies):
+        try:
+            check_materials(assembly, project.catalogue)
+        except DomainError as error:
+            check.add(error.under("assemblies", at).issues)
+    check.refuse()

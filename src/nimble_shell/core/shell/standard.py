@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from nimble_shell.core.assemblies.assembly import Assembly, StandardRef
+from nimble_shell.core.assemblies.assembly import Assembly, StandardRef, check_materials
 from nimble_shell.core.assemblies.difference import Difference
 from nimble_shell.core.basis.stations import ShellPart
-from nimble_shell.core.errors import Collector
+from nimble_shell.core.errors import Collector, DomainError
 from nimble_shell.core.joints.joint import JointValue, ShellJoint
-from nimble_shell.core.materials import Material
+from nimble_shell.core.materials import CATALOGUE, Material
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -27,6 +27,10 @@ class Standard:
 
     def __post_init__(self) -> None:
         _check(self.version, self.reason)
+        try:
+            check_materials(self.assembly, {**CATALOGUE, **{one.key: one for one in self.materials}})
+        except DomainError as error:
+            raise error.under("assembly") from error
 
     @property
     def name(self) -> str:

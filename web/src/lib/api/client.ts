@@ -4,6 +4,7 @@ import type { components, paths } from './generated';
 
 type Schemas = components['schemas'];
 export type ProjectOut = Schemas['ProjectOut'];
+export type Delta = Schemas['DeltaOut'];
 export type ProjectDoc = Schemas['ProjectDoc'];
 export type Basis = Schemas['BasisDoc'];
 export type Building = Schemas['BuildingDoc'];

@@ -180,11 +180,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Save Assembly
-         * @description Change a build-up.
-         */
-        put: operations["save_assembly_api_v1_projects__project_id__assemblies_put"];
+        put?: never;
         /**
          * Start Assembly
          * @description Give an element of the shell a build-up of a system.
@@ -300,26 +296,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/projects/{project_id}/basis": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Save Basis
-         * @description Change name or Basis.
-         */
-        put: operations["save_basis_api_v1_projects__project_id__basis_put"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/projects/{project_id}/bench": {
         parameters: {
             query?: never;
@@ -334,26 +310,6 @@ export interface paths {
          * @description Every figure of a build-up as drafted, and what it means for the shell. Nothing is saved.
          */
         post: operations["bench_api_v1_projects__project_id__bench_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/projects/{project_id}/buildings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Save Building
-         * @description Change a building, or add one when no version is named.
-         */
-        put: operations["save_building_api_v1_projects__project_id__buildings_put"];
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -458,26 +414,6 @@ export interface paths {
         get: operations["ledger_api_v1_projects__project_id__buildings__building_id__ledger_get"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/projects/{project_id}/buildings/{building_id}/removal": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Remove Building
-         * @description Take a building away; undo brings it back.
-         */
-        post: operations["remove_building_api_v1_projects__project_id__buildings__building_id__removal_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -618,6 +554,46 @@ export interface paths {
          * @description The mean day of a month through the build-up, beside a wall of the same U without mass.
          */
         post: operations["day_api_v1_projects__project_id__day_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/delta": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Delta
+         * @description What was written since a revision, by whomever.
+         */
+        get: operations["delta_api_v1_projects__project_id__delta_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Edit
+         * @description Write things of a project as one undoable change.
+         */
+        post: operations["edit_api_v1_projects__project_id__edit_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -778,26 +754,6 @@ export interface paths {
          * @description ψ and the surface factor over values of one parameter, at working accuracy.
          */
         post: operations["joint_sweep_api_v1_projects__project_id__joint_sweep_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/projects/{project_id}/materials": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Save Materials
-         * @description Change the project's own materials.
-         */
-        put: operations["save_materials_api_v1_projects__project_id__materials_put"];
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2061,6 +2017,37 @@ export interface components {
             value: string;
         };
         /**
+         * DeltaOut
+         * @description What has been written since the revision that was named: all a window needs to be up to date.
+         */
+        DeltaOut: {
+            /** Changed At */
+            changed_at: string;
+            derived: components["schemas"]["Derived"] | null;
+            /** Orders */
+            orders: components["schemas"]["OrderOut"][];
+            /** Project Id */
+            project_id: string;
+            redo: components["schemas"]["ChangeOut"] | null;
+            /** Revision */
+            revision: number;
+            /** Things */
+            things: components["schemas"]["ThingOut"][];
+            undo: components["schemas"]["ChangeOut"] | null;
+        };
+        /**
+         * Derived
+         * @description What follows from a project's things and is no thing itself.
+         */
+        Derived: {
+            /** Catalogue */
+            catalogue: components["schemas"]["MaterialOut"][];
+            /** Findings */
+            findings: {
+                [key: string]: string;
+            };
+        };
+        /**
          * DifferenceIn
          * @description A joint as drafted, with the variant it is compared with.
          */
@@ -2199,6 +2186,21 @@ export interface components {
              * @default 50
              */
             life: number;
+        };
+        /**
+         * EditIn
+         * @description Things to be written together, as one undoable change.
+         */
+        EditIn: {
+            /** Items */
+            items: components["schemas"]["ThingEdit"][];
+            /** Text */
+            text: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
         };
         /**
          * ElementDoc
@@ -3380,8 +3382,6 @@ export interface components {
             like: string;
             /** Text */
             text: string;
-            /** Version */
-            version: number;
             /**
              * Zone
              * @default
@@ -3433,8 +3433,6 @@ export interface components {
             content: string;
             /** Text */
             text: string;
-            /** Version */
-            version: number;
             /**
              * Zone
              * @default
@@ -3689,6 +3687,18 @@ export interface components {
             differences: components["schemas"]["DifferenceOut"][];
             standard: components["schemas"]["StandardOut"];
         };
+        /**
+         * OrderOut
+         * @description Ids of the things of one kind and owner, in their order.
+         */
+        OrderOut: {
+            /** Ids */
+            ids: string[];
+            /** Kind */
+            kind: string;
+            /** Owner */
+            owner: string;
+        };
         /** ParameterOut */
         ParameterOut: {
             /** Dimension */
@@ -3928,15 +3938,12 @@ export interface components {
         };
         /**
          * ProjectOut
-         * @description A project as it stands, with the versions to name when saving.
+         * @description A project as it stands.
          */
         ProjectOut: {
             /** Changed At */
             changed_at: string;
-            /** Findings */
-            findings: {
-                [key: string]: string;
-            };
+            derived: components["schemas"]["Derived"];
             project: components["schemas"]["ProjectDoc"];
             redo: components["schemas"]["ChangeOut"] | null;
             /** Revision */
@@ -4015,10 +4022,19 @@ export interface components {
             /** Word */
             word: string;
         };
-        /** Removal */
+        /**
+         * Removal
+         * @description Of a build-up: what uses it stands in the way, or goes along.
+         */
         Removal: {
             /** Text */
             text: string;
+            /**
+             * Users
+             * @default refuse
+             * @enum {string}
+             */
+            users: "refuse" | "take along";
             /** Version */
             version: number;
             /**
@@ -4035,61 +4051,6 @@ export interface components {
             name: string;
             /** Value */
             value: number;
-        };
-        /** SaveAssembly */
-        SaveAssembly: {
-            assembly: components["schemas"]["AssemblyDoc"];
-            /** Text */
-            text: string;
-            /** Version */
-            version: number;
-            /**
-             * Zone
-             * @default
-             */
-            zone: string;
-        };
-        /** SaveBasis */
-        SaveBasis: {
-            basis: components["schemas"]["BasisDoc"];
-            /** Name */
-            name: string;
-            /** Text */
-            text: string;
-            /** Version */
-            version: number;
-            /**
-             * Zone
-             * @default
-             */
-            zone: string;
-        };
-        /** SaveBuilding */
-        SaveBuilding: {
-            building: components["schemas"]["BuildingDoc"];
-            /** Text */
-            text: string;
-            /** Version */
-            version?: number | null;
-            /**
-             * Zone
-             * @default
-             */
-            zone: string;
-        };
-        /** SaveMaterials */
-        SaveMaterials: {
-            /** Materials */
-            materials: components["schemas"]["MaterialDoc"][];
-            /** Text */
-            text: string;
-            /** Version */
-            version: number;
-            /**
-             * Zone
-             * @default
-             */
-            zone: string;
         };
         /**
          * SchoolsDoc
@@ -4678,6 +4639,18 @@ export interface components {
              */
             zone: string;
         };
+        /** TakeOffer */
+        TakeOffer: {
+            /** Text */
+            text: string;
+            /** Version */
+            version: number;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
         /** TargetSetIn */
         TargetSetIn: {
             /** Name */
@@ -4718,6 +4691,50 @@ export interface components {
             R_wall?: number | null;
             /** F Rsi */
             f_rsi?: number | null;
+        };
+        /**
+         * ThingEdit
+         * @description A thing as it is to be; null takes it away.
+         *
+         *     A document that names what it holds (elements and joints, fixings) stands for all of that; else it stays as it is.
+         */
+        ThingEdit: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /** Kind */
+            kind: string;
+            /**
+             * Owner
+             * @default
+             */
+            owner: string | "";
+            /** Read */
+            read?: number | null;
+        };
+        /**
+         * ThingOut
+         * @description A thing as it was written last; without a document it was removed.
+         */
+        ThingOut: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Owner */
+            owner: string;
+            /** Revision */
+            revision: number;
         };
         /**
          * UnitOut
@@ -5773,98 +5790,11 @@ export interface operations {
             };
         };
     };
-    save_assembly_api_v1_projects__project_id__assemblies_put: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                project_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SaveAssembly"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProjectOut"];
-                };
-            };
-            /** @description another site asked */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description changed in another window */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description refused, with the place and the way out */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the database does not answer */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the disk is full */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     start_assembly_api_v1_projects__project_id__assemblies_post: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number | null;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -5883,7 +5813,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */
@@ -6128,7 +6058,9 @@ export interface operations {
     };
     take_offer_api_v1_projects__project_id__assemblies__assembly_id__offer_post: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number | null;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -6138,7 +6070,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Removal"];
+                "application/json": components["schemas"]["TakeOffer"];
             };
         };
         responses: {
@@ -6148,7 +6080,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */
@@ -6218,7 +6150,9 @@ export interface operations {
     };
     remove_assembly_api_v1_projects__project_id__assemblies__assembly_id__removal_post: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number | null;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -6238,7 +6172,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */
@@ -6397,7 +6331,9 @@ export interface operations {
     };
     keep_standard_api_v1_projects__project_id__assemblies__assembly_id__standard_post: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number | null;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -6417,96 +6353,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
-                };
-            };
-            /** @description another site asked */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description changed in another window */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description refused, with the place and the way out */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the database does not answer */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the disk is full */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    save_basis_api_v1_projects__project_id__basis_put: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                project_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SaveBasis"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */
@@ -6596,95 +6443,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchOut"];
-                };
-            };
-            /** @description another site asked */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description changed in another window */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description refused, with the place and the way out */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the database does not answer */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the disk is full */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    save_building_api_v1_projects__project_id__buildings_put: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                project_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SaveBuilding"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProjectOut"];
                 };
             };
             /** @description another site asked */
@@ -6928,7 +6686,9 @@ export interface operations {
     };
     take_joint_standard_api_v1_projects__project_id__buildings__building_id__joints__joint_id__offer_post: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number | null;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -6949,7 +6709,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */
@@ -7108,7 +6868,9 @@ export interface operations {
     };
     keep_joint_standard_api_v1_projects__project_id__buildings__building_id__joints__joint_id__standard_post: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number | null;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -7129,7 +6891,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */
@@ -7216,96 +6978,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConsequenceOut"];
-                };
-            };
-            /** @description another site asked */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description changed in another window */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description refused, with the place and the way out */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the database does not answer */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the disk is full */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    remove_building_api_v1_projects__project_id__buildings__building_id__removal_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                project_id: string;
-                building_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Removal"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProjectOut"];
                 };
             };
             /** @description another site asked */
@@ -7916,6 +7588,184 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delta_api_v1_projects__project_id__delta_get: {
+        parameters: {
+            query: {
+                since: number;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    edit_api_v1_projects__project_id__edit_post: {
+        parameters: {
+            query?: {
+                since?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EditIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */
@@ -8691,95 +8541,6 @@ export interface operations {
             };
         };
     };
-    save_materials_api_v1_projects__project_id__materials_put: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                project_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SaveMaterials"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProjectOut"];
-                };
-            };
-            /** @description another site asked */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description changed in another window */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description refused, with the place and the way out */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the database does not answer */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the disk is full */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     export_materials_api_v1_projects__project_id__materials_csv_get: {
         parameters: {
             query?: {
@@ -8869,7 +8630,9 @@ export interface operations {
     };
     import_materials_api_v1_projects__project_id__materials_csv_post: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number | null;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -8888,7 +8651,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */
@@ -8958,7 +8721,9 @@ export interface operations {
     };
     add_material_like_api_v1_projects__project_id__materials_like_post: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number | null;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -8977,7 +8742,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */
@@ -9848,7 +9613,9 @@ export interface operations {
     };
     redo_api_v1_projects__project_id__redo_post: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number | null;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -9867,7 +9634,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */
@@ -10022,7 +9789,9 @@ export interface operations {
     };
     use_standard_api_v1_projects__project_id__standards_post: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number | null;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -10041,7 +9810,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */
@@ -10200,7 +9969,9 @@ export interface operations {
     };
     undo_api_v1_projects__project_id__undo_post: {
         parameters: {
-            query?: never;
+            query?: {
+                since?: number | null;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -10219,7 +9990,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description another site asked */

@@ -22,6 +22,8 @@ export class Bench {
   refused = $state.raw<Problem>();
   #place = { project: '', building: '', condition: '0' };
   #saved: Assembly | undefined;
+  /** Revision that the draft was begun on. */
+  #read = 0;
   /** The hand is on the draft, or a save of it is on its way: what the server holds is older. */
   #busy = $state(0);
 
@@ -49,6 +51,7 @@ export class Bench {
         this.ghost = undefined;
       }
       this.#saved = stored;
+      this.#read = revision;
       this.draft = stored;
       this.selected = Math.min(this.selected, stored.layers.length - 1);
     }
@@ -119,7 +122,7 @@ export class Bench {
     this.refused = undefined;
     this.#ask(next);
     this.#busy += 1;
-    const good = await session.saveAssembly(next, text, zone);
+    const good = await session.saveAssembly(next, text, zone, { on: before, read: this.#read });
     this.#busy -= 1;
     const trouble = session.trouble?.problem;
     if (!good && trouble?.status === 422 && this.draft === next) {
@@ -128,7 +131,10 @@ export class Bench {
       this.draft = before;
       this.#ask(before);
     }
-    if (good && this.draft === next) this.#saved = session.assembly(next.id) ?? next;
+    if (good && this.draft === next) {
+      this.#saved = session.assembly(next.id) ?? next;
+      this.#read = session.open?.revision ?? this.#read;
+    }
   }
 
   /** Take the stored version instead of the draft. */

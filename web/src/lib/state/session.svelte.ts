@@ -6,6 +6,7 @@ import type {
   Building,
   Change,
   Consequence,
+  Delta,
   Joint,
   Material,
   OwnMaterial,
@@ -14,6 +15,7 @@ import type {
   Standard,
 } from '$lib/api/client';
 import { Units } from '$lib/units';
+import { itemsOf, withDelta, type Item } from './delta';
 import { Live } from './live.svelte';
 
 export type Place = 'wall' | 'roof' | 'floor';
@@ -55,28 +57,15 @@ class Session {
       ? new Units(this.open?.project.basis.schools.units ?? 'SI', this.shipped.dimensions)
       : undefined,
   );
-  /** Shipped and own materials, at the practice's rates: the project's catalogue. */
-  readonly materials = $derived.by(() => {
-    const own = (this.open?.project.materials ?? []).map((one) => ({
-      ...one,
-      conductivity: one.lambda,
-      conductivity_fresh: one.lambda_fresh ?? null,
-      sd: one.sd ?? null,
-    }));
-    const rates = this.open?.project.basis.rates ?? [];
-    const every: Material[] = [...(this.shipped?.materials ?? []), ...own];
-    return new Map<string, Material>(
-      every.map((one) => {
-        const rate = rates.find((each) => each.material === one.key);
-        const at = rate && {
-          cost: rate.cost ?? one.cost,
-          carbon: rate.carbon ?? one.carbon,
-          stock: rate.stock ?? one.stock,
-        };
-        return [one.key, { ...one, ...at }];
-      }),
-    );
-  });
+  /** The project's catalogue, as the server has it: shipped and own materials, at the practice's rates. */
+  readonly materials = $derived(
+    new Map<string, Material>(
+      [...(this.shipped?.materials ?? []), ...(this.open?.derived.catalogue ?? [])].map((one) => [
+        one.key,
+        one,
+      ]),
+    ),
+  );
 
   async start(): Promise<void> {
     if (this.shipped) return;
@@ -129,42 +118,102 @@ class Session {
     return this.open?.project.assemblies?.find((assembly) => assembly.id === id);
   }
 
-  saveAssembly(assembly: Assembly, text: string, zone: string): Promise<boolean> {
-    return this.#save(text, (project, force) =>
-      api.PUT('/api/v1/projects/{project_id}/assemblies', {
-        params: { path: { project_id: project } },
-        body: { assembly, text, zone, version: this.#version(`assembly/${assembly.id}`, force) },
-      }),
+  /** The revision of what this window itself has saved last of a draft: it need not fear that. */
+  #own = new Map<string, number>();
+
+  /** Write things as one undoable change; without anything to write it is done. */
+  #edit(
+    items: (force: number | undefined) => Item[],
+    text: string,
+    zone: string,
+    own?: string,
+  ): Promise<boolean> {
+    return this.#save(
+      text,
+      (project, since, force) => {
+        const written = items(force);
+        if (!written.length) return undefined;
+        return api.POST('/api/v1/projects/{project_id}/edit', {
+          params: { path: { project_id: project }, query: { since } },
+          body: { text, zone, items: written },
+        });
+      },
+      (saved) => own && this.#own.set(own, saved.revision),
+    );
+  }
+
+  /** A draft that was begun on what was stored at a revision: what differs from that is written, and nothing else. */
+  saveAssembly(
+    assembly: Assembly,
+    text: string,
+    zone: string,
+    begun: { on: Assembly; read: number },
+  ): Promise<boolean> {
+    const key = `assembly/${assembly.id}`;
+    return this.#edit(
+      (force) =>
+        itemsOf('assembly', begun.on, assembly, force ?? Math.max(begun.read, this.#own.get(key) ?? 0)),
+      text,
+      zone,
+      key,
     );
   }
 
   saveBasis(basis: Basis, name: string, text: string): Promise<boolean> {
-    return this.#save(text, (project, force) =>
-      api.PUT('/api/v1/projects/{project_id}/basis', {
-        params: { path: { project_id: project } },
-        body: { basis, name, text, zone: '1', version: this.#version('basis', force) },
-      }),
+    return this.#edit(
+      (force) => [
+        ...(name === this.open?.project.name
+          ? []
+          : [{ kind: 'project', owner: '', id: '', read: force ?? this.#revision, document: { name } }]),
+        ...(basis === this.open?.project.basis
+          ? []
+          : [{ kind: 'basis', owner: '', id: '', read: force ?? this.#revision, document: { ...basis } }]),
+      ],
+      text,
+      '1',
     );
   }
 
   saveBuilding(building: Building, text: string, zone: string): Promise<boolean> {
-    return this.#save(text, (project, force) => {
-      const known = this.open?.versions[`building/${building.id}`] !== undefined;
-      const version = known ? this.#version(`building/${building.id}`, force) : null;
-      return api.PUT('/api/v1/projects/{project_id}/buildings', {
-        params: { path: { project_id: project } },
-        body: { building, text, zone, version },
-      });
-    });
+    return this.#edit(
+      (force) => itemsOf('building', this.building(building.id), building, force ?? this.#revision),
+      text,
+      zone,
+    );
   }
 
   removeBuilding(building: Building): Promise<boolean> {
-    const text = `${building.name} removed`;
-    return this.#save(text, (project, force) =>
-      api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/removal', {
-        params: { path: { project_id: project, building_id: building.id } },
-        body: { text, zone: '1', version: this.#version(`building/${building.id}`, force) },
-      }),
+    return this.#edit(
+      (force) => [
+        { kind: 'building', owner: '', id: building.id, read: force ?? this.#revision, document: null },
+      ],
+      `${building.name} removed`,
+      '1',
+    );
+  }
+
+  saveMaterial(material: OwnMaterial, text: string): Promise<boolean> {
+    const known = this.open?.project.materials?.some((one) => one.key === material.key);
+    return this.#edit(
+      (force) => [
+        {
+          kind: 'material',
+          owner: '',
+          id: material.key,
+          read: known ? (force ?? this.#revision) : null,
+          document: { ...material },
+        },
+      ],
+      text,
+      '1',
+    );
+  }
+
+  removeMaterial(key: string, text: string): Promise<boolean> {
+    return this.#edit(
+      (force) => [{ kind: 'material', owner: '', id: key, read: force ?? this.#revision, document: null }],
+      text,
+      '1',
     );
   }
 
@@ -176,37 +225,28 @@ class Session {
     text: string,
     zone: string,
   ): Promise<boolean> {
-    return this.#save(text, (project) =>
+    return this.#save(text, (project, since) =>
       api.POST('/api/v1/projects/{project_id}/assemblies', {
-        params: { path: { project_id: project } },
+        params: { path: { project_id: project }, query: { since } },
         body: { building_id: building, element_id: element, system, values, text, zone },
       }),
     );
   }
 
-  saveMaterials(materials: OwnMaterial[], text: string): Promise<boolean> {
-    return this.#save(text, (project, force) =>
-      api.PUT('/api/v1/projects/{project_id}/materials', {
-        params: { path: { project_id: project } },
-        body: { materials, text, zone: '1', version: this.#version('basis', force) },
-      }),
-    );
-  }
-
   addMaterialLike(like: string, text: string): Promise<boolean> {
-    return this.#save(text, (project, force) =>
+    return this.#save(text, (project, since) =>
       api.POST('/api/v1/projects/{project_id}/materials/like', {
-        params: { path: { project_id: project } },
-        body: { like, text, zone: '1', version: this.#version('basis', force) },
+        params: { path: { project_id: project }, query: { since } },
+        body: { like, text, zone: '1' },
       }),
     );
   }
 
   importMaterials(content: string, text: string): Promise<boolean> {
-    return this.#save(text, (project, force) =>
+    return this.#save(text, (project, since) =>
       api.POST('/api/v1/projects/{project_id}/materials/csv', {
-        params: { path: { project_id: project } },
-        body: { content, text, zone: '1', version: this.#version('basis', force) },
+        params: { path: { project_id: project }, query: { since } },
+        body: { content, text, zone: '1' },
       }),
     );
   }
@@ -216,21 +256,21 @@ class Session {
     place: Place,
     reason: string,
     source: string,
-    since: string,
+    trusted_since: string,
   ): Promise<boolean> {
-    return this.#save('kept as a standard', (project) =>
+    return this.#save('kept as a standard', (project, since) =>
       api.POST('/api/v1/projects/{project_id}/assemblies/{assembly_id}/standard', {
-        params: { path: { project_id: project, assembly_id: assembly } },
-        body: { place, reason, source, trusted_since: since },
+        params: { path: { project_id: project, assembly_id: assembly }, query: { since } },
+        body: { place, reason, source, trusted_since },
       }),
     );
   }
 
   useStandard(building: string, element: string, standard: Standard, zone: string): Promise<boolean> {
     const text = `${standard.assembly.name}, standard ${standard.version}`.slice(0, 200);
-    return this.#save(text, (project) =>
+    return this.#save(text, (project, since) =>
       api.POST('/api/v1/projects/{project_id}/standards', {
-        params: { path: { project_id: project } },
+        params: { path: { project_id: project }, query: { since } },
         body: { building_id: building, element_id: element, standard_id: standard.id, text, zone },
       }),
     );
@@ -238,10 +278,10 @@ class Session {
 
   takeOffer(assembly: string, version: number, zone: string): Promise<boolean> {
     const text = `Standard taken, version ${version}`;
-    return this.#save(text, (project, force) =>
+    return this.#save(text, (project, since, force) =>
       api.POST('/api/v1/projects/{project_id}/assemblies/{assembly_id}/offer', {
-        params: { path: { project_id: project, assembly_id: assembly } },
-        body: { text, zone, version: this.#version(`assembly/${assembly}`, force) },
+        params: { path: { project_id: project, assembly_id: assembly }, query: { since } },
+        body: { text, zone, version: force ?? since },
       }),
     );
   }
@@ -251,26 +291,29 @@ class Session {
     joint: string,
     reason: string,
     source: string,
-    since: string,
+    trusted_since: string,
   ): Promise<boolean> {
-    return this.#save('kept as a standard', (project) =>
+    return this.#save('kept as a standard', (project, since) =>
       api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/standard', {
-        params: { path: { project_id: project, building_id: building, joint_id: joint } },
-        body: { reason, source, trusted_since: since },
+        params: { path: { project_id: project, building_id: building, joint_id: joint }, query: { since } },
+        body: { reason, source, trusted_since },
       }),
     );
   }
 
   takeJointStandard(building: string, joint: Joint, standard: string, version: number): Promise<boolean> {
     const text = `${joint.name}: standard taken, version ${version}`.slice(0, 200);
-    return this.#save(text, (project, force) =>
+    return this.#save(text, (project, since, force) =>
       api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/offer', {
-        params: { path: { project_id: project, building_id: building, joint_id: joint.id } },
+        params: {
+          path: { project_id: project, building_id: building, joint_id: joint.id },
+          query: { since },
+        },
         body: {
           text,
           zone: `${joint.station}3`,
           standard_id: standard,
-          version: this.#version(`building/${building}`, force),
+          version: force ?? since,
         },
       }),
     );
@@ -278,11 +321,14 @@ class Session {
 
   /** Take back the newest change, or do the last undone one again. */
   step(direction: 'undo' | 'redo'): Promise<boolean> {
-    return this.#save(direction, (project) => {
+    return this.#save(direction, (project, since) => {
       const number = this.open?.[direction]?.number;
       if (number === undefined) return undefined;
       const address = `/api/v1/projects/{project_id}/${direction}` as const;
-      return api.POST(address, { params: { path: { project_id: project } }, body: { number } });
+      return api.POST(address, {
+        params: { path: { project_id: project }, query: { since } },
+        body: { number },
+      });
     });
   }
 
@@ -291,10 +337,8 @@ class Session {
     return take(api.GET('/api/v1/projects/{project_id}/changes', { params: { path: { project_id: id } } }));
   }
 
-  #forced: Record<string, number> | undefined;
-
-  #version(key: string, force: boolean): number {
-    return (force ? this.#forced?.[key] : undefined) ?? this.open?.versions[key] ?? 0;
+  get #revision(): number {
+    return this.open?.revision ?? 0;
   }
 
   /** One save after the other, each naming the version the one before it left. */
@@ -302,17 +346,20 @@ class Session {
     doing: string,
     call: (
       project: string,
-      force: boolean,
-    ) => Promise<{ data?: ProjectOut; error?: unknown; response: Response }> | undefined,
+      since: number,
+      force: number | undefined,
+    ) => Promise<{ data?: Delta; error?: unknown; response: Response }> | undefined,
+    after: (saved: Delta) => void = () => undefined,
   ): Promise<boolean> {
-    const attempt = async (force: boolean): Promise<boolean> => {
-      const project = this.open?.project.id;
-      const request = project && call(project, force);
-      if (!request) return false;
+    const attempt = async (force?: number): Promise<boolean> => {
+      const open = this.open;
+      const request = open && call(open.project.id, open.revision, force);
+      if (!request) return open !== undefined;
       this.saving += 1;
       try {
         const saved = await take(request);
-        this.open = saved;
+        this.merge(saved);
+        after(saved);
         this.trouble = undefined;
         this.announcement = doing;
         return true;
@@ -321,9 +368,9 @@ class Session {
         this.trouble = {
           problem,
           doing,
-          retry: () => this.#next(() => attempt(false)),
+          retry: () => this.#next(() => attempt()),
           ...(problem.status === 409 && doing !== 'undo' && doing !== 'redo'
-            ? { insist: () => this.#next(() => this.#overwrite(() => attempt(true))) }
+            ? { insist: () => this.#next(() => this.#overwrite(attempt)) }
             : {}),
         };
         return false;
@@ -331,23 +378,42 @@ class Session {
         this.saving -= 1;
       }
     };
-    return this.#next(() => attempt(false));
+    return this.#next(() => attempt());
   }
 
-  /** Learn the newest versions, then save on top of them, as the person decided. */
-  async #overwrite(again: () => Promise<boolean>): Promise<boolean> {
-    const id = this.open?.project.id ?? '';
+  /** Take in what was written since, here or elsewhere. */
+  merge(delta: Delta): void {
+    const open = this.open;
+    if (!open || open.project.id !== delta.project_id || delta.revision < open.revision) return;
+    const { revision, undo, redo, changed_at } = delta;
+    this.open = {
+      ...open,
+      project: withDelta(open.project, delta),
+      revision,
+      undo,
+      redo,
+      changed_at,
+      derived: delta.derived ?? open.derived,
+    };
+  }
+
+  /** Learn what was written since, then save on top of it, as the person decided. */
+  async #overwrite(again: (force: number) => Promise<boolean>): Promise<boolean> {
+    const open = this.open;
+    if (!open) return false;
     try {
-      const newest = await take(
-        api.GET('/api/v1/projects/{project_id}', { params: { path: { project_id: id } } }),
+      const path = { project_id: open.project.id };
+      this.merge(
+        await take(
+          api.GET('/api/v1/projects/{project_id}/delta', {
+            params: { path, query: { since: open.revision } },
+          }),
+        ),
       );
-      this.#forced = newest.versions;
-      return await again();
+      return await again(this.open?.revision ?? open.revision);
     } catch (error) {
       this.trouble = { problem: asProblem(error), doing: 'load the newer version' };
       return false;
-    } finally {
-      this.#forced = undefined;
     }
   }
 
