@@ -21,6 +21,7 @@ HELP = """\
 ./nimble moisture FILE   moisture in an element by month or by hour, print JSON
 ./nimble compute FILE    compute every build-up of a project file, print JSON
 ./nimble export | import a project as documented JSON
+./nimble backups | restore NAME   list the backups, put one in place   [--data DIR]
 ./nimble types           write the web's API types again
 """
 

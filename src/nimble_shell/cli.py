@@ -17,7 +17,8 @@ from nimble_shell.formats.problems import Problem, ProblemError
 from nimble_shell.services import sheets
 from nimble_shell.services.compute import compute_project
 from nimble_shell.services.projects import ProjectService
-from nimble_shell.store import Database, NotFound, default_data_dir
+from nimble_shell.store import Database, FolderLock, NotFound, StoreError, backups, default_data_dir, restore
+from nimble_shell.store.database import FILE
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False)
 
@@ -104,9 +105,40 @@ def demo(
 
 
 @app.command()
-def serve(data: Data = None, port: Port = serving.DEFAULT_PORT) -> None:
+def serve(
+    data: Data = None,
+    port: Port = serving.DEFAULT_PORT,
+    anew: Annotated[bool, typer.Option(help="Begin an empty database although there are backups.")] = False,
+) -> None:
     """Start with your own data."""
-    _serve(data, port, demo=False)
+    _serve(data, port, demo=False, anew=anew)
+
+
+@app.command("backups")
+def list_backups(data: Data = None) -> None:
+    """List the backups of a data folder, newest first, with what lies in each."""
+    for one in backups(data or default_data_dir()):
+        inside = "cannot be used: " + one.why_not if one.contents is None else _named(one.contents.projects)
+        print(f"{one.name}  {one.made_at}  {one.size / 1024:,.0f} kB  {inside}")
+
+
+def _named(projects: tuple[str, ...]) -> str:
+    rest = f" and {len(projects) - 3} more" if len(projects) > 3 else ""
+    return f"{len(projects)} projects: {', '.join(projects[:3])}{rest}" if projects else "no project"
+
+
+@app.command("restore")
+def restore_backup(name: str, data: Data = None) -> None:
+    """Put a backup in the place of the database, which is kept among the backups. Stop the server first."""
+    folder = data or default_data_dir()
+    try:
+        lock = FolderLock(folder)
+        lock.take("a restore")
+        kept = restore(folder / FILE, name)
+        lock.release()
+    except StoreError as error:
+        _refuse(_whole_file(error.code, error.message, error.hint))
+    print(f"{name} is in place" + ("" if kept is None else f"; what stood there is in {kept}"))
 
 
 @app.command()
@@ -146,9 +178,9 @@ def import_project(file: Path, data: Data = None) -> None:
     print(stored.project.id)
 
 
-def _serve(data: Path | None, port: int, *, demo: bool, fresh: bool = False) -> None:
+def _serve(data: Path | None, port: int, *, demo: bool, fresh: bool = False, anew: bool = False) -> None:
     try:
-        serving.run(data, port, demo=demo, fresh=fresh)
+        serving.run(data, port, demo=demo, fresh=fresh, anew=anew)
     except serving.CannotStart as error:
         print(error, file=sys.stderr)
         raise typer.Exit(1) from error

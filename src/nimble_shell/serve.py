@@ -6,7 +6,6 @@ import logging
 import os
 import shutil
 import socket
-import sqlite3
 from pathlib import Path
 
 import uvicorn
@@ -16,7 +15,7 @@ from nimble_shell.demo import PROJECT_ID, plant
 from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.standards import StandardService
-from nimble_shell.store import Database, StoreError, default_data_dir
+from nimble_shell.store import Database, FolderLock, StoreError, default_data_dir
 
 HOST = "127.0.0.1"
 DEFAULT_PORT = 8722
@@ -36,11 +35,11 @@ def web_folder() -> Path | None:
     return folder if (folder / "index.html").is_file() else None
 
 
-def open_database(folder: Path) -> Database:
-    """The database in a folder, brought to this program's schema. Raises CannotStart."""
+def open_database(folder: Path, *, anew: bool = False) -> Database:
+    """The database in a folder, looked at and brought to this program's schema. Raises CannotStart."""
     try:
         database = Database(folder)
-        backup = database.migrate()
+        backup = database.migrate(anew=anew)
         database.check()
     except StoreError as error:
         raise CannotStart("database", f"{error.message} ({folder})", error.hint) from error
@@ -49,13 +48,17 @@ def open_database(folder: Path) -> Database:
     return database
 
 
-def run(data: Path | None, port: int, *, demo: bool, fresh: bool = False) -> None:
+def run(data: Path | None, port: int, *, demo: bool, fresh: bool = False, anew: bool = False) -> None:
     """Serve until stopped. Raises CannotStart."""
     listener = _listen(port)
+    address = f"http://{HOST}:{listener.getsockname()[1]}"
     folder = data or (default_data_dir() / "demo" if demo else default_data_dir())
+    lock = _taken(folder, address) if not fresh else None
     if fresh:
+        _taken(folder, address).release()
         _set_aside(folder)
-    database = open_database(folder)
+        lock = _taken(folder, address)
+    database = open_database(folder, anew=anew or fresh)
     _back_up(database)
     service = ProjectService(database)
     if demo and PROJECT_ID not in {listed.id for listed in service.all()}:
@@ -66,19 +69,35 @@ def run(data: Path | None, port: int, *, demo: bool, fresh: bool = False) -> Non
     logging.basicConfig(level=logging.INFO, format="%(asctime)s %(levelname)s %(name)s %(message)s")
     server = uvicorn.Server(uvicorn.Config(create_app(database, web), log_level="warning", server_header=False))
     path = f"/{PROJECT_ID}" if demo else "/"
-    print(f"Nimble Shell is ready: http://{HOST}:{listener.getsockname()[1]}{path}", flush=True)
+    print(f"Nimble Shell is ready: {address}{path}", flush=True)
     print(f"Data lie in {folder}. Stop with Ctrl C.", flush=True)
     try:
         server.run(sockets=[listener])
     finally:
         database.close()
+        if lock is not None:
+            lock.release()
+
+
+def _taken(folder: Path, address: str) -> FolderLock:
+    """The folder, for this server alone. Raises CannotStart."""
+    lock = FolderLock(folder)
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        lock.take(f"the server at {address}")
+    except OSError as error:
+        fix = "name another with --data DIR"
+        raise CannotStart("data folder", f"the data folder {folder} cannot be made: {error}", fix) from error
+    except StoreError as error:
+        raise CannotStart("data folder", f"{error.message} ({folder})", error.hint) from error
+    return lock
 
 
 def _back_up(database: Database) -> None:
     """A backup a day; a full disk is no reason not to start."""
     try:
         database.backup_daily()
-    except (OSError, sqlite3.Error) as error:
+    except (OSError, StoreError) as error:
         print(f"No backup was made: {error}")
 
 

@@ -21,7 +21,8 @@ from nimble_shell.demo.heron_flats import campus
 from nimble_shell.formats.project import BasisDoc
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.store import Database, StoreError
-from nimble_shell.store.database import HEAD, MIGRATIONS
+from nimble_shell.store.database import MIGRATIONS
+from nimble_shell.store.inspect import HEAD
 from nimble_shell.store.rows import Base
 
 

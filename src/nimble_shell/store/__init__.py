@@ -1,10 +1,12 @@
 """SQLite through SQLAlchemy: rows, repositories, the change log, migrations and backups. Rows never leave this room."""
 
 from nimble_shell.store.answers import AnswerRepository
+from nimble_shell.store.backups import Backup, backups, restore
 from nimble_shell.store.changes import Actor, Change
 from nimble_shell.store.database import Database, default_data_dir
 from nimble_shell.store.differences import Slot
 from nimble_shell.store.errors import Crossed, NotFound, NotKept, Stale, StoreError
+from nimble_shell.store.lock import FolderLock
 from nimble_shell.store.projects import Listed, ProjectRepository, Stored, Written
 from nimble_shell.store.standards import JointStandardRepository, Kept, StandardRepository, Use
 from nimble_shell.store.targets import TargetSetRepository
@@ -12,9 +14,11 @@ from nimble_shell.store.targets import TargetSetRepository
 __all__ = [
     "Actor",
     "AnswerRepository",
+    "Backup",
     "Change",
     "Crossed",
     "Database",
+    "FolderLock",
     "JointStandardRepository",
     "Kept",
     "Listed",
@@ -29,5 +33,7 @@ __all__ = [
     "TargetSetRepository",
     "Use",
     "Written",
+    "backups",
     "default_data_dir",
+    "restore",
 ]

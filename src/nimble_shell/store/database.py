@@ -5,7 +5,6 @@ from __future__ import annotations
 import sqlite3
 from collections.abc import Iterator
 from contextlib import contextmanager
-from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
@@ -14,12 +13,12 @@ from sqlalchemy import create_engine, event, text
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
 
+from nimble_shell.store.backups import backups, make, make_daily, restore
 from nimble_shell.store.errors import StoreError, explained
+from nimble_shell.store.inspect import HEAD, look
 
 FILE = "nimble-shell.sqlite"
 MIGRATIONS = Path(__file__).parent / "migrations"
-HEAD = "0006"  #: the newest migration
-DAY = 86_400  #: [s]
 BUSY_MS = 10_000  #: how long a writer waits for another
 
 
@@ -40,6 +39,7 @@ class Database:
             raise StoreError(
                 "folder_unusable", f"The data folder {folder} cannot be made: {error}.", "Name another with --data DIR."
             ) from error
+        self._identity: tuple[int, int] | None = None
         self._engine = create_engine(f"sqlite:///{self.file}", connect_args={"timeout": busy_ms / 1000})
 
         @event.listens_for(self._engine, "connect")
@@ -65,6 +65,7 @@ class Database:
     @contextmanager
     def _session(self, begin: str) -> Iterator[Session]:
         try:
+            self._refuse_another_file()
             with self._engine.connect() as connection:
                 connection.exec_driver_sql(begin)
                 try:
@@ -79,13 +80,15 @@ class Database:
                 raise
             raise known from error
 
-    def migrate(self, scripts: Path = MIGRATIONS) -> Path | None:
-        """Bring the file to this program's schema, with a backup before anything changes.
+    def migrate(self, scripts: Path = MIGRATIONS, *, anew: bool = False) -> Path | None:
+        """Look whether the file is whole, and bring it to this program's schema, with a backup before anything changes.
 
         Parameters
         ----------
         scripts : Path
             Folder of the migrations.
+        anew : bool
+            Begin an empty database although there are backups of one that is gone.
 
         Returns
         -------
@@ -95,79 +98,77 @@ class Database:
         Raises
         ------
         StoreError
-            If the file is damaged, or was written by a newer program.
+            If the file is damaged, lost, of a newer program or of another one.
         """
-        if scripts == MIGRATIONS and self._is_current():
+        revision = self._looked_at(anew)
+        if scripts == MIGRATIONS and revision == HEAD:
             return None
         # Only a file that has to change pays for the import of the migration tool.
         from alembic import command
         from alembic.config import Config
-        from alembic.runtime.migration import MigrationContext
-        from alembic.script import ScriptDirectory
 
         config = Config()
         config.set_main_option("script_location", str(scripts))
-        script = ScriptDirectory.from_config(config)
+        backup = make(self.file, "before-migration") if revision is not None else None
         try:
             with self._engine.connect() as connection:
-                connection.exec_driver_sql("PRAGMA quick_check")
-                current = MigrationContext.configure(connection).get_current_revision()
-                head = script.get_current_head()
-                if current == head:
-                    return None
-                if current is not None and current not in {revision.revision for revision in script.walk_revisions()}:
-                    raise StoreError(
-                        "database_newer", "The database was written by a newer version of Nimble Shell.",
-                        "Start the newer version, or name another folder with --data DIR.",
-                    )  # fmt: skip
-                backup = self.backup("before-migration") if current is not None else None
                 connection.exec_driver_sql("BEGIN IMMEDIATE")
                 config.attributes["connection"] = connection
                 command.upgrade(config, "head")
                 connection.exec_driver_sql("COMMIT")
-                return backup
         except DBAPIError as error:
-            known = explained(error)
-            if known is None:
-                raise
-            raise known from error
+            raise explained(error) or StoreError(
+                "database_corrupt", f"The database could not be brought up to date: {error.orig}.",
+                "It was left as it was. Restore a backup: nimble-shell backups lists them.",
+            ) from error  # fmt: skip
+        self._identity = self._stat()
+        return backup
 
-    def _is_current(self) -> bool:
-        """Whether the file is whole and of this program's schema."""
-        try:
-            with self._engine.connect() as connection:
-                connection.exec_driver_sql("PRAGMA quick_check")
-                return connection.exec_driver_sql("SELECT version_num FROM alembic_version").scalar() == HEAD
-        except DBAPIError:
-            return False
-
-    def backup(self, reason: str) -> Path:
-        """Copy the whole database, consistently, into the backups folder."""
-        folder = self.folder / "backups"
-        folder.mkdir(exist_ok=True)
-        stamp = datetime.now(UTC).strftime("%Y%m%d-%H%M%S-%f")
-        target = folder / f"{stamp}-{reason}.sqlite"
-        with sqlite3.connect(self.file) as source, sqlite3.connect(target) as copy:
-            source.backup(copy)
-        source.close()
-        copy.close()
-        return target
+    def _looked_at(self, anew: bool) -> str | None:
+        """The schema's revision of a file that is whole; None where there is nothing yet. Raises StoreError."""
+        if self.file.exists() or self.file.is_symlink():
+            found = look(self.file).revision
+            if found is not None:
+                return found
+        kept = [one for one in backups(self.folder) if one.contents is not None]
+        if kept and not anew:
+            newest = kept[0]
+            state = "empty" if self.file.exists() else "gone"
+            raise StoreError(
+                "database_lost",
+                f"The database file is {state}, but there are {len(kept)} backups, the newest of {newest.made_at}.",
+                f"Take it: nimble-shell restore {newest.name} --data {self.folder}. To begin anew: --anew.",
+            )
+        return None
 
     def backup_daily(self, keep: int = 10) -> Path | None:
-        """A backup unless one of the last day is there; the newest `keep` daily ones stay.
+        """A backup unless there is one of the last day. Raises StoreError."""
+        return make_daily(self.file, keep)
 
-        Returns
-        -------
-        Path or None
-            The backup, if one was made.
-        """
-        kept = sorted((self.folder / "backups").glob("*-daily.sqlite"))
-        if kept and datetime.now(UTC).timestamp() - kept[-1].stat().st_mtime < DAY:
+    def restore(self, name: str) -> None:
+        """Put a backup in the file's place and go on with it. Raises StoreError."""
+        self._engine.dispose()
+        restore(self.file, name)
+        self._identity = None
+        self.migrate()
+        self._identity = self._stat()
+
+    def _stat(self) -> tuple[int, int] | None:
+        try:
+            found = self.file.stat()
+        except OSError:
             return None
-        made = self.backup("daily")
-        for old in [*kept, made][:-keep]:
-            old.unlink(missing_ok=True)
-        return made
+        return found.st_dev, found.st_ino
+
+    def _refuse_another_file(self) -> None:
+        """The file that was opened must still lie there: what is written into one that was replaced is lost."""
+        now = self._stat()
+        if self._identity is None:
+            self._identity = now
+        elif now != self._identity:
+            state = "is gone" if now is None else "was replaced by another one"
+            raise StoreError("database_replaced", f"The database file {state} while the server runs.",
+                             "Stop the server and start it again; nothing more is written until then.")  # fmt: skip
 
     def check(self) -> None:
         """Read something, so that a damaged or locked file is found now. Raises StoreError."""

@@ -46,8 +46,10 @@ class StoreError(RuntimeError):
         self.code, self.message, self.hint = code, message, hint
 
 
+#: The way out of a file that cannot be used.
+BACKUP = "Put a backup in its place: nimble-shell backups lists them, nimble-shell restore takes one."
 #: SQLite's primary result codes in our words: code, message, way out.
-_KNOWN = {
+KNOWN = {
     sqlite3.SQLITE_FULL: ("disk_full", "The disk is full, so nothing was saved.",
                           "Make room on the disk that holds the data folder, then do the edit again."),
     sqlite3.SQLITE_BUSY: ("database_locked", "Another program is holding the database, so nothing was saved.",
@@ -55,9 +57,9 @@ _KNOWN = {
     sqlite3.SQLITE_READONLY: ("database_readonly", "The database may not be written, so nothing was saved.",
                               "Check the permissions of the data folder."),
     sqlite3.SQLITE_CORRUPT: ("database_corrupt", "The database file is damaged.",
-                             "Stop the program and put the newest file of the backups folder in its place."),
+                             BACKUP),
     sqlite3.SQLITE_NOTADB: ("database_corrupt", "The database file is not a database.",
-                            "Stop the program and put the newest file of the backups folder in its place."),
+                            BACKUP),
     sqlite3.SQLITE_IOERR: ("disk_error", "The disk did not answer, so nothing was saved.",
                            "Check the disk that holds the data folder, then do the edit again."),
     sqlite3.SQLITE_CANTOPEN: ("database_missing", "The database file cannot be opened.",
@@ -68,5 +70,5 @@ _KNOWN = {
 def explained(error: DBAPIError) -> StoreError | None:
     """A database failure in words a user can act on; None for a fault of our own."""
     code = getattr(error.orig, "sqlite_errorcode", None)
-    known = _KNOWN.get(code & 0xFF) if isinstance(code, int) else None
+    known = KNOWN.get(code & 0xFF) if isinstance(code, int) else None
     return StoreError(*known) if known else None

@@ -13,7 +13,7 @@ from nimble_shell.core.shell.project import Project, check_whole
 from nimble_shell.formats.things import BASIS, HEADING, KINDS, Heading, Key, compose, groups, holder_of, read_thing
 from nimble_shell.store.changes import Actor, Change, ChangeLog, Direction, Put
 from nimble_shell.store.differences import ChangeItem, Slot, differences
-from nimble_shell.store.errors import NotFound, NotKept
+from nimble_shell.store.errors import NotFound, NotKept, StoreError
 from nimble_shell.store.rows import ChangeItemRow, ProjectRow, ThingRow
 
 
@@ -92,9 +92,15 @@ class ProjectRepository:
     def get(self, project_id: str) -> Stored:
         """The project as it stands. Raises NotFound."""
         row = self._row(project_id)
-        things, slots = self._things(project_id)
-        return Stored(project=compose(project_id, things), slots=slots, revision=row.revision,
-                      changed_at=row.changed_at)  # fmt: skip
+        try:
+            things, slots = self._things(project_id)
+            project = compose(project_id, things)
+        except (ValueError, KeyError) as error:  # ValidationError and DomainError are ValueErrors
+            raise StoreError(
+                "project_unreadable", f"The project “{row.name}” cannot be read: {str(error).splitlines()[0]}.",
+                "Other projects can be used. A backup may have it whole: nimble-shell backups.",
+            ) from error  # fmt: skip
+        return Stored(project=project, slots=slots, revision=row.revision, changed_at=row.changed_at)
 
     def log(self, project_id: str) -> ChangeLog:
         """Its change log. Raises NotFound."""
