@@ -15,10 +15,9 @@ from nimble_shell.formats.weather import read_weather
 from nimble_shell.services import bench as benches
 from nimble_shell.services import studies, workings
 from nimble_shell.services.fixings import FixingResults, carried
-from nimble_shell.services.joints import JointResults, KnownJoint
+from nimble_shell.services.joints import building_in
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.studies import PlacedDraft
-from nimble_shell.store import Stored
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 
@@ -26,39 +25,30 @@ router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 @router.get("/projects/{project_id}/buildings/{building_id}/ledger")
 def ledger(project_id: Id, building_id: Id, service: Projects, results: Joints, fixings: Fixings) -> s.ConsequenceOut:
     """The ledger of a building as saved, beside what it was before the newest change."""
-    stored, before = service.load_with_before(project_id)
-    now, then = _joints(results, stored, before, building_id)
+    stored = service.load(project_id)
+    now, then = results.beside(stored, building_id)
     effect = benches.consequence(
-        fixings.owned(stored.project),
-        None if before is None else fixings.owned(before, begin=False),
-        building_id,
-        now,
-        then,
+        fixings.owned(stored), fixings.before(stored), building_id, now, then,
         fixings.waiting(stored.project, building_id),
-    )
+    )  # fmt: skip
     return views.consequence(effect, preview=False)
 
 
 @router.post("/projects/{project_id}/bench")
 def bench(project_id: Id, asked: s.BenchIn, service: Projects, results: Joints, fixings: Fixings) -> s.BenchOut:
     """Every figure of a build-up as drafted, and what it means for the shell. Nothing is saved."""
-    stored, before = service.load_with_before(project_id)
-    saved = fixings.owned(stored.project)
+    stored = service.load(project_id)
+    saved = fixings.owned(stored)
     draft = carried(saved, asked.assembly.to_core())
     project = benches.with_draft(saved, draft)
-    preview = project != saved
+    preview = project is not saved
     # While a build-up is drafted its joints and fixings count as last solved; they follow once it is saved.
-    now, then = _joints(results, stored, before, asked.building_id)
-    old = saved if preview else None if before is None else fixings.owned(before, begin=False)
+    now, then = results.beside(stored, asked.building_id)
     effect = benches.consequence(
-        project,
-        old,
-        asked.building_id,
-        now,
-        now if preview else then,
+        project, saved if preview else fixings.before(stored), asked.building_id, now, now if preview else then,
         fixings.waiting(stored.project, asked.building_id),
-    )
-    building = benches.find_building(project, asked.building_id)
+    )  # fmt: skip
+    building = building_in(project, asked.building_id)
     station = benches.station_of(building, draft.id)
     seen = project.within(asked.building_id)
     found = benches.bench(draft, seen.catalogue, seen.basis, asked.condition, station)
@@ -69,30 +59,16 @@ def bench(project_id: Id, asked: s.BenchIn, service: Projects, results: Joints, 
 def working(project_id: Id, asked: s.WorkingIn, service: Projects, results: Joints, fixings: Fixings) -> s.WorkingOut:
     """Show working: every step of one figure, from the executed calculation."""
     stored = service.load(project_id)
-    project = fixings.owned(stored.project)
+    project = fixings.owned(stored)
     if asked.assembly is not None:
         draft = carried(project, asked.assembly.to_core())
         project = benches.with_draft(project, draft)
         if not benches.is_of_the_shell(asked.figure):
-            station = benches.station_of(benches.find_building(project, asked.building_id), draft.id)
+            station = benches.station_of(building_in(project, asked.building_id), draft.id)
             seen = project.within(asked.building_id)
             return views.working(benches.bench_working(seen, draft, asked.condition, asked.figure, station))
-    joints, _ = _joints(results, stored, None, asked.building_id)
+    joints = results.known(stored.project, building_in(stored.project, asked.building_id))
     return views.working(benches.ledger_working(project, asked.building_id, asked.figure, joints))
-
-
-def _joints(
-    results: JointResults, stored: Stored, before: Project | None, building_id: str
-) -> tuple[tuple[KnownJoint, ...], tuple[KnownJoint, ...] | None]:
-    """Joints of a building as known, now and before the newest change."""
-    now = results.known(stored.project, stored.revision, benches.find_building(stored.project, building_id))
-    if before is None or building_id not in {building.id for building in before.buildings}:
-        return now, None
-    old = benches.find_building(before, building_id)
-    # What was never solved before the change counts as it is now: the change is not blamed for it.
-    solved = {known.joint.id: known for known in now}
-    then = results.known(before, stored.revision, old, before=True)
-    return now, tuple(solved.get(known.joint.id, known) if known.solved is None else known for known in then)
 
 
 @router.post("/projects/{project_id}/study-working")
@@ -112,7 +88,7 @@ def variants(project_id: Id, asked: t.VariantsIn, service: Projects, fixings: Fi
 @router.post("/projects/{project_id}/compare")
 def compare(project_id: Id, asked: t.CompareIn, service: Projects, fixings: Fixings) -> t.ComparisonOut:
     """Build-ups side by side, as they are, at equal R or at equal thickness."""
-    project = fixings.owned(service.load(project_id).project).within(asked.building_id)
+    project = fixings.owned(service.load(project_id)).within(asked.building_id)
     return study_views.comparison(studies.compare(project, asked.building_id, asked.condition, asked.sides, asked.mode))
 
 
@@ -151,7 +127,7 @@ def _studied(
 ) -> tuple[Project, PlacedDraft]:
     """The project and the build-up that is studied, with fixings as solved."""
     at = asked.place()
-    project = fixings.owned(service.load(project_id).project).within(at.building_id)
+    project = fixings.owned(service.load(project_id)).within(at.building_id)
     return project, replace(at, assembly=carried(project, at.assembly))
 
 

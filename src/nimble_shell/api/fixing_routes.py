@@ -40,8 +40,8 @@ def start_fixing(project_id: Id, asked: f.StartFixingIn, service: Projects) -> F
 @router.post("/projects/{project_id}/fixing")
 async def fixing(project_id: Id, asked: f.FixingIn, service: Projects, results: Fixings) -> f.FixingOut:
     """A group of a build-up as drafted, solved. Nothing is saved."""
-    project = (await run_in_threadpool(service.load, project_id)).project
-    at = asked.place()
+    stored = await run_in_threadpool(service.load, project_id)
+    project, at = stored.project, asked.place()
     looked = await run_in_threadpool(
         fixings.look,
         results.queue,
@@ -53,7 +53,7 @@ async def fixing(project_id: Id, asked: f.FixingIn, service: Projects, results: 
         asked.ticket,
     )
     solved = await asyncio.wrap_future(looked.solved)
-    owned = await run_in_threadpool(results.owned, project)
+    owned = await run_in_threadpool(results.owned, stored)
     return await run_in_threadpool(views.fixing, owned, at, looked, solved, asked.condition, asked.accuracy)
 
 
@@ -70,7 +70,7 @@ async def sheet(
         fixings.look, results.queue, stored.project, assembly, fixing_id, "winter", "final"
     )
     solved = await asyncio.wrap_future(looked.solved)
-    counted = replace(stored, project=await run_in_threadpool(results.owned, stored.project))
+    counted = replace(stored, project=await run_in_threadpool(results.owned, stored))
     at = PlacedDraft(building_id=building_id, assembly=assembly)
     pdf = await run_in_threadpool(sheets.fixing_sheet, counted, at, looked, solved)
     return attachment(pdf, "application/pdf", f"{looked.fixing.name}.pdf")

@@ -19,7 +19,8 @@ from nimble_shell.core.joints.compared import warmer
 from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.progress import Stopped
 from nimble_shell.services import joints, sheets
-from nimble_shell.services.bench import find_building, to_outside
+from nimble_shell.services.bench import to_outside
+from nimble_shell.services.joints import building_in
 from nimble_shell.services.verdicts import leak_question
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
@@ -91,8 +92,8 @@ async def joint_sweep(project_id: Id, asked: j.SweepIn, service: Projects, resul
 def continuity_walk(project_id: Id, building_id: Id, service: Projects, results: Joints) -> j.WalkOut:
     """The lines of control round the section of a building, station by station."""
     stored = service.load(project_id)
-    building = find_building(stored.project, building_id)
-    known = results.known(stored.project, stored.revision, building)
+    building = building_in(stored.project, building_id)
+    known = results.known(stored.project, building)
     return views.walk(joints.continuity_walk(stored.project, building, known))
 
 
@@ -103,7 +104,7 @@ async def sheet(
 ) -> Response:  # fmt: skip
     """The page of a joint, solved to final accuracy, with what room air through it does."""
     stored = await run_in_threadpool(service.load, project_id)
-    one = joints.joint_in(find_building(stored.project, building_id), joint_id)
+    one = joints.joint_in(building_in(stored.project, building_id), joint_id)
     project = stored.project.within(building_id)
     found = await run_in_threadpool(joints.drawn, project, one, condition)
     answer = await asyncio.wrap_future(joints.ask(results.queue, project, found, "final"))

@@ -27,6 +27,7 @@ from nimble_shell.api import (
     standard_routes,
 )
 from nimble_shell.api.guard import Guard
+from nimble_shell.services.answers import Answers
 from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.hours import HoursResults
 from nimble_shell.services.joint_standards import JointStandardService
@@ -48,7 +49,7 @@ def create_app(database: Database, web: Path | None = None, queue: SolverQueue |
         Already migrated.
     web : Path, optional
         Folder of the built front end; without it only the API is served.
-    queue : queue, optional
+    queue : SolverQueue, optional
         Where joints and fixings are solved; one of two workers if not given.
     """
     app = FastAPI(
@@ -63,10 +64,10 @@ def create_app(database: Database, web: Path | None = None, queue: SolverQueue |
     app.state.standards = StandardService(database, app.state.projects)
     app.state.joint_standards = JointStandardService(database, app.state.projects)
     app.state.targets = TargetService(database)
-    queue = queue or SolverQueue()
+    queue = queue or SolverQueue(answers=Answers(database))
     app.state.joints = JointResults(queue)
     app.state.fixings = FixingResults(queue)
-    app.state.hours = HoursResults(queue, database)
+    app.state.hours = HoursResults(queue)
     app.state.verdicts = VerdictResults(queue)
     problems.install(app)
     for part in (routes, edit_routes, bench_routes, joint_routes, fixing_routes, moisture_routes, standard_routes):

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import asyncio
-from concurrent.futures import Future
 from dataclasses import replace
 from typing import Annotated
 
@@ -16,10 +15,9 @@ from nimble_shell.api import moisture_views as views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts, attachment
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.core.errors import DomainError, NotConverged
-from nimble_shell.core.moisture.hourly.life import Life, Seasons
+from nimble_shell.core.moisture.hourly.life import Life
 from nimble_shell.core.moisture.verdict.verdict import ADDED, judged
 from nimble_shell.core.shell.project import Project
-from nimble_shell.services import bench as benches
 from nimble_shell.services import hours, joints, moisture, remedies, sheets, verdicts
 from nimble_shell.services.fixings import carried
 from nimble_shell.services.studies import PlacedDraft
@@ -56,8 +54,8 @@ def surfaces(
 ) -> m.SurfaceRankingOut:
     """Inner surfaces of a building's elements and joints, the worst first."""
     stored = service.load(project_id)
-    project = fixings.owned(stored.project)
-    known = results.known(stored.project, stored.revision, benches.find_building(stored.project, building_id))
+    project = fixings.owned(stored)
+    known = results.known(stored.project, joints.building_in(stored.project, building_id))
     return m.SurfaceRankingOut.model_validate(moisture.surface_ranking(project, building_id, known))
 
 
@@ -67,9 +65,9 @@ def building_verdicts(
 ) -> m.PlacesOut:
     """What is known of the moisture of every element and joint, the least margin first."""
     stored = service.load(project_id)
-    building = benches.find_building(stored.project, building_id)
-    known = results.known(stored.project, stored.revision, building)
-    return views.places(judges.building(fixings.owned(stored.project), building, known))
+    building = joints.building_in(stored.project, building_id)
+    known = results.known(stored.project, building)
+    return views.places(judges.building(fixings.owned(stored), building, known))
 
 
 @router.post("/projects/{project_id}/moisture/verdict")
@@ -90,10 +88,10 @@ async def leak(
     """Room air through a joint, month by month; nothing where its build-up has no outer skin."""
     stored = await run_in_threadpool(service.load, project_id)
     project = stored.project
-    building = benches.find_building(project, asked.building_id)
+    building = joints.building_in(project, asked.building_id)
     project = project.within(building.id)
     joint = joints.joint_in(building, asked.joint_id)
-    drawn = await run_in_threadpool(results.known, project, stored.revision, building)
+    drawn = await run_in_threadpool(results.known, stored.project, building)
     known = next((one for one in drawn if one.joint.id == joint.id), None)
     f_rsi = known.solved.f_rsi if known is not None and known.solved is not None else None
     question = await run_in_threadpool(verdicts.leak_question, project, joint, f_rsi, asked.leakage)
@@ -107,7 +105,7 @@ async def joint_surface(
 ) -> m.JointSurfaceOut:
     """The inner surface of a joint, and what would keep it; every change is solved again."""
     stored = await run_in_threadpool(service.load, project_id)
-    joint = joints.joint_in(benches.find_building(stored.project, asked.building_id), asked.joint_id)
+    joint = joints.joint_in(joints.building_in(stored.project, asked.building_id), asked.joint_id)
     question = remedies.question_of(stored.project.within(asked.building_id), joint)
     found = await asyncio.wrap_future(question.surface(results.queue, asked.ticket))
     changes: list[remedies.Remedy] = []
@@ -126,13 +124,13 @@ async def by_the_hour(
     project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
     life = asked.life.to_core(project.basis.air.height(at.station(project)))
     question = hours.question(project, at, life)
-    found = await _run(results, question, asked.ticket)
+    found = await asyncio.wrap_future(results.ask(question, asked.ticket))
     months = judged(await run_in_threadpool(moisture.through_the_year, project, at))
     damp = project.basis.damp
     cause = None
     if bool(months) != bool(found.fails(damp)):
         ways = [(one, hours.question(project, at, replace(life, without=(one,)))) for one in hours.EFFECTS]
-        other = await asyncio.gather(*(_run(results, way, asked.ticket) for _, way in ways))
+        other = await asyncio.gather(*(asyncio.wrap_future(results.ask(way, asked.ticket)) for _, way in ways))
         said = {one: bool(run.fails(damp)) for (one, _), run in zip(ways, other, strict=True)}
         cause = hours.cause_of(bool(found.fails(damp)), said)
     return await run_in_threadpool(views.hours, project, question.key, found, months, cause)
@@ -169,7 +167,7 @@ async def fan(project_id: Id, asked: m.HoursIn, service: Projects, results: Hour
 
     async def one(name: str, life: Life) -> m.FanRunOut:
         try:
-            found = await _run(results, hours.question(project, at, life), asked.ticket)
+            found = await asyncio.wrap_future(results.ask(hours.question(project, at, life), asked.ticket))
         except (DomainError, NotConverged) as error:
             return views.fan_run(project, name, None, str(error))
         return await run_in_threadpool(views.fan_run, project, name, found)
@@ -186,13 +184,13 @@ async def sheet(
 ) -> Response:  # fmt: skip
     """The page of a build-up's moisture, as saved; by the hour what was run last and kept, as meant."""
     stored = await run_in_threadpool(service.load, project_id)
-    project = fixings.owned(stored.project)
-    building = benches.find_building(project, building_id)
+    project = fixings.owned(stored)
+    building = joints.building_in(project, building_id)
     assembly = sheets.assembly_in(project, assembly_id)
     at = PlacedDraft(building_id=building_id, assembly=assembly)
     station = at.station(project)
     found = await asyncio.wrap_future(judges.element(project, at))
-    known = await run_in_threadpool(results.known, stored.project, stored.revision, building)
+    known = await run_in_threadpool(results.known, stored.project, joints.building_in(stored.project, building_id))
     mine = {one.joint.id for one in known if any(role.assembly_id == assembly_id for role in one.joint.roles)}
     places = await run_in_threadpool(judges.building, project, building, known)
     joined = [(one.name, one.verdict) for one in places if one.id in mine and one.joint and one.verdict is not None]
@@ -204,18 +202,7 @@ async def sheet(
     return attachment(pdf, "application/pdf", f"{assembly.name}-moisture.pdf")
 
 
-async def _run(results: hours.HoursResults, question: hours.HoursQuestion, ticket: str) -> Seasons:
-    """A run that is kept, or a new one that is kept from now on."""
-    known = await run_in_threadpool(results.known, question.key)
-    if known is not None:
-        return known
-    future: Future[Seasons] = results.ask(question, ticket)
-    found = await asyncio.wrap_future(future)
-    await run_in_threadpool(results.keep, question.key, found)
-    return found
-
-
 def _drafted(project_id: str, asked: AtIn, service: Projects, fixings: Fixings) -> tuple[Project, PlacedDraft]:
     at = asked.place()
-    project = fixings.owned(service.load(project_id).project).within(at.building_id)
+    project = fixings.owned(service.load(project_id)).within(at.building_id)
     return project, replace(at, assembly=carried(project, at.assembly))

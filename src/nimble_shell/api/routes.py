@@ -85,7 +85,7 @@ def sheet(
 ) -> Response:
     """The specification sheet of a build-up."""
     stored = service.load(project_id)
-    stored = replace(stored, project=fixings.owned(stored.project))
+    stored = replace(stored, project=fixings.owned(stored))
     name, pdf = sheets.specification(stored, building_id, assembly_id, condition)
     return attachment(pdf, "application/pdf", f"{name}.pdf")
 

@@ -9,7 +9,6 @@ from __future__ import annotations
 
 import types
 import typing
-from collections.abc import Collection
 from dataclasses import MISSING, Field, fields, is_dataclass
 from typing import Annotated, Any, ClassVar, Self
 
@@ -32,16 +31,13 @@ class _OfDataclass(_OfModel):
     """Reads the fields of `core` into the class that is being made."""
 
     def __new__(
-        mcs, name: str, bases: tuple[type, ...], namespace: dict[str, Any], core: type[Any] | None = None,
-        leave: Collection[str] = (), **more: Any,
-    ) -> Any:  # fmt: skip
+        mcs, name: str, bases: tuple[type, ...], namespace: dict[str, Any], core: type[Any] | None = None, **more: Any
+    ) -> Any:
         if core is not None:
             own = namespace.get("__annotations__", {})
             read: dict[str, Any] = {}
             hints = typing.get_type_hints(core)
             for field in fields(core):
-                if field.name in leave:
-                    continue
                 read[field.name] = own.pop(field.name, None) or _wire(hints[field.name], bases)
                 if field.name not in namespace:
                     _keep_default(namespace, field, read[field.name])
@@ -96,7 +92,7 @@ class Document(BaseModel, metaclass=_OfDataclass):
     core: ClassVar[type[Any]]  #: the dataclass it stands for
     known: ClassVar[dict[type[Any], type[Any]]] = {}  #: the document of each dataclass
 
-    def __init_subclass__(cls, core: type[Any] | None = None, leave: Collection[str] = (), **more: Any) -> None:
+    def __init_subclass__(cls, core: type[Any] | None = None, **more: Any) -> None:
         super().__init_subclass__(**more)
         if "core" in vars(cls):
             Document.known[cls.core] = cls

@@ -60,7 +60,7 @@ class PlateDoc(Document, core=Plate):
     """Washer, flange or base plate at an end of a fixing."""
 
 
-class FixingDoc(Document, core=Fixing, leave=("ratio",)):
+class FixingDoc(Document, core=Fixing):
     """A group of screws, ties, wires, webs or brackets through one layer and into its neighbours."""
 
     id: Identifier

@@ -144,9 +144,13 @@ def _points(sheet: Sheet, units: UnitSystem) -> list[str]:
         f"{cleaned(fixing.name)}, {sheet.catalogue[fixing.material].name}, through layer {where[fixing.layer]}: "
         f"{show(fixing.per_area, 'count_per_area', units)} {unit_for('count_per_area', units).symbol}, "
         f"{shank(fixing, units)}; counted by "
-        f"{'the approximate procedure' if fixing.ratio is None else 'the solved point'}. Spacing is the engineer's."
+        f"{_method(sheet.assembly, fixing)}. Spacing is the engineer's."
         for fixing in sheet.assembly.fixings
     ]
+
+
+def _method(assembly: Assembly, fixing: Fixing) -> str:
+    return "the approximate procedure" if assembly.solved_ratio(fixing.id) is None else "the solved point"
 
 
 def shank(fixing: Fixing, units: UnitSystem) -> str:

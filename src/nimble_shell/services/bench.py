@@ -28,7 +28,7 @@ from nimble_shell.core.thermal.figures import (
     wall_working,
 )
 from nimble_shell.core.working import Derivation, Given, Num, derive, plain, traced, value_of
-from nimble_shell.services.joints import KnownJoint, owned_members
+from nimble_shell.services.joints import KnownJoint, building_in, owned_members
 from nimble_shell.store import NotFound
 
 _PLACES = {"seam": "splines in the seams", "plate": "plates", "": ""}
@@ -107,11 +107,11 @@ def consequence(
 
     Fixings count as solved where the build-ups say so; what is waiting is named.
     """
-    now, lowest = _ledger(project, find_building(project, building_id), joints, waiting)
+    now, lowest = _ledger(project, building_in(project, building_id), joints, waiting)
     if before is None or building_id not in {building.id for building in before.buildings}:
         return Consequence(now=now, lowest=lowest, before=None, lowest_before=None)
     old, lowest_before = _ledger(
-        before, find_building(before, building_id), joints if joints_before is None else joints_before
+        before, building_in(before, building_id), joints if joints_before is None else joints_before
     )
     return Consequence(now=now, lowest=lowest, before=old, lowest_before=lowest_before)
 
@@ -121,7 +121,7 @@ def ledger_working(project: Project, building_id: str, figure: str, joints: Join
 
     Raises DomainError, NotFound.
     """
-    building = find_building(project, building_id)
+    building = building_in(project, building_id)
     if figure == "f_rsi_lowest":
         drawn = [(assembly, direction) for assembly, direction, _, _ in _drawn(project, building)]
         if drawn:
@@ -153,14 +153,6 @@ def with_draft(project: Project, draft: Assembly) -> Project:
     if draft.id not in {assembly.id for assembly in project.assemblies}:
         raise NotFound("assembly", draft.id)
     return replace(project, assemblies=tuple(draft if a.id == draft.id else a for a in project.assemblies))
-
-
-def find_building(project: Project, building_id: str) -> Building:
-    """Raises NotFound."""
-    for building in project.buildings:
-        if building.id == building_id:
-            return building
-    raise NotFound("building", building_id)
 
 
 def area_of(project: Project, building: Building, assembly_id: str) -> float:

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from concurrent.futures import Future
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.fixing import Fixing
@@ -20,10 +19,14 @@ from nimble_shell.core.joints.solved import Accuracy
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.thermal.figures import clear_wall_R
+from nimble_shell.core.thermal.solved import with_solved
 from nimble_shell.core.working import value_of
-from nimble_shell.services.bench import area_of, find_building, with_draft
+from nimble_shell.services.bench import area_of, with_draft
+from nimble_shell.services.held import Held
+from nimble_shell.services.joints import building_in
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.services.studies import PlacedDraft
+from nimble_shell.store import Stored
 
 MOST_SWEPT = 41
 
@@ -33,52 +36,77 @@ class FixingResults:
 
     def __init__(self, queue: SolverQueue) -> None:
         self.queue = queue
-        #: The ratio last solved of a group, which counts until its next one is there.
-        self._last: dict[tuple[str, str, str, str], float] = {}
+        self._owned: Held[Project] = Held()
+        self._ratios: Held[tuple[_Group, ...]] = Held()
 
-    def owned(self, project: Project, *, begin: bool = True) -> Project:
-        """The project with every solved group in the place of its approximate correction; the others are asked for.
+    def owned(self, stored: Stored) -> Project:
+        """The stored project with every solved group in the place of its approximate correction.
 
-        Parameters
-        ----------
-        project : Project
-            As stored.
-        begin : bool
-            Whether what is not known is asked for.
+        A group that is still to be solved counts as it was solved before the newest change, else as approximate; it is
+        among what is `waiting`. So the figures follow from the project and from what is solved, never from the order in
+        which it was asked. What is not known is asked for.
         """
-        assemblies = tuple(self._with_ratios(project, assembly, begin=begin) for assembly in project.assemblies)
-        return replace(project, assemblies=assemblies)
+        return self._counted(stored.project, stored.before, begin=True)
+
+    def before(self, stored: Stored) -> Project | None:
+        """The same of the project before its newest change, as far as it is known; None without one."""
+        return None if stored.before is None else self._counted(stored.before, None, begin=False)
 
     def waiting(self, project: Project, building_id: str) -> tuple[str, ...]:
         """Groups of a building whose χ is still to come."""
         building = next((one for one in project.buildings if one.id == building_id), None)
         used = {element.assembly_id for element in building.elements} if building is not None else set()
         return tuple(
-            f"{assembly.name}: {fixing.name}"
+            f"{assembly.name}: {group.fixing.name}"
             for assembly in project.assemblies
             if assembly.id in used
-            for fixing in assembly.fixings
-            if (asked := _asked(assembly, fixing.id, project.catalogue, project.basis, direction_of(project, assembly)))
-            and self.queue.known(asked.key) is None
-            and not self.queue.refused(asked.key)
+            for group in self._groups(project, assembly)
+            if self.queue.known(group.key) is None and not self.queue.refused(group.key)
         )
 
-    def _with_ratios(self, project: Project, assembly: Assembly, *, begin: bool) -> Assembly:
+    def _counted(self, project: Project, before: Project | None, *, begin: bool) -> Project:
+        parts = (project, before)
+        kept = self._owned.get(parts, self.queue.generation, begin)
+        if kept is not None:
+            return kept
+        generation = self.queue.generation
+        known = {assembly.id: assembly for assembly in before.assemblies} if before is not None else {}
+        assemblies = []
+        for assembly in project.assemblies:
+            ratios = self._solved(project, assembly, begin=begin)
+            earlier = known.get(assembly.id)
+            if before is not None and earlier is not None and len(ratios) < len(assembly.fixings):
+                now = {one.id: one.material for one in assembly.fixings}
+                then = {one.id: one.material for one in earlier.fixings}
+                last = self._solved(before, earlier, begin=False)
+                ratios = {key: one for key, one in last.items() if now.get(key) == then[key]} | ratios
+            assemblies.append(with_solved(assembly, ratios) if ratios else assembly)
+        found = replace(project, assemblies=tuple(assemblies))
+        return self._owned.put(parts, found, generation, begin)
+
+    def _solved(self, project: Project, assembly: Assembly, *, begin: bool) -> dict[str, float]:
+        """Ratios of the groups that are solved, by id."""
+        found = {}
+        for group in self._groups(project, assembly):
+            solved = self.queue.known(group.key)
+            if solved is not None:
+                found[group.fixing.id] = solved.chi / group.cell.chi_approximate
+            elif begin:
+                self.queue.ask(solve_fixing, *group.args, looked_at=False)
+        return found
+
+    def _groups(self, project: Project, assembly: Assembly) -> tuple[_Group, ...]:
+        """The groups of a build-up that can be solved, drawn once while all they are drawn from is the same."""
         if not assembly.fixings:
-            return assembly
+            return ()
+        basis = project.basis
         direction = direction_of(project, assembly)
-        fixings = []
-        for fixing in assembly.fixings:
-            place = (project.id, assembly.id, fixing.id, fixing.material)
-            asked = _asked(assembly, fixing.id, project.catalogue, project.basis, direction)
-            if asked is not None:
-                solved = self.queue.known(asked.key)
-                if solved is not None:
-                    self._last[place] = solved.chi / asked.cell.chi_approximate
-                elif begin:
-                    self.queue.ask(solve_fixing, *asked.args, looked_at=False)
-            fixings.append(replace(fixing, ratio=self._last.get(place) if asked is not None else None))
-        return without_owned_members(replace(assembly, fixings=tuple(fixings)))
+        parts = (assembly, project.catalogue, basis.site, basis.climate, basis.indoor, basis.schools)
+        kept = self._ratios.get(parts, direction)
+        if kept is not None:
+            return kept
+        found = (_group(assembly, one, project.catalogue, basis, direction) for one in assembly.fixings)
+        return self._ratios.put(parts, tuple(one for one in found if one is not None), direction)
 
 
 def direction_of(project: Project, assembly: Assembly) -> Direction:
@@ -90,25 +118,14 @@ def direction_of(project: Project, assembly: Assembly) -> Direction:
     return "horizontal"
 
 
-def without_owned_members(assembly: Assembly) -> Assembly:
-    """The build-up without the webs that a solved group of webs has taken over."""
-    if not any(fixing.kind == "web" and fixing.ratio is not None for fixing in assembly.fixings):
-        return assembly
-    layers = tuple(
-        replace(layer, members=tuple(member for member in layer.members if member.joint != "web"))
-        for layer in assembly.layers
-    )
-    return replace(assembly, layers=layers)
-
-
 def carried(project: Project, draft: Assembly) -> Assembly:
     """A draft with the ratios that the project's own build-up has, until it is saved and solved itself."""
     known = next((assembly for assembly in project.assemblies if assembly.id == draft.id), None)
     if known is None:
         return draft
-    ratios = {(fixing.id, fixing.material): fixing.ratio for fixing in known.fixings}
-    fixings = tuple(replace(one, ratio=ratios.get((one.id, one.material))) for one in draft.fixings)
-    return without_owned_members(replace(draft, fixings=fixings))
+    materials = {one.id: one.material for one in known.fixings}
+    ratios = {one.id: known.solved_ratio(one.id) for one in draft.fixings if materials.get(one.id) == one.material}
+    return with_solved(draft, {key: ratio for key, ratio in ratios.items() if ratio is not None})
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -216,21 +233,20 @@ def remaining(project: Project, at: PlacedDraft, fixing: Fixing, ratio: float) -
     """
     draft = carried(project, at.assembly)
     direction = direction_of(project, at.assembly)
-    own = replace(fixing, ratio=ratio)
+    ratios = {one.id: known for one in draft.fixings if (known := draft.solved_ratio(one.id)) is not None}
+    ratios[fixing.id] = ratio
     others = tuple(one for one in draft.fixings if one.id != fixing.id)
-
-    if own.kind == "web":  # its share of the area is not counted in its place
-        draft = without_owned_members(replace(draft, fixings=(own,)))
+    draft = with_solved(replace(draft, fixings=(*others, fixing)), ratios)  # a web's share is not counted in its place
 
     def R(fixings: tuple[Fixing, ...]) -> float:
-        one = without_owned_members(replace(draft, fixings=fixings))
+        one = with_solved(replace(draft, fixings=fixings), ratios)
         return value_of(clear_wall_R(one, project.catalogue, project.basis, direction=direction))
 
     return Remaining(
         R_without=R(others),
-        R_with=R((own,)),
-        R_all=R((*others, own)),
-        area=area_of(with_draft(project, draft), find_building(project, at.building_id), draft.id),
+        R_with=R((fixing,)),
+        R_all=R((*others, fixing)),
+        area=area_of(with_draft(project, draft), building_in(project, at.building_id), draft.id),
     )
 
 
@@ -238,35 +254,39 @@ def solved_here(project: Project) -> Project:
     """The project with every group solved in this process, for the command line."""
     assemblies = []
     for assembly in project.assemblies:
-        fixings = []
-        for fixing in assembly.fixings:
-            asked = _asked(assembly, fixing.id, project.catalogue, project.basis, direction_of(project, assembly))
-            ratio = None if asked is None else solve_fixing(*asked.args).chi / asked.cell.chi_approximate
-            fixings.append(replace(fixing, ratio=ratio))
-        assemblies.append(without_owned_members(replace(assembly, fixings=tuple(fixings))))
+        direction = direction_of(project, assembly)
+        groups = [_group(assembly, one, project.catalogue, project.basis, direction) for one in assembly.fixings]
+        ratios = {
+            group.fixing.id: solve_fixing(*group.args).chi / group.cell.chi_approximate
+            for group in groups
+            if group is not None
+        }
+        assemblies.append(with_solved(assembly, ratios) if ratios else assembly)
     return replace(project, assemblies=tuple(assemblies))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class _Asked:
+class _Group:
+    """What the queue is asked of a group."""
+
+    fixing: Fixing
     cell: Cell
     args: tuple[Cell, dict[str, float], FilmSchool, Accuracy]
     key: str
 
 
-@lru_cache(maxsize=512)
-def _asked(
-    assembly: Assembly, fixing_id: str, catalogue: Catalogue, basis: Basis, direction: Direction
-) -> _Asked | None:  # fmt: skip
-    """What the queue is asked of a group; None where it does not count or cannot be drawn."""
+def _group(
+    assembly: Assembly, fixing: Fixing, catalogue: Catalogue, basis: Basis, direction: Direction
+) -> _Group | None:
+    """None where it does not count or cannot be drawn."""
     try:
-        cell = cell_of(assembly, fixing_in(assembly, fixing_id), catalogue, basis, direction)
+        cell = cell_of(assembly, fixing, catalogue, basis, direction)
     except DomainError:
         return None
     if cell.chi_approximate <= 0:
         return None
     args = _args(cell, basis, "winter", "final")
-    return _Asked(cell=cell, args=args, key=key_of(solve_fixing, *args))
+    return _Group(fixing=fixing, cell=cell, args=args, key=key_of(solve_fixing, *args))
 
 
 def _args(

@@ -16,15 +16,10 @@ from nimble_shell.core.moisture.hourly.life import Effect, Failing, Life, Season
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
 from nimble_shell.core.moisture.verdict.verdict import Advice, AdviceKind
 from nimble_shell.core.shell.project import Project
-from nimble_shell.formats.seasons_file import from_bytes, to_bytes
 from nimble_shell.services.bare_questions import bare_assembly, bare_basis, materials_of
-from nimble_shell.services.projects import now
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.services.studies import PlacedDraft
-from nimble_shell.store import AnswerRepository, Database
 
-_KIND = "hours"
-EDITION = 2  #: of what a run computes: those that an older one has kept are not shown
 FAN_YEARS = 3
 _LEAKING, _DAMPER, _MUCH_DAMPER, _WET = 0.9, 0.05, 0.10, 0.97
 STANDING = 90.0  #: [°]
@@ -51,7 +46,7 @@ class HoursQuestion:
 
     @property
     def key(self) -> str:
-        return key_of(solve, EDITION, *self.args)
+        return key_of(solve, *self.args)
 
 
 def solve(
@@ -105,20 +100,15 @@ def fan(life: Life) -> tuple[tuple[str, Life], ...]:
 
 
 class HoursResults:
-    """Runs of build-ups: known from the database, or asked for at the queue."""
+    """Runs of build-ups: known, or asked for."""
 
-    def __init__(self, queue: SolverQueue, database: Database) -> None:
+    def __init__(self, queue: SolverQueue) -> None:
         self.queue = queue
-        self._database = database
 
     def known(self, key: str) -> Seasons | None:
-        """A run that was kept; None where there is none, or what was kept cannot be read."""
-        with self._database.read() as session:
-            body = AnswerRepository(session).body(key)
-        try:
-            return None if body is None else from_bytes(body)
-        except (ValueError, KeyError, TypeError):
-            return None
+        """A run that is there; None where there is none."""
+        found = self.queue.known(key)
+        return found if isinstance(found, Seasons) else None
 
     def said(self, project: Project, at: PlacedDraft) -> Failing | None:
         """What the hours say of a build-up as meant; None while it was not run. Raises NotFound."""
@@ -126,17 +116,12 @@ class HoursResults:
         return None if found is None else found.fails(project.basis.damp)
 
     def ask(self, asked: HoursQuestion, ticket: str = "") -> Future[Seasons]:
-        """A run, later. The future raises DomainError, NotConverged or Stopped."""
-        return self.queue.ask(solve, *asked.args, ticket=ticket, keep=False)
+        """A run, at once or later. The future raises DomainError, NotConverged or Stopped."""
+        return self.queue.ask(solve, *asked.args, ticket=ticket, long=True)
 
     def advise(self, asked: HoursQuestion, damp: DampLimits, ticket: str = "") -> list[Future[Advice | None]]:
         """What would make a run accepted, one question for each kind of change. Futures raise Stopped."""
-        return [self.queue.ask(advise, *asked.args, damp, kind, ticket=ticket) for kind in KINDS]
-
-    def keep(self, key: str, found: Seasons) -> None:
-        """Keep a run, so that it is there after the next start."""
-        with self._database.write() as session:
-            AnswerRepository(session).put(key, _KIND, to_bytes(found), now())
+        return [self.queue.ask(advise, *asked.args, damp, kind, ticket=ticket, long=True) for kind in KINDS]
 
 
 def cause_of(fails: bool, without: Mapping[Effect, bool]) -> Cause:

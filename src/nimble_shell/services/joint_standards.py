@@ -10,9 +10,9 @@ from nimble_shell.core.assemblies.difference import Difference
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.standard import JointStandard, joint_differences, stripped
 from nimble_shell.formats.things import Key, put_thing
-from nimble_shell.services.bench import find_building
-from nimble_shell.services.joints import joint_in
-from nimble_shell.services.projects import ChangeNote, ProjectService, expect, new_id, now
+from nimble_shell.services.clock import now
+from nimble_shell.services.joints import building_in, joint_in
+from nimble_shell.services.projects import ChangeNote, ProjectService, expect, new_id
 from nimble_shell.store import Database, JointStandardRepository, Kept, NotFound, ProjectRepository, Stored, Use
 
 
@@ -46,7 +46,7 @@ class JointStandardService:
         """
         with self._database.write() as session:
             standards, projects = JointStandardRepository(session), ProjectRepository(session)
-            joint = joint_in(find_building(projects.get(project_id).project, building_id), joint_id)
+            joint = joint_in(building_in(projects.get(project_id).project, building_id), joint_id)
             ref = joint.standard
             version = 1 if ref is None else standards.newest(ref.id).standard.version + 1
 
@@ -71,7 +71,7 @@ class JointStandardService:
 
         Raises NotFound.
         """
-        joint = joint_in(find_building(self._projects.load(project_id).project, building_id), joint_id)
+        joint = joint_in(building_in(self._projects.load(project_id).project, building_id), joint_id)
         if joint.standard is None:
             return None
         with self._database.read() as session:
@@ -94,7 +94,7 @@ class JointStandardService:
 
         def taken(stored: Stored) -> Project:
             expect(stored, key, version)
-            joint = joint_in(find_building(stored.project, building_id), joint_id)
+            joint = joint_in(building_in(stored.project, building_id), joint_id)
             return put_thing(stored.project, key, standard.put(joint))
 
         return self._projects.edit(project_id, taken, note)

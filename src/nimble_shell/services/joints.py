@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import OrderedDict
 from collections.abc import Mapping, Sequence
 from concurrent.futures import Future
 from dataclasses import dataclass, replace
@@ -24,13 +23,13 @@ from nimble_shell.core.joints.solved import Accuracy, SolvedJoint, solve_joint
 from nimble_shell.core.joints.stack import Stack, stack_of
 from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.services.held import Held
 from nimble_shell.services.solver_queue import SolverQueue, key_of
-from nimble_shell.store import NotFound
+from nimble_shell.store import NotFound, Stored
 
 DIRECTIONS: dict[str, Direction] = {"roof": "up", "floor": "down"}
 UNHEATED_SHARE = 0.5  #: an unheated neighbour stands this far from the room's temperature to the outside's
 MOST_SWEPT = 41
-_MOST_DRAWN = 32
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -51,6 +50,14 @@ def family_of(joint: ShellJoint) -> Family:
         raise DomainError(Issue(path=("family",), code="unknown_family", message=f"there is no joint “{joint.family}”",
                                 hint=f"one of {', '.join(FAMILIES)}"))  # fmt: skip
     return family
+
+
+def building_in(project: Project, building_id: str) -> Building:
+    """Raises NotFound."""
+    for building in project.buildings:
+        if building.id == building_id:
+            return building
+    raise NotFound("building", building_id)
 
 
 def joint_in(building: Building, joint_id: str) -> ShellJoint:
@@ -184,33 +191,48 @@ class KnownJoint:
 
 
 class JointResults:
-    """What is known of the joints of buildings, drawn once for each revision of a project."""
+    """What is known of the joints of buildings; each is drawn once for as long as all it is drawn from is the same."""
 
     def __init__(self, queue: SolverQueue) -> None:
         self.queue = queue
-        self._drawn: OrderedDict[tuple[str, int, str, bool], list[_Sketch]] = OrderedDict()
+        self._sketches: Held[_Sketch] = Held()
+        self._known: Held[tuple[KnownJoint, ...]] = Held(256)
 
-    def known(
-        self, project: Project, revision: int, building: Building, *, before: bool = False
-    ) -> tuple[KnownJoint, ...]:
-        """Every joint of a building: its final answer if it is there; else it is asked for.
+    def known(self, project: Project, building: Building, *, begin: bool = True) -> tuple[KnownJoint, ...]:
+        """Every joint of a building: its final answer if it is there.
 
         Parameters
         ----------
         project : Project
-        revision : int
-            Of the project as stored.
+            As stored, now or before its newest change.
         building : Building
-        before : bool
-            Whether the project is the one before the newest change; nothing is asked then.
+        begin : bool
+            Whether what is not known is asked for.
         """
-        project = project.within(building.id)
-        at = (project.id, revision, building.id, before)
-        if at not in self._drawn:
-            self._drawn[at] = [_sketch(project, joint) for joint in building.joints]
-            while len(self._drawn) > _MOST_DRAWN:
-                self._drawn.popitem(last=False)
-        return tuple(self._one(project, sketch, begin=not before) for sketch in self._drawn[at])
+        generation = self.queue.generation
+        kept = self._known.get((project, building), generation, begin)
+        if kept is not None:
+            return kept
+        inside = project.within(building.id)
+        found = tuple(self._one(inside, self._sketch(inside, joint), begin=begin) for joint in building.joints)
+        return self._known.put((project, building), found, generation, begin)
+
+    def beside(self, stored: Stored, building_id: str) -> tuple[tuple[KnownJoint, ...], tuple[KnownJoint, ...] | None]:
+        """Joints of a building as known, now and before the newest change. Raises NotFound."""
+        now = self.known(stored.project, building_in(stored.project, building_id))
+        before = stored.before
+        if before is None or building_id not in {building.id for building in before.buildings}:
+            return now, None
+        # What was never solved before the change counts as it is now: the change is not blamed for it.
+        solved = {known.joint.id: known for known in now}
+        then = self.known(before, building_in(before, building_id), begin=False)
+        return now, tuple(solved.get(known.joint.id, known) if known.solved is None else known for known in then)
+
+    def _sketch(self, project: Project, joint: ShellJoint) -> _Sketch:
+        basis = project.basis
+        met = tuple(one for one in project.assemblies if one.id in joint.assembly_ids)
+        parts = (joint, project.catalogue, basis.site, basis.climate, basis.indoor, basis.schools, *met)
+        return self._sketches.get(parts) or self._sketches.put(parts, _sketch(project, joint))
 
     def _one(self, project: Project, sketch: _Sketch, *, begin: bool) -> KnownJoint:
         joint, what, why = sketch.joint, sketch.drawn, sketch.why_not

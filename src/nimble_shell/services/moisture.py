@@ -14,8 +14,7 @@ from nimble_shell.core.moisture.monthly.position import Position, positions
 from nimble_shell.core.moisture.monthly.surface import critical_month, f_rsi_required, phi_at_failure
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.thermal.figures import surface_factor
-from nimble_shell.services.bench import find_building
-from nimble_shell.services.joints import KnownJoint
+from nimble_shell.services.joints import KnownJoint, building_in
 from nimble_shell.services.studies import PlacedDraft
 
 
@@ -56,7 +55,7 @@ def positions_of(project: Project, at: PlacedDraft) -> tuple[Position, ...]:
 
 def surface_ranking(project: Project, building_id: str, joints: Sequence[KnownJoint]) -> SurfaceRanking:
     """All surfaces of a building, the worst first; what has no factor yet comes last. Raises NotFound."""
-    building = find_building(project, building_id)
+    building = building_in(project, building_id)
     project = project.within(building_id)
     assemblies = {one.id: one for one in project.assemblies}
     air = months_of(project.basis)

@@ -5,7 +5,6 @@ from __future__ import annotations
 import uuid
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
-from datetime import UTC, datetime
 from typing import Any, Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
@@ -17,6 +16,7 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.formats.things import KINDS, Key, held_by, put_thing
+from nimble_shell.services.clock import now
 from nimble_shell.services.removal import Users, refuse_material_in_use, without_assembly
 from nimble_shell.store import Actor, Change, Database, Listed, NotFound, ProjectRepository, Stale, Stored, Written
 
@@ -53,7 +53,7 @@ class ProjectService:
 
     def __init__(self, database: Database) -> None:
         self._database = database
-        self._held: dict[str, tuple[Stored, Project | None]] = {}
+        self._held: dict[str, Stored] = {}
 
     def all(self) -> list[Listed]:
         with self._database.read() as session:
@@ -63,27 +63,22 @@ class ProjectService:
         """Raises NotFound."""
         with self._database.read() as session:
             projects = ProjectRepository(session)
-            return projects.with_steps(self._at(projects, project_id)[0], actor)
+            return projects.with_steps(self._at(projects, project_id), actor)
 
-    def load_with_before(self, project_id: str) -> tuple[Stored, Project | None]:
-        """The project, and as it was before its newest change. Raises NotFound."""
-        with self._database.read() as session:
-            return self._at(ProjectRepository(session), project_id)
-
-    def _at(self, projects: ProjectRepository, project_id: str) -> tuple[Stored, Project | None]:
+    def _at(self, projects: ProjectRepository, project_id: str) -> Stored:
         """Every change raises the revision, so a project of the same revision need not be read again."""
         revision = projects.revision(project_id)
         held = self._held.get(project_id)
-        if held is None or held[0].revision != revision:
+        if held is None or held.revision != revision:
             stored = projects.get(project_id)
-            held = self._hold(stored, projects.before_last(stored))
+            held = self._hold(replace(stored, before=projects.before_last(stored)))
         return held
 
-    def _hold(self, stored: Stored, before: Project | None) -> tuple[Stored, Project | None]:
+    def _hold(self, stored: Stored) -> Stored:
         if len(self._held) >= MOST_HELD:
             self._held.clear()
-        self._held[stored.project.id] = (stored, before)
-        return stored, before
+        self._held[stored.project.id] = stored
+        return stored
 
     def create(self, name: str) -> Stored:
         """A new project with one building and nothing decided. Raises DomainError."""
@@ -126,13 +121,15 @@ class ProjectService:
             As `change` raises them, or if what it returns does not hold together.
         """
         with self._database.write() as session:
-            return self.edit_in(ProjectRepository(session), project_id, change, note)
+            after = self.edit_in(ProjectRepository(session), project_id, change, note)
+        self._hold(after)  # only once it is written: the transaction could still have failed
+        return after
 
     def edit_in(
         self, projects: ProjectRepository, project_id: str, change: Callable[[Stored], Project], note: ChangeNote
     ) -> Stored:
         """The same, inside a transaction that writes something else, too."""
-        stored = self._at(projects, project_id)[0]
+        stored = self._at(projects, project_id)
         after = projects.become(stored, change(stored), text=note.text, zone=note.zone, actor=note.actor, at=now())
         return projects.with_steps(after, note.actor)
 
@@ -260,7 +257,7 @@ class ProjectService:
         """The project, and every thing that was written after a revision. Raises NotFound."""
         with self._database.read() as session:
             projects = ProjectRepository(session)
-            stored = projects.with_steps(self._at(projects, project_id)[0], actor)
+            stored = projects.with_steps(self._at(projects, project_id), actor)
             return Delta(stored=stored, written=tuple(projects.written(project_id, since)))
 
 
@@ -328,8 +325,3 @@ def with_assembly(project: Project, building: Building, element: ShellElement, a
     elements = tuple(changed if one.id == element.id else one for one in building.elements)
     buildings = tuple(replace(one, elements=elements) if one is building else one for one in project.buildings)
     return replace(project, assemblies=(*project.assemblies, assembly), buildings=buildings)
-
-
-def now() -> str:
-    """The moment, as it is stored."""
-    return datetime.now(UTC).isoformat(timespec="seconds")

@@ -73,7 +73,7 @@ class SurfaceQuestion:
     def searched(self, queue: SolverQueue, required: float, ticket: str = "") -> list[Future[list[Remedy]]]:
         """One for each thing that can be changed."""
         return [
-            queue.ask(search, self.project, self.joint, number, required, ticket=ticket)
+            queue.ask(search, self.project, self.joint, number, required, ticket=ticket, long=True)
             for number in range(len(list(searches(self.project, self.joint))))
         ]
 

@@ -26,9 +26,9 @@ from nimble_shell.reports.detail_sheet import FixingPage, JointPage, PageHeading
 from nimble_shell.reports.moisture_sheet import MoisturePage, moisture_pdf
 from nimble_shell.reports.section import length_text, wall_section
 from nimble_shell.reports.specification import Sheet, shank, specification_pdf
-from nimble_shell.services.bench import bench, find_building, station_of, to_outside
+from nimble_shell.services.bench import bench, station_of, to_outside
 from nimble_shell.services.fixings import LookedAtFixing, remaining
-from nimble_shell.services.joints import Drawn, sealing
+from nimble_shell.services.joints import Drawn, building_in, sealing
 from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.store import NotFound, Stored
 
@@ -36,7 +36,7 @@ from nimble_shell.store import NotFound, Stored
 def specification(stored: Stored, building_id: str, assembly_id: str, condition: str) -> tuple[str, bytes]:
     """Name and PDF of a build-up's specification sheet. Raises DomainError, NotFound."""
     project = stored.project.within(building_id)
-    building = find_building(project, building_id)
+    building = building_in(project, building_id)
     assembly = assembly_in(project, assembly_id)
     station = station_of(building, assembly_id)
     found = bench(assembly, project.catalogue, project.basis, condition, station)
@@ -77,7 +77,7 @@ def fixing_sheet(stored: Stored, at: PlacedDraft, looked: LookedAtFixing, solved
     """PDF of the page of a group of fixings. The project is as it counts, with what is solved in it."""
     project, fixing = stored.project, looked.fixing
     left = remaining(project, at, fixing, solved.chi / looked.cell.chi_approximate)
-    station = station_of(find_building(project, at.building_id), at.assembly.id)
+    station = station_of(building_in(project, at.building_id), at.assembly.id)
     units = project.basis.schools.units
     material = project.catalogue[fixing.material].name
     heading = _heading(stored, at.building_id, f"{station}4", fixing.name, at.assembly.name,
@@ -103,7 +103,7 @@ def moisture_sheet(
 ) -> bytes:  # fmt: skip
     """PDF of the page of a build-up's moisture, as saved. Raises DomainError, NotFound."""
     project = stored.project.within(building_id)
-    station = station_of(find_building(project, building_id), assembly_id)
+    station = station_of(building_in(project, building_id), assembly_id)
     assembly = assembly_in(project, assembly_id)
     direction = direction_at(station)
     moment = condition(project.basis, "winter")
@@ -147,7 +147,7 @@ def _heading(stored: Stored, building_id: str, zone: str, title: str, kind: str,
     project = stored.project
     return PageHeading(
         project=project.name,
-        building=find_building(project, building_id).name,
+        building=building_in(project, building_id).name,
         zone=zone,
         title=title,
         kind=kind,

@@ -1,60 +1,56 @@
-"""The queue where joints and fixings are solved: worker processes, and answers kept by what was asked."""
+"""The solver queue: questions that take long are solved in worker processes, once for everybody who asks them."""
 
 from __future__ import annotations
 
 import hashlib
 import heapq
 import itertools
-import multiprocessing
-import multiprocessing.connection
+import logging
 import os
 import threading
 from collections import OrderedDict
 from collections.abc import Callable
-from concurrent.futures import BrokenExecutor, CancelledError, Future, ProcessPoolExecutor
+from concurrent.futures import Future
 from dataclasses import dataclass, field
 from typing import Any, TypeVar
 
-from nimble_shell import __version__
 from nimble_shell.core.errors import DomainError, NotConverged
-from nimble_shell.core.progress import Stopped, watched
+from nimble_shell.core.progress import Stopped
+from nimble_shell.services.answers import Answers
+from nimble_shell.services.edition import edition
+from nimble_shell.services.workers import Outcome, Worker, Workers
+
+log = logging.getLogger(__name__)
 
 T = TypeVar("T")
-_MOST_KEPT = 256  #: answers in memory, the least used forgotten first
+_MOST_REFUSED = 1024  #: questions that are known to have no answer
+_TRIES = 2  #: of a question whose worker ends
+_BACKGROUND = ""  #: the ticket of what nobody looks at
+
+
+class WorkerLost(RuntimeError):
+    """The workers that solved a question ended before they answered, again and again."""
+
+    def __init__(self) -> None:
+        super().__init__("the process that solved this ended twice; nothing was changed")
 
 
 def key_of(solve: Callable[..., Any], *args: Any) -> str:
-    """One string for one question, and for this version of the program.
+    """One string for one question, and for the sources that answer it.
 
     Equal arguments have one: they are values that are written out alike (numbers, texts, tuples, mappings in one order
     and frozen dataclasses of these), whether or not their parts are the same objects.
     """
-    asked = (__version__, solve.__qualname__, args)
+    asked = (edition(solve), solve.__qualname__, args)
     return hashlib.sha256(repr(asked).encode()).hexdigest()
 
 
-#: What a worker tells the server: grids and unknowns of each place at the queue; and what the server tells it.
-_reported: Any = None
-_stop: Any = None
+def warm() -> int:
+    """What a worker does first, so that no question waits for the libraries or for what is compiled."""
+    from nimble_shell.core.moisture.hourly import warm as moisture
 
-
-def take_place(reported: Any, stop: Any) -> None:
-    """First of all a worker takes what it shares with the server, and ends with it."""
-    global _reported, _stop
-    _reported, _stop = reported, stop
-    follow_parent()
-
-
-def work(place: int, solve: Callable[..., T], args: tuple[Any, ...]) -> T:
-    """A question solved in a worker, at one place of the queue."""
-
-    def watch(grids: int, unknowns: int) -> None:
-        _reported[2 * place], _reported[2 * place + 1] = grids, unknowns
-        if _stop[place]:
-            raise Stopped
-
-    with watched(watch):
-        return solve(*args)
+    moisture.warm()
+    return os.getpid()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -66,79 +62,63 @@ class Progress:
     unknowns: int  #: of its grid, or hours it is asked in all
 
 
-def warm() -> int:
-    """What a worker does first, so that no question waits for the libraries or for what is compiled."""
-    from nimble_shell.core.moisture.hourly import warm as moisture
-
-    moisture.warm()
-    return os.getpid()
-
-
-def follow_parent() -> None:
-    """A worker ends with the server that started it, also when that one was killed."""
-    parent = multiprocessing.parent_process()
-    if parent is None:
-        return
-
-    def watch() -> None:
-        multiprocessing.connection.wait([parent.sentinel])
-        os._exit(1)
-
-    threading.Thread(target=watch, daemon=True).start()
-
-
 class SolverQueue:
     """Solves in worker processes; a question asked twice is solved once, and what somebody looks at comes first.
 
-    Without workers questions are kept and never answered.
+    Long questions never hold every worker: while they do, one more worker is there for short ones. Without workers
+    questions are kept and never answered.
     """
 
-    def __init__(self, workers: int = 2) -> None:
-        self._workers = workers
-        self._pool: ProcessPoolExecutor | None = None
-        self._lock = threading.Lock()
-        self._kept: OrderedDict[str, Any] = OrderedDict()
+    def __init__(self, workers: int = 2, answers: Answers | None = None) -> None:
+        self.answers = answers or Answers()
+        self._most = workers
+        self._workers = Workers(workers + 1)
+        self._lock = threading.RLock()
         self._asked: dict[str, _Question] = {}
         self._waiting: list[tuple[int, int, _Question]] = []
         self._number = itertools.count()
-        self._context = multiprocessing.get_context("spawn")
-        self._reported = self._context.Array("i", 2 * max(workers, 1), lock=False)
-        self._stop = self._context.Array("b", max(workers, 1), lock=False)
-        self._free = list(range(workers))
         self._refused: OrderedDict[str, Exception] = OrderedDict()
+        self._listeners: list[Callable[[str], None]] = []
         self._stopped = False
+        self.generation = 0  #: counts what was answered or refused, so that what rests on answers knows it is old
 
     def start(self) -> None:
         """Start the workers, so that the first question finds them warm."""
-        if self._workers == 0:
-            return
         with self._lock:
-            pool = self._started()
-        for _ in range(self._workers):
-            pool.submit(warm)
+            if self._stopped:
+                return
+            begun = [self._workers.add() for _ in range(self._most - self._workers.count)]
+            for worker in begun:
+                self._workers.ask(worker, warm, (), lambda _: self._next())
 
     def stop(self) -> None:
         """Stop the workers; what is waiting or running is dropped."""
         with self._lock:
             self._stopped = True
-            pool, self._pool = self._pool, None
-            dropped, self._waiting, self._free = self._waiting, [], []
+            dropped = list(self._asked.values())
             self._asked.clear()
-        for _, _, question in dropped:
-            question.future.cancel()
-        if pool is not None:
-            pool.shutdown(wait=False, cancel_futures=True)
+            self._waiting.clear()
+        for question in dropped:
+            question.answer_all(error=Stopped())
+        self._workers.end()
+
+    def listen(self, listener: Callable[[str], None]) -> Callable[[], None]:
+        """Be told the key of everything that is answered or refused from now on; call what is returned to end that."""
+        with self._lock:
+            self._listeners.append(listener)
+        return lambda: self._listeners.remove(listener) if listener in self._listeners else None
 
     def known(self, key: str) -> Any:
         """An answer that is there already, else None."""
+        return self.answers.get(key)
+
+    def refused(self, key: str) -> bool:
+        """Whether a question is known to have no answer."""
         with self._lock:
-            found = self._kept.get(key)
-            if found is not None:
-                self._kept.move_to_end(key)
-            return found
+            return key in self._refused
 
     def ask(
-        self, solve: Callable[..., T], *args: Any, looked_at: bool = True, ticket: str = "", keep: bool = True
+        self, solve: Callable[..., T], *args: Any, looked_at: bool = True, ticket: str = _BACKGROUND, long: bool = False
     ) -> Future[T]:
         """An answer, at once or later. The future raises DomainError where it cannot be solved.
 
@@ -151,60 +131,59 @@ class SolverQueue:
         looked_at : bool
             Whether somebody waits for it on a screen; such questions are solved before the others.
         ticket : str
-            By which its progress is asked, and by which it is stopped.
-        keep : bool
-            Whether the answer stays in memory; large ones are kept elsewhere by who asks.
+            By which its progress is asked, and by which who asked lets go of it.
+        long : bool
+            Whether it takes many seconds: such questions leave room for others.
         """
         key = key_of(solve, *args)
+        future: Future[T] = Future()
+        found = self.answers.get(key)
+        if found is not None:
+            future.set_result(found)
+            return future
         rank = 0 if looked_at else 1
         with self._lock:
-            if key in self._kept:
-                done: Future[T] = Future()
-                done.set_result(self._kept[key])
-                return done
             if key in self._refused:
-                refused: Future[T] = Future()
-                refused.set_exception(self._refused[key])
-                return refused
+                future.set_exception(self._refused[key])
+                return future
             question = self._asked.get(key)
             if question is None:
-                question = _Question(key, solve, args, Future(), keep=keep)
-                self._asked[key] = question
-            if ticket:
-                question.tickets.add(ticket)
-            if question.rank <= rank or question.begun:
-                return question.future
-            question.rank = rank  # put again before where it was; the later entry is passed over
-            heapq.heappush(self._waiting, (rank, next(self._number), question))
+                question = self._asked[key] = _Question(key, solve, args, long=long)
+            waiting = None if looked_at else question.future_of(ticket)
+            if waiting is not None:
+                return waiting
+            question.waiters.append((ticket, future))
+            if rank < question.rank and question.worker is None:
+                question.rank = rank  # put again before where it was; the later entry is passed over
+                heapq.heappush(self._waiting, (rank, next(self._number), question))
         self._next()
-        return question.future
-
-    def refused(self, key: str) -> bool:
-        """Whether a question is known to have no answer."""
-        with self._lock:
-            return key in self._refused
+        return future
 
     def progress(self, ticket: str) -> Progress:
         """How far the questions of a ticket are."""
         with self._lock:
-            own = [one for one in self._asked.values() if ticket in one.tickets]
-            at = next((one.place for one in own if one.begun), None)
-            grids, unknowns = (0, 0) if at is None else (self._reported[2 * at], self._reported[2 * at + 1])
-            return Progress(waiting=sum(not one.begun for one in own), grids=grids, unknowns=unknowns)
+            own = [one for one in self._asked.values() if one.is_of(ticket)]
+            at = next((one.worker for one in own if one.worker is not None), None)
+            grids, unknowns = (0, 0) if at is None else self._workers.reported(at)
+            return Progress(waiting=sum(one.worker is None for one in own), grids=grids, unknowns=unknowns)
 
     def cancel(self, ticket: str) -> int:
-        """Stop the questions of a ticket: those that wait at once, one that is solved before its next grid."""
+        """Let go of the questions of a ticket: who waits for them is told so.
+
+        A question that nobody else waits for ends: at once where it waits, before its next grid where it is solved.
+        """
+        stopped: list[Future[Any]] = []
         with self._lock:
-            own = [one for one in self._asked.values() if ticket in one.tickets]
+            own = [one for one in self._asked.values() if one.is_of(ticket)]
             for one in own:
-                if one.begun:
-                    self._stop[one.place] = 1
-                else:
-                    one.begun = True  # passed over in the queue
+                stopped += one.let_go(ticket)
+                if not one.waiters:
                     self._asked.pop(one.key)
-        for one in own:
-            if one.place < 0 and one.future.set_running_or_notify_cancel():
-                one.future.set_exception(Stopped())
+                    one.dropped = True
+                    if one.worker is not None:
+                        self._workers.stop(one.worker)
+        for future in stopped:
+            _settle(future, error=Stopped())
         return len(own)
 
     @property
@@ -213,66 +192,123 @@ class SolverQueue:
         with self._lock:
             return len(self._asked)
 
+    @property
+    def processes(self) -> list[int]:
+        """Process numbers of the workers."""
+        return self._workers.processes
+
     def _next(self) -> None:
-        """Hand questions to workers that are free, the most wanted first."""
+        """Hand questions to workers that are idle, the most wanted first."""
         while True:
             with self._lock:
-                if self._stopped or not self._free or not self._waiting:
+                if self._stopped or self._most == 0 or not self._waiting:
                     return
-                _, _, question = heapq.heappop(self._waiting)
-                if question.begun:
-                    continue
-                question.begun = True
-                question.place = place = self._free.pop()
-                self._reported[2 * place] = self._reported[2 * place + 1] = self._stop[place] = 0
-                working = self._started().submit(work, place, question.solve, question.args)
-            working.add_done_callback(lambda found, question=question: self._answered(question, found))  # type: ignore[misc]
+                worker, question = self._pair()
+                if worker is None or question is None:
+                    return
+                question.worker = worker
+                question.tries += 1
+                self._workers.ask(
+                    worker,
+                    question.solve,
+                    question.args,
+                    lambda outcome, one=question: self._answered(one, outcome),  # type: ignore[misc]
+                )
 
-    def _started(self) -> ProcessPoolExecutor:
-        if self._pool is None:
-            # A fresh interpreter: a fork would copy the server's threads and open database.
-            self._pool = ProcessPoolExecutor(
-                max_workers=self._workers,
-                mp_context=self._context,
-                initializer=take_place,
-                initargs=(self._reported, self._stop),
-            )
-        return self._pool
+    def _pair(self) -> tuple[Worker | None, _Question | None]:
+        """A worker and the question it may take; long ones leave the last worker to short ones."""
+        while self._waiting and not self._waiting[0][2].waits:
+            heapq.heappop(self._waiting)
+        if not self._waiting:
+            return None, None
+        while self._workers.count < self._most:
+            self._workers.add()
+        at_long = sum(one.long for one in self._asked.values() if one.worker is not None)
+        at = 0
+        if at_long >= self._most:
+            short = [n for n, (_, _, one) in enumerate(self._waiting) if one.waits and not one.long]
+            if not short:
+                return None, None
+            at = min(short, key=lambda n: self._waiting[n][:2])
+            if self._workers.idle() is None and self._workers.count <= self._most:
+                self._workers.add()
+        worker = self._workers.idle()
+        if worker is None:
+            return None, None
+        question = self._waiting.pop(at)[2]
+        heapq.heapify(self._waiting)
+        return worker, question
 
-    def _answered(self, question: _Question, working: Future[Any]) -> None:
-        error = CancelledError() if working.cancelled() else working.exception()
+    def _answered(self, question: _Question, outcome: Outcome) -> None:
         with self._lock:
-            if not self._stopped:
-                self._free.append(question.place)
-            self._asked.pop(question.key, None)
-            if error is None and question.keep:
-                self._kept[question.key] = working.result()
-                while len(self._kept) > _MOST_KEPT:
-                    self._kept.popitem(last=False)
-            elif isinstance(error, DomainError | NotConverged):  # it would not go better a second time
-                self._refused[question.key] = error
-                while len(self._refused) > _MOST_KEPT:
-                    self._refused.popitem(last=False)
-            if isinstance(error, BrokenExecutor):
-                self._pool = None  # a worker was killed: the next question starts new ones
-        if question.future.set_running_or_notify_cancel():
-            if error is None:
-                question.future.set_result(working.result())
+            question.worker = None
+            if outcome.lost and not question.dropped and question.tries < _TRIES:
+                heapq.heappush(self._waiting, (question.rank, next(self._number), question))
+                again = True
             else:
-                question.future.set_exception(error)
+                again = False
+                if self._asked.get(question.key) is question:
+                    self._asked.pop(question.key)
+        if not again:
+            self._settle(question, outcome)
         self._next()
+
+    def _settle(self, question: _Question, outcome: Outcome) -> None:
+        error: Exception | None = WorkerLost() if outcome.lost else outcome.error
+        if error is None:
+            self.answers.put(question.key, question.solve.__qualname__, outcome.value, outcome.took)
+        elif isinstance(error, DomainError | NotConverged):  # it would not go better a second time
+            with self._lock:
+                self._refused[question.key] = error
+                while len(self._refused) > _MOST_REFUSED:
+                    self._refused.popitem(last=False)
+        if error is None or question.key in self._refused:
+            self.generation += 1
+            for listener in list(self._listeners):
+                listener(question.key)
+        question.answer_all(outcome.value, error)
 
 
 @dataclass(slots=True, eq=False)
 class _Question:
-    """One question, from being asked to being answered."""
+    """One question, from being asked to being answered, with everybody who waits for it."""
 
     key: str
     solve: Callable[..., Any]
     args: tuple[Any, ...]
-    future: Future[Any]
+    long: bool = False
     rank: int = 2
-    begun: bool = False
-    place: int = -1  #: at the queue, while it is solved
-    tickets: set[str] = field(default_factory=set)
-    keep: bool = True
+    tries: int = 0
+    worker: Worker | None = None  #: while it is solved
+    dropped: bool = False
+    waiters: list[tuple[str, Future[Any]]] = field(default_factory=list)
+
+    @property
+    def waits(self) -> bool:
+        """Whether it is still to be solved."""
+        return self.worker is None and not self.dropped
+
+    def is_of(self, ticket: str) -> bool:
+        return any(one == ticket for one, _ in self.waiters)
+
+    def future_of(self, ticket: str) -> Future[Any] | None:
+        return next((future for one, future in self.waiters if one == ticket), None)
+
+    def let_go(self, ticket: str) -> list[Future[Any]]:
+        """Take away who waits under a ticket."""
+        gone = [future for one, future in self.waiters if one == ticket]
+        self.waiters = [(one, future) for one, future in self.waiters if one != ticket]
+        return gone
+
+    def answer_all(self, value: Any = None, error: Exception | None = None) -> None:
+        for _, future in self.waiters:
+            _settle(future, value, error)
+
+
+def _settle(future: Future[Any], value: Any = None, error: Exception | None = None) -> None:
+    if future.done() or not future.set_running_or_notify_cancel():
+        return
+    if error is None:
+        future.set_result(value)
+    else:
+        future.set_exception(error)

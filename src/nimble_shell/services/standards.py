@@ -13,13 +13,13 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.standard import Standard, own_materials
 from nimble_shell.formats.things import Key, put_thing
+from nimble_shell.services.clock import now
 from nimble_shell.services.projects import (
     ChangeNote,
     ProjectService,
     element_of,
     expect,
     new_id,
-    now,
     with_assembly,
 )
 from nimble_shell.store import Database, Kept, NotFound, ProjectRepository, StandardRepository, Stored, Use

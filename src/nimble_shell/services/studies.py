@@ -18,7 +18,8 @@ from nimble_shell.core.studies.sensitivity import Swing, sensitivity
 from nimble_shell.core.studies.thickness import crossing, studied_layer
 from nimble_shell.core.studies.variants import Decision, decide
 from nimble_shell.core.working import value_of
-from nimble_shell.services.bench import Bench, bench, find_building, station_of
+from nimble_shell.services.bench import Bench, bench, station_of
+from nimble_shell.services.joints import building_in
 from nimble_shell.store import NotFound
 
 Mode = Literal["as drawn", "equal R", "equal thickness"]
@@ -34,7 +35,7 @@ class PlacedDraft:
 
     def station(self, project: Project) -> Station:
         """Raises NotFound."""
-        return station_of(find_building(project, self.building_id), self.assembly.id)
+        return station_of(building_in(project, self.building_id), self.assembly.id)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -85,7 +86,7 @@ def compare(project: Project, building_id: str, condition: str, ids: Sequence[st
         raise DomainError(
             Issue(path=("sides",), code="two_to_four", message=f"{len(ids)} build-ups", hint="compare two to four")
         )
-    building = find_building(project, building_id)
+    building = building_in(project, building_id)
     known = {assembly.id: assembly for assembly in project.assemblies}
     known[REFERENCE_ID] = SYSTEMS[REFERENCE].assembly(REFERENCE_ID, "Site-framed reference")
     missing = next((one for one in ids if one not in known), None)

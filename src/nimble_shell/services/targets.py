@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from nimble_shell.core.basis.targets import TARGET_SETS, Targets, TargetSet
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.services.projects import now
+from nimble_shell.services.clock import now
 from nimble_shell.store import Database, TargetSetRepository
 
 _LONGEST = 80  #: name of a set [characters]

@@ -19,8 +19,8 @@ from nimble_shell.core.studies.probe import chase, temperature_at
 from nimble_shell.core.studies.variants import variant_working
 from nimble_shell.core.thermal.figures import surface_factor, wall_working
 from nimble_shell.core.working import Derivation, Num, derive_one, traced
-from nimble_shell.services.bench import find_building, station_of
-from nimble_shell.services.joints import joint_in
+from nimble_shell.services.bench import station_of
+from nimble_shell.services.joints import building_in, joint_in
 from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.services.verdicts import leak_question
 
@@ -87,7 +87,7 @@ def study_working(project: Project, at: PlacedDraft, of: Studied, figure: str) -
     """The working of a figure of a study. Raises DomainError, NotFound."""
     args = (at.assembly, project.catalogue, project.basis)
     if isinstance(of, OfSide):
-        direction = direction_at(station_of(find_building(project, at.building_id), of.leader))
+        direction = direction_at(station_of(building_in(project, at.building_id), of.leader))
         return wall_working(*args, of.condition, figure, direction=direction)
     direction = direction_at(at.station(project))
     if isinstance(of, OfMoisture):
@@ -130,7 +130,7 @@ def study_working(project: Project, at: PlacedDraft, of: Studied, figure: str) -
 
 
 def _leak_month(project: Project, at: PlacedDraft, of: OfLeak) -> Num:
-    joint = joint_in(find_building(project, at.building_id), of.joint_id)
+    joint = joint_in(building_in(project, at.building_id), of.joint_id)
     question = leak_question(project, joint, None, of.leakage)
     assembly, materials, basis, direction, leakage, height, _ = question.args
     planes, counted = element_planes(assembly, materials, basis, direction)

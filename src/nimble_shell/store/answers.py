@@ -1,13 +1,14 @@
-"""Answers that took long, kept by what was asked."""
+"""Answers that took long, kept by what was asked, up to so many bytes."""
 
 from __future__ import annotations
 
-from sqlalchemy import delete, select
+from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session
 
 from nimble_shell.store.rows import AnswerRow
 
-MOST = 120  #: kept of each kind, the last asked
+MOST = 96 * 1024**2  #: of all answers together [bytes]
+_ROOM = 0.9  #: where they are more, as many go as leave this share
 
 
 class AnswerRepository:
@@ -21,9 +22,17 @@ class AnswerRepository:
         row = self._db.get(AnswerRow, key)
         return None if row is None else row.body
 
-    def put(self, key: str, kind: str, body: bytes, at: str) -> None:
-        """Keep an answer; those asked longest ago go."""
+    def put(self, key: str, kind: str, body: bytes, at: str, most: int = MOST) -> None:
+        """Keep an answer; those asked longest ago go once there are too many bytes."""
         self._db.merge(AnswerRow(key=key, kind=kind, body=body, asked_at=at))
         self._db.flush()
-        newest = select(AnswerRow.key).where(AnswerRow.kind == kind).order_by(AnswerRow.asked_at.desc()).limit(MOST)
-        self._db.execute(delete(AnswerRow).where(AnswerRow.kind == kind, AnswerRow.key.not_in(newest)))
+        size = func.length(AnswerRow.body)
+        if (self._db.scalar(select(func.sum(size))) or 0) <= most:
+            return
+        left, kept = _ROOM * most, []
+        for one, length in self._db.execute(select(AnswerRow.key, size).order_by(AnswerRow.asked_at.desc())):
+            left -= length
+            if left < 0 and one != key:
+                break
+            kept.append(one)
+        self._db.execute(delete(AnswerRow).where(AnswerRow.key.not_in(kept)))

@@ -25,6 +25,7 @@ class Stored:
     slots: Mapping[Key, Slot]
     revision: int
     changed_at: str
+    before: Project | None = field(default=None, compare=False, repr=False)  #: before its newest change; None without
     undo: Change | None = field(default=None, compare=False)  #: of the actor who asked
     redo: Change | None = field(default=None, compare=False)
 
@@ -157,7 +158,7 @@ class ProjectRepository:
         ChangeLog(self._db, after.id).record(row.revision, written, actor=actor, text=text, zone=zone, at=at)
         self._db.flush()
         slots = _moved(stored.slots, puts, row.revision)
-        return Stored(project=after, slots=slots, revision=row.revision, changed_at=at)
+        return Stored(project=after, slots=slots, revision=row.revision, changed_at=at, before=stored.project)
 
     def step(self, project_id: str, direction: Direction, number: int, actor: Actor, at: str) -> Stored:
         """Take back an actor's newest change, or do the last undone one again.

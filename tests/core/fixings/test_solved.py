@@ -18,6 +18,7 @@ from nimble_shell.core.fixings.kinds import KINDS, started
 from nimble_shell.core.fixings.solved import CHI_ERROR, solve_fixing
 from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.thermal.figures import wall_figures
+from nimble_shell.core.thermal.solved import with_solved
 from nimble_shell.core.working import value_of
 from nimble_shell.demo.heron_flats import campus
 
@@ -167,7 +168,7 @@ def test_the_solved_ratio_brings_n_times_chi_into_the_wall() -> None:
     fixing = replace(SHANKS["round"], n=9)
     drawn = cell_of(wall, fixing, CATALOGUE | PERFECT, BASIS)
     chi = solve_fixing(drawn, T).chi
-    owned = replace(wall, fixings=(replace(fixing, ratio=chi / drawn.chi_approximate),))
+    owned = with_solved(replace(wall, fixings=(fixing,)), {fixing.id: chi / drawn.chi_approximate})
     R_without, R_with = (
         value_of(wall_figures(one, PERFECT, BASIS, "winter").figures["R_combined"].number) for one in (wall, owned)
     )

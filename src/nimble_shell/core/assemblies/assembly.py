@@ -284,6 +284,10 @@ class Assembly:
         )
         check.refuse()
 
+    def solved_ratio(self, fixing_id: str) -> float | None:  # noqa: ARG002 - a solved build-up looks it up
+        """Solved χ of a group over the approximate one; None, for a build-up as edited has nothing solved."""
+        return None
+
     @property
     def core_index(self) -> int | None:
         """Index of the layer marked as core."""

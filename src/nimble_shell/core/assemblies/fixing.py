@@ -53,7 +53,6 @@ class Fixing:
     head: Plate | None = None  #: at the outer end
     foot: Plate | None = None  #: at the inner end
     mesh: float = 0.0  #: steel of a mesh welded to both ends, per width of the skins [m²/m]
-    ratio: float | None = None  #: solved χ over the approximate one; then the solved one counts
 
     def __post_init__(self) -> None:
         check = Collector()

@@ -18,6 +18,7 @@ from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.thermal.figures import surroundings
 from nimble_shell.core.thermal.resistance import resistances
 from nimble_shell.core.thermal.resolve import fixings_transmittance, resolve
+from nimble_shell.core.thermal.solved import with_solved
 from nimble_shell.core.working import value_of
 
 _LONGEST = 0.5  #: that may stand free of the build-up [m]
@@ -114,7 +115,7 @@ def cell_of(
 
 def _approximate(bare: Assembly, fixing: Fixing, catalogue: Catalogue, basis: Basis, direction: Direction) -> float:
     """χ by the approximate procedure, also where it does not hold. [W/K]"""
-    only = replace(bare, fixings=(replace(fixing, ratio=1.0),))
+    only = with_solved(replace(bare, fixings=(fixing,)), {fixing.id: 1.0})
     resolved = resolve(only, catalogue, surroundings(basis, direction))
     found = fixings_transmittance(resolved, resistances(resolved.element).nominal)
     return 0.0 if found is None else value_of(found) / fixing.per_area

@@ -92,7 +92,7 @@ def _ratio(assembly: Assembly, basis: Basis, found: WallFigures) -> Iterator[Rem
 def _points(assembly: Assembly, catalogue: Catalogue) -> Iterator[Remark]:
     where = {layer.id: index for index, layer in enumerate(assembly.layers)}
     for fixing in assembly.fixings:
-        if fixing.ratio is not None or catalogue[fixing.material].lambda_ < LEAST_FIXING_LAMBDA:
+        if assembly.solved_ratio(fixing.id) is not None or catalogue[fixing.material].lambda_ < LEAST_FIXING_LAMBDA:
             continue
         index = where[fixing.layer]
         sides = [assembly.layers[n] for n in (index - 1, index + 1) if 0 <= n < len(assembly.layers)]

@@ -291,7 +291,7 @@ class _Calculation:
             self._pair("fresh", "nominal, as made (fresh foam)", fresh.nominal)
 
     def _points_method(self) -> str:
-        solved = [fixing.ratio is not None for fixing in self.assembly.fixings]
+        solved = [self.assembly.solved_ratio(one.id) is not None for one in self.assembly.fixings]
         return "solved" if all(solved) else "solved in part, else approximate" if any(solved) else "approximate"
 
     def _seasons(self) -> None:

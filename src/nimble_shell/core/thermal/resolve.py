@@ -188,7 +188,8 @@ def _fixings(
     found: list[ResolvedFixing] = []
     for number, fixing in enumerate(assembly.fixings, 1):
         material = catalogue[fixing.material]
-        if fixing.layer not in where or (fixing.ratio is None and not _approximated(assembly, fixing, material)):
+        solved = assembly.solved_ratio(fixing.id)
+        if fixing.layer not in where or (solved is None and not _approximated(assembly, fixing, material)):
             continue
         index = where[fixing.layer]
         tag = f"{prefix}f{number}"
@@ -206,8 +207,8 @@ def _fixings(
             "W/(m·K)",
             "ISO 6946:2017, F.3, α = 0.8·d₁/d₀",
         )
-        if fixing.ratio is not None:
-            ratio = given(fixing.ratio, f"k_{tag}", f"solved χ over the approximate one, {fixing.name}", "",
+        if solved is not None:
+            ratio = given(solved, f"k_{tag}", f"solved χ over the approximate one, {fixing.name}", "",
                           "solved in step 4; owned by the solved point")  # fmt: skip
             conductance = named(ratio * conductance, f"Gs_{tag}", f"α·λ·A·n as solved, {fixing.name}", "W/(m·K)",
                                 "ISO 10211:2017, 12; carried over to other thicknesses by the ratio")  # fmt: skip
