@@ -191,7 +191,7 @@ def test_removals_go_by_version_and_name_their_users(client: TestClient, campus:
     gone = client.post(address, json={**removal, "users": "take along"}).json()
     assert document(gone, "assembly", "wall-w-c") is None
     assert project(client, campus)["revision"] == held["revision"] + 1
-    stale = write(client, campus, "building", None, 1, one="sample-cold-store")
+    stale = write(client, campus, "building", None, 1, one="bunkhouse")
     assert stale.status_code == 409
     assert write(client, campus, "building", None, 1, one="shed").status_code == 404
 

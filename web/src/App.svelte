@@ -2,6 +2,7 @@
 <script lang="ts">
   import { api, asProblem, take } from '$lib/api/client';
   import Hatches from '$lib/draw/Hatches.svelte';
+  import { stream } from '$lib/api/stream.svelte';
   import { bench } from '$lib/state/bench.svelte';
   import { router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
@@ -45,16 +46,26 @@
     if (open && building)
       session.ledger.ask({ project: open.project.id, building: building.id, revision: open.revision });
   });
-  // While joints are being solved the ledger is asked again until it has them all.
+  // While joints are being solved the ledger is asked again with every answer, until it has them all.
   const pending = $derived((session.ledger.answer?.now.pending.length ?? 0) > 0);
   $effect(() => {
-    if (!pending || !open || !building) return undefined;
+    void stream.answers;
+    if (!pending || !open || !building) return;
     const question = { project: open.project.id, building: building.id, revision: open.revision };
-    const again = setInterval(() => session.ledger.ask({ ...question }), 700);
-    return () => {
-      clearInterval(again);
-      bench.again(); // its figures count what has been solved meanwhile
-    };
+    untrack(() => session.ledger.ask(question));
+  });
+  let waited = false;
+  $effect(() => {
+    if (waited && !pending) untrack(() => bench.again()); // its figures count what has been solved meanwhile
+    waited = pending;
+  });
+  const followed = $derived(open?.project.id);
+  $effect(() => {
+    if (!followed) return undefined;
+    return stream.follow(followed, {
+      changed: (revision) => void session.seen(revision),
+      gone: () => void session.reload(),
+    });
   });
   $effect(() => {
     document.title = open
@@ -393,6 +404,7 @@
       last={open.undo}
       stale={ledgerStale}
       saving={session.saving > 0}
+      elsewhere={session.elsewhere}
       onundo={() => void session.step('undo')}
       onwork={shellWork}
     />

@@ -12,6 +12,7 @@ from starlette.concurrency import run_in_threadpool
 from nimble_shell.api import fixing_schemas as f
 from nimble_shell.api import fixing_views as views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, attachment
+from nimble_shell.api.waiting import Wait, Waiting
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.fixings.kinds import CAUTION, KINDS, started
 from nimble_shell.core.progress import Stopped
@@ -38,7 +39,7 @@ def start_fixing(project_id: Id, asked: f.StartFixingIn, service: Projects) -> F
 
 
 @router.post("/projects/{project_id}/fixing")
-async def fixing(project_id: Id, asked: f.FixingIn, service: Projects, results: Fixings) -> f.FixingOut:
+async def fixing(project_id: Id, asked: f.FixingIn, service: Projects, results: Fixings, wait: Wait) -> f.FixingOut:
     """A group of a build-up as drafted, solved. Nothing is saved."""
     stored = await run_in_threadpool(service.load, project_id)
     project, at = stored.project, asked.place()
@@ -52,7 +53,7 @@ async def fixing(project_id: Id, asked: f.FixingIn, service: Projects, results: 
         asked.accuracy,
         asked.ticket,
     )
-    solved = await asyncio.wrap_future(looked.solved)
+    solved = await wait(looked.solved, asked.ticket)
     owned = await run_in_threadpool(results.owned, stored)
     return await run_in_threadpool(views.fixing, owned, at, looked, solved, asked.condition, asked.accuracy)
 
@@ -77,20 +78,22 @@ async def sheet(
 
 
 @router.post("/projects/{project_id}/fixing-sweep")
-async def fixing_sweep(project_id: Id, asked: f.FixingSweepIn, service: Projects, results: Fixings) -> f.FixingSweepOut:
+async def fixing_sweep(
+    project_id: Id, asked: f.FixingSweepIn, service: Projects, results: Fixings, wait: Wait
+) -> f.FixingSweepOut:
     """χ and ΔU over spacings, at working accuracy."""
     project = (await run_in_threadpool(service.load, project_id)).project
     points = await run_in_threadpool(
         fixings.swept, results.queue, project, asked.place().assembly, asked.fixing_id, asked.values, asked.ticket
     )
-    return f.FixingSweepOut(points=[await _point(one) for one in points])
+    return f.FixingSweepOut(points=[await _point(one, wait, asked.ticket) for one in points])
 
 
-async def _point(one: fixings.Swept) -> f.FixingSweepPoint:
+async def _point(one: fixings.Swept, wait: Waiting, ticket: str) -> f.FixingSweepPoint:
     if one.cell is None or one.solved is None:
         return views.nothing(one.value, one.why_not)
     try:
-        solved = await asyncio.wrap_future(one.solved)
+        solved = await wait(one.solved, ticket)
     except (DomainError, NotConverged, Stopped) as error:
         return views.nothing(one.value, str(error))
     return f.FixingSweepPoint(

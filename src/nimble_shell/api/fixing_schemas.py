@@ -7,9 +7,9 @@ from typing import Annotated
 from pydantic import Field
 
 from nimble_shell.api.joint_schemas import Accuracy, DrawingOut, SolvedOut
-from nimble_shell.api.schemas import Model, ShortText
+from nimble_shell.api.schemas import ShortText
 from nimble_shell.api.study_schemas import AtIn
-from nimble_shell.formats.document import Identifier
+from nimble_shell.formats.document import Identifier, Model
 from nimble_shell.formats.project import FixingDoc
 
 

@@ -69,6 +69,8 @@ Fixings = Annotated[FixingResults, Depends(_fixings)]
 Verdicts = Annotated[VerdictResults, Depends(_verdicts)]
 JointStandards = Annotated[JointStandardService, Depends(_joint_standards)]
 TargetSets = Annotated[TargetService, Depends(_targets)]
+#: A window's name and its question's, "w1.q7".
+Ticket = Annotated[str, Path(pattern=r"^[A-Za-z0-9_.-]{1,160}$")]
 Id = Annotated[str, Path(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 
 

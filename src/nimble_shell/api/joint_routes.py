@@ -12,7 +12,8 @@ from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api import joint_views as views
-from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, Verdicts, attachment
+from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, Ticket, Verdicts, attachment
+from nimble_shell.api.waiting import Wait, Waiting
 from nimble_shell.core.basis.schools import Dimensions
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.joints.compared import warmer
@@ -33,13 +34,13 @@ def joint_families() -> list[j.FamilyOut]:
 
 
 @router.post("/projects/{project_id}/joint")
-async def joint(project_id: Id, asked: j.JointIn, service: Projects, results: Joints) -> j.JointOut:
+async def joint(project_id: Id, asked: j.JointIn, service: Projects, results: Joints, wait: Wait) -> j.JointOut:
     """A joint as drafted: drawn from the project's build-ups and solved. Nothing is saved."""
     project = (await run_in_threadpool(service.load, project_id)).project.within(asked.building_id)
     one = asked.joint.to_core()
     variant = asked.variant or one.variant
     found = await run_in_threadpool(joints.drawn, project, one, asked.condition, variant)
-    answer = await asyncio.wrap_future(joints.ask(results.queue, project, found, asked.accuracy, ticket=asked.ticket))
+    answer = await wait(joints.ask(results.queue, project, found, asked.accuracy, ticket=asked.ticket), asked.ticket)
     return await run_in_threadpool(
         lambda: j.JointOut(
             drawing=views.drawing(found, one, variant),
@@ -61,7 +62,9 @@ def joint_drawing(project_id: Id, asked: j.JointIn, service: Projects) -> j.Join
 
 
 @router.post("/projects/{project_id}/joint-difference")
-async def joint_difference(project_id: Id, asked: j.DifferenceIn, service: Projects, results: Joints) -> j.WarmerOut:
+async def joint_difference(
+    project_id: Id, asked: j.DifferenceIn, service: Projects, results: Joints, wait: Wait
+) -> j.WarmerOut:
     """How much warmer a joint is in the variant it is compared with, at final accuracy."""
     project = (await run_in_threadpool(service.load, project_id)).project.within(asked.building_id)
     one = asked.joint.to_core()
@@ -70,14 +73,14 @@ async def joint_difference(project_id: Id, asked: j.DifferenceIn, service: Proje
         for variant in (one.variant, joints.other_of(one))
     ]
     questions = [joints.ask(results.queue, project, each, "final", ticket=asked.ticket) for each in found]
-    answers = [await asyncio.wrap_future(question) for question in questions]
+    answers = [await wait(question, asked.ticket) for question in questions]
     first, second = zip((each.drawing for each in found), answers, strict=True)
     change = await run_in_threadpool(warmer, first, second)
     return views.warmer(found[1].drawing, change)
 
 
 @router.post("/projects/{project_id}/joint-sweep")
-async def joint_sweep(project_id: Id, asked: j.SweepIn, service: Projects, results: Joints) -> j.SweepOut:
+async def joint_sweep(project_id: Id, asked: j.SweepIn, service: Projects, results: Joints, wait: Wait) -> j.SweepOut:
     """ψ and the surface factor over values of one parameter, at working accuracy."""
     project = (await run_in_threadpool(service.load, project_id)).project.within(asked.building_id)
     one = asked.joint.to_core()
@@ -85,7 +88,9 @@ async def joint_sweep(project_id: Id, asked: j.SweepIn, service: Projects, resul
         joints.swept, results.queue, project, one, asked.key, asked.values, asked.ticket
     )
     system = project.basis.schools.dimensions
-    return j.SweepOut(points=[await _point(value, question, system) for value, question in questions])
+    return j.SweepOut(
+        points=[await _point(value, question, system, wait, asked.ticket) for value, question in questions]
+    )
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/walk")
@@ -117,22 +122,24 @@ async def sheet(
 
 
 @router.get("/solving/{ticket}")
-def progress(ticket: Id, results: Joints) -> j.ProgressOut:
+def progress(ticket: Ticket, results: Joints) -> j.ProgressOut:
     """How far the questions of a ticket are; nothing is left where they are answered."""
     return j.ProgressOut.model_validate(results.queue.progress(ticket))
 
 
 @router.delete("/solving/{ticket}")
-def stop(ticket: Id, results: Joints) -> j.StoppedOut:
+def stop(ticket: Ticket, results: Joints) -> j.StoppedOut:
     """Stop the questions of a ticket; who waits for them is told so."""
     return j.StoppedOut(stopped=results.queue.cancel(ticket))
 
 
-async def _point(value: float, question: Future[SolvedJoint] | str, system: Dimensions) -> j.SweepPoint:
+async def _point(
+    value: float, question: Future[SolvedJoint] | str, system: Dimensions, wait: Waiting, ticket: str
+) -> j.SweepPoint:
     if isinstance(question, str):
         return j.SweepPoint(value=value, psi=None, f_rsi=None, why_not=question)
     try:
-        answer = await asyncio.wrap_future(question)
+        answer = await wait(question, ticket)
     except (DomainError, NotConverged, Stopped) as error:
         return j.SweepPoint(value=value, psi=None, f_rsi=None, why_not=str(error))
     return j.SweepPoint(value=value, psi=to_outside(answer, system), f_rsi=answer.f_rsi, why_not="")

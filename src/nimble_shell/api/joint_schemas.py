@@ -6,17 +6,19 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from nimble_shell.api.schemas import Model, ParameterOut, ShortText
+from nimble_shell.api.schemas import ParameterOut, ShortText
+from nimble_shell.core.joints.drawing import Dim, Mark, Reference
+from nimble_shell.core.joints.families.family import Variant
+from nimble_shell.core.joints.sealing.seals import SealingFinding
+from nimble_shell.core.joints.sealing.walk import Stop
+from nimble_shell.formats.document import Model
 from nimble_shell.formats.project import JointDoc
+from nimble_shell.services.solver_queue import Progress
 
 Accuracy = Literal["working", "final"]
 
 
-class VariantOut(Model):
-    key: str
-    text: str
-    suits: list[str]
-    note: str
+class VariantOut(Model, core=Variant):
     parameters: list[ParameterOut]
 
 
@@ -50,15 +52,12 @@ class ShapeOut(Model):
     part: str
 
 
-class DimOut(Model):
-    key: str
-    a: list[float]
-    b: list[float]
+class DimOut(Model, core=Dim):
+    pass
 
 
-class MarkOut(Model):
+class MarkOut(Model, core=Mark):
     kind: str
-    at: list[float]
 
 
 class DrawingOut(Model):
@@ -81,10 +80,7 @@ class FieldOut(Model):
     triangles: str
 
 
-class ReferenceOut(Model):
-    name: str
-    U: float
-    lengths: list[float]
+class ReferenceOut(Model, core=Reference):
     envs: list[str]
 
 
@@ -125,9 +121,8 @@ class SealOut(Model):
     needed: bool
 
 
-class FindingOut(Model):
-    weight: Literal["decision", "caution", "note"]
-    text: str
+class FindingOut(Model, core=SealingFinding):
+    pass
 
 
 class SealingOut(Model):
@@ -167,13 +162,8 @@ class WarmerOut(Model):
     high: float
 
 
-class StopOut(Model):
-    station: str
-    kind: Literal["build-up", "joint", "not drawn"]
-    id: str
-    name: str
+class StopOut(Model, core=Stop):
     lines: dict[str, Literal["continuous", "broken", "undecided"]]
-    why: list[str]
 
 
 class WalkOut(Model):
@@ -193,12 +183,8 @@ class SweepIn(Model):
     values: Annotated[list[float], Field(min_length=1, max_length=41)]
 
 
-class ProgressOut(Model):
+class ProgressOut(Model, core=Progress):
     """How far the questions of a ticket are: those not begun, and the grid that is being solved."""
-
-    waiting: int
-    grids: int
-    unknowns: int
 
 
 class StoppedOut(Model):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import importlib
 import threading
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
@@ -19,6 +20,7 @@ from nimble_shell import __version__
 from nimble_shell.api import (
     bench_routes,
     edit_routes,
+    event_routes,
     fixing_routes,
     joint_routes,
     moisture_routes,
@@ -38,6 +40,9 @@ from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
 from nimble_shell.services.verdicts import VerdictResults
 from nimble_shell.store import Database
+
+#: Every part of the API; each has a router.
+PARTS = (routes, edit_routes, event_routes, bench_routes, joint_routes, fixing_routes, moisture_routes, standard_routes)
 
 
 def create_app(database: Database, web: Path | None = None, queue: SolverQueue | None = None) -> FastAPI:
@@ -65,12 +70,13 @@ def create_app(database: Database, web: Path | None = None, queue: SolverQueue |
     app.state.joint_standards = JointStandardService(database, app.state.projects)
     app.state.targets = TargetService(database)
     queue = queue or SolverQueue(answers=Answers(database))
+    app.state.queue = queue
     app.state.joints = JointResults(queue)
     app.state.fixings = FixingResults(queue)
     app.state.hours = HoursResults(queue)
     app.state.verdicts = VerdictResults(queue)
     problems.install(app)
-    for part in (routes, edit_routes, bench_routes, joint_routes, fixing_routes, moisture_routes, standard_routes):
+    for part in PARTS:
         app.include_router(part.router)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=problems.LARGEST_BODY)
     app.add_middleware(GZipMiddleware, minimum_size=1024)
@@ -83,10 +89,16 @@ def create_app(database: Database, web: Path | None = None, queue: SolverQueue |
 @asynccontextmanager
 async def _workers(app: FastAPI) -> AsyncIterator[None]:
     """Worker processes from the first moment to the last."""
-    queue: SolverQueue = app.state.joints.queue
-    threading.Thread(target=queue.start, daemon=True).start()
+    queue: SolverQueue = app.state.queue
+    threading.Thread(target=_begin, args=(queue,), daemon=True).start()
     yield
     queue.stop()
+
+
+def _begin(queue: SolverQueue) -> None:
+    """What the first click needs and the start did not: workers, and libraries that take long to import."""
+    queue.start()
+    importlib.import_module("scipy.optimize")
 
 
 class SinglePage(StaticFiles):

@@ -14,6 +14,7 @@ from nimble_shell.api import moisture_schemas as m
 from nimble_shell.api import moisture_views as views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts, attachment
 from nimble_shell.api.study_schemas import AtIn
+from nimble_shell.api.waiting import Wait
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.moisture.hourly.life import Life
 from nimble_shell.core.moisture.verdict.verdict import ADDED, judged
@@ -72,18 +73,18 @@ def building_verdicts(
 
 @router.post("/projects/{project_id}/moisture/verdict")
 async def verdict(
-    project_id: Id, asked: m.VerdictIn, service: Projects, judges: Verdicts, runs: Hours, fixings: Fixings
+    project_id: Id, asked: m.VerdictIn, service: Projects, judges: Verdicts, runs: Hours, fixings: Fixings, wait: Wait
 ) -> m.ElementVerdictOut:
     """A build-up as drafted: whether it passes, by what margin, the smallest changes that turn it, and the hours."""
     project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
-    found = await asyncio.wrap_future(judges.element(project, at, asked.ticket))
+    found = await wait(judges.element(project, at, asked.ticket), asked.ticket)
     by_hour = await run_in_threadpool(runs.said, project, at)
     return m.ElementVerdictOut(**views.verdict(found).model_dump(), hours=by_hour)
 
 
 @router.post("/projects/{project_id}/moisture/leak")
 async def leak(
-    project_id: Id, asked: m.LeakIn, service: Projects, results: Joints, judges: Verdicts
+    project_id: Id, asked: m.LeakIn, service: Projects, results: Joints, judges: Verdicts, wait: Wait
 ) -> m.LeakOut | None:
     """Room air through a joint, month by month; nothing where its build-up has no outer skin."""
     stored = await run_in_threadpool(service.load, project_id)
@@ -95,42 +96,42 @@ async def leak(
     known = next((one for one in drawn if one.joint.id == joint.id), None)
     f_rsi = known.solved.f_rsi if known is not None and known.solved is not None else None
     question = await run_in_threadpool(verdicts.leak_question, project, joint, f_rsi, asked.leakage)
-    found = await asyncio.wrap_future(judges.joint(question, asked.ticket))
+    found = await wait(judges.joint(question, asked.ticket), asked.ticket)
     return await run_in_threadpool(views.leak, project, question, found)
 
 
 @router.post("/projects/{project_id}/moisture/joint-surface")
 async def joint_surface(
-    project_id: Id, asked: m.JointSurfaceIn, service: Projects, results: Joints
+    project_id: Id, asked: m.JointSurfaceIn, service: Projects, results: Joints, wait: Wait
 ) -> m.JointSurfaceOut:
     """The inner surface of a joint, and what would keep it; every change is solved again."""
     stored = await run_in_threadpool(service.load, project_id)
     joint = joints.joint_in(joints.building_in(stored.project, asked.building_id), asked.joint_id)
     question = remedies.question_of(stored.project.within(asked.building_id), joint)
-    found = await asyncio.wrap_future(question.surface(results.queue, asked.ticket))
+    found = await wait(question.surface(results.queue, asked.ticket), asked.ticket)
     changes: list[remedies.Remedy] = []
     if found.required is not None and not found.passes:
         searches = await run_in_threadpool(question.searched, results.queue, found.required, asked.ticket)
-        for answers in await asyncio.gather(*(asyncio.wrap_future(one) for one in searches)):
+        for answers in await asyncio.gather(*(wait(one, asked.ticket) for one in searches)):
             changes += answers
     return views.joint_surface(found, changes)
 
 
 @router.post("/projects/{project_id}/moisture/hours")
 async def by_the_hour(
-    project_id: Id, asked: m.HoursIn, service: Projects, results: Hours, fixings: Fixings
+    project_id: Id, asked: m.HoursIn, service: Projects, results: Hours, fixings: Fixings, wait: Wait
 ) -> m.HoursOut:
     """A build-up as drafted, by the hour, until its years repeat. The run is kept."""
     project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
     life = asked.life.to_core(project.basis.air.height(at.station(project)))
     question = hours.question(project, at, life)
-    found = await asyncio.wrap_future(results.ask(question, asked.ticket))
+    found = await wait(results.ask(question, asked.ticket), asked.ticket)
     months = judged(await run_in_threadpool(moisture.through_the_year, project, at))
     damp = project.basis.damp
     cause = None
     if bool(months) != bool(found.fails(damp)):
         ways = [(one, hours.question(project, at, replace(life, without=(one,)))) for one in hours.EFFECTS]
-        other = await asyncio.gather(*(asyncio.wrap_future(results.ask(way, asked.ticket)) for _, way in ways))
+        other = await asyncio.gather(*(wait(results.ask(way, asked.ticket), asked.ticket) for _, way in ways))
         said = {one: bool(run.fails(damp)) for (one, _), run in zip(ways, other, strict=True)}
         cause = hours.cause_of(bool(found.fails(damp)), said)
     return await run_in_threadpool(views.hours, project, question.key, found, months, cause)
@@ -138,14 +139,14 @@ async def by_the_hour(
 
 @router.post("/projects/{project_id}/moisture/hours/advice")
 async def hourly_advice(
-    project_id: Id, asked: m.HoursIn, service: Projects, results: Hours, fixings: Fixings
+    project_id: Id, asked: m.HoursIn, service: Projects, results: Hours, fixings: Fixings, wait: Wait
 ) -> m.HoursAdviceOut:
     """The smallest change of each kind with which a build-up is accepted by the hour; every step is run."""
     project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
     life = asked.life.to_core(project.basis.air.height(at.station(project)))
     question = hours.question(project, at, life, *ADDED)
     found = await asyncio.gather(
-        *(asyncio.wrap_future(one) for one in results.advise(question, project.basis.damp, asked.ticket))
+        *(wait(one, asked.ticket) for one in results.advise(question, project.basis.damp, asked.ticket))
     )
     return m.HoursAdviceOut(advice=[m.AdviceOut.model_validate(one) for one in found if one is not None])
 
@@ -160,14 +161,16 @@ async def field(key: Id, results: Hours) -> Response:
 
 
 @router.post("/projects/{project_id}/moisture/fan")
-async def fan(project_id: Id, asked: m.HoursIn, service: Projects, results: Hours, fixings: Fixings) -> m.FanOut:
+async def fan(
+    project_id: Id, asked: m.HoursIn, service: Projects, results: Hours, fixings: Fixings, wait: Wait
+) -> m.FanOut:
     """A build-up as meant, and with one thing or all of them wrong, for three years each."""
     project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
     lives = hours.fan(asked.life.to_core(project.basis.air.height(at.station(project))))
 
     async def one(name: str, life: Life) -> m.FanRunOut:
         try:
-            found = await asyncio.wrap_future(results.ask(hours.question(project, at, life), asked.ticket))
+            found = await wait(results.ask(hours.question(project, at, life), asked.ticket), asked.ticket)
         except (DomainError, NotConverged) as error:
             return views.fan_run(project, name, None, str(error))
         return await run_in_threadpool(views.fan_run, project, name, found)

@@ -6,12 +6,15 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from nimble_shell.api.schemas import Model, ShortText
+from nimble_shell.api.schemas import ShortText
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.core.moisture.hourly.life import Failing, Life
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
-from nimble_shell.core.moisture.verdict.verdict import AdviceKind, Reason
-from nimble_shell.formats.document import Identifier
+from nimble_shell.core.moisture.verdict.verdict import Advice, Reason
+from nimble_shell.formats.document import Identifier, Model
+from nimble_shell.services.moisture import RankedSurface, SurfaceRanking
+from nimble_shell.services.remedies import Remedy
+from nimble_shell.services.verdicts import JudgedPart
 
 
 class WetOut(Model):
@@ -62,23 +65,12 @@ class MoistureOut(Model):
     closest_plane: int
 
 
-class SurfaceOut(Model):
-    id: str
-    station: str
-    name: str
-    joint: bool
-    f_rsi: float | None
-    required: float | None
-    phi_fails: float | None
-    why_not: str
+class SurfaceOut(Model, core=RankedSurface):
+    pass
 
 
-class SurfaceRankingOut(Model):
+class SurfaceRankingOut(Model, core=SurfaceRanking):
     """Every surface of a building, the worst first."""
-
-    surfaces: list[SurfaceOut]
-    required: float | None
-    critical: int | None
 
 
 class PositionOut(Model):
@@ -106,14 +98,8 @@ class PositionsOut(Model):
     rule: float | None
 
 
-class AdviceOut(Model):
+class AdviceOut(Model, core=Advice):
     """The smallest change of one kind that turns the verdict; where none does, the most that was tried."""
-
-    kind: AdviceKind
-    found: bool
-    amount: float
-    step: float
-    layer: int | None
 
 
 class VerdictOut(Model):
@@ -143,17 +129,8 @@ class JointSurfaceIn(Model):
     ticket: ShortText = ""
 
 
-class RemedyOut(Model):
+class RemedyOut(Model, core=Remedy):
     """The smallest change of one kind that keeps the surface, solved again; or that none of its kind does."""
-
-    kind: Literal["variant", "choice", "parameter", "outside", "core"]
-    text: str
-    found: bool
-    f_rsi: float | None
-    word: str
-    amount: float | None
-    before: float | None
-    dimension: str
 
 
 class JointSurfaceOut(Model):
@@ -166,15 +143,10 @@ class JointSurfaceOut(Model):
     remedies: list[RemedyOut]
 
 
-class PlaceOut(Model):
+class PlaceOut(Model, core=JudgedPart):
     """What is known of one element or joint; no verdict while it is judged, or where it cannot be."""
 
-    id: str
-    station: str
-    name: str
-    joint: bool
     verdict: VerdictOut | None
-    why_not: str
 
 
 class PlacesOut(Model):

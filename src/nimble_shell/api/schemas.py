@@ -4,44 +4,36 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Base64Bytes, BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import Base64Bytes, Field, StringConstraints
 
-from nimble_shell.core.assemblies.assembly import Control
-from nimble_shell.formats.document import Identifier
+from nimble_shell.core.basis.condition import Condition
+from nimble_shell.core.quantities.units import Dimension, Unit
+from nimble_shell.core.remarks.remark import Remark, Said
+from nimble_shell.core.shell.ledger import JointLine
+from nimble_shell.core.studies.thickness import Study, StudyPoint
+from nimble_shell.core.thermal.control import ControlLine, Share
+from nimble_shell.core.thermal.figures import Plane, Profile
+from nimble_shell.core.working.derivation import Derivation, Step
+from nimble_shell.formats.document import Identifier, Model
 from nimble_shell.formats.project import (
     AssemblyDoc,
     ClimateDoc,
     ProjectDoc,
     TargetsDoc,
 )
+from nimble_shell.services.bench import Lowest
+from nimble_shell.store.changes import Change
+from nimble_shell.store.projects import Listed
 
 ShortText = Annotated[str, StringConstraints(max_length=200)]
 
 
-class Model(BaseModel):
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, from_attributes=True)
-
-
-class ChangeOut(Model):
+class ChangeOut(Model, core=Change):
     """An entry of the change log."""
 
-    number: int
-    at: str
-    who: str
-    zone: str
-    text: str
-    state: str
 
-
-class ListedOut(Model):
+class ListedOut(Model, core=Listed):
     """A project in the list."""
-
-    id: str
-    name: str
-    buildings: int
-    assemblies: int
-    changed_at: str
-    deleted: bool
 
 
 class MaterialOut(Model):
@@ -178,63 +170,32 @@ class FigureOut(Model):
     value: float
 
 
-class PlaneOut(Model):
-    x: float
-    theta: float
-    p: float
-    p_sat: float
+class PlaneOut(Model, core=Plane):
+    pass
 
 
-class ConditionOut(Model):
-    name: str
-    theta_i: float
-    phi_i: float
-    theta_e: float
-    phi_e: float
-    origin: str
+class ConditionOut(Model, core=Condition):
+    pass
 
 
-class ProfileOut(Model):
-    condition: ConditionOut
-    planes: list[PlaneOut]
-    curve: list[PlaneOut]
-    closest: int
+class ProfileOut(Model, core=Profile):
+    pass
 
 
-class StudyPointOut(Model):
-    d: float
-    R_nominal: float
-    R_clear: float
-    U_clear: float
-    thickness: float
-    weight: float
-    cost: float
-    carbon: float
+class StudyPointOut(Model, core=StudyPoint):
+    pass
 
 
-class StudyOut(Model):
-    layer: int
-    present: StudyPointOut
-    curve: list[StudyPointOut]
-    stock: list[StudyPointOut]
-    asked: float | None
-    d_asked: float | None
-    why_not: str
+class StudyOut(Model, core=Study):
+    pass
 
 
-class SaidOut(Model):
-    name: str
-    value: float
-    dimension: str
+class SaidOut(Model, core=Said):
+    pass
 
 
-class RemarkOut(Model):
-    code: str
-    weight: Literal["decision", "caution", "note"]
-    text: str
-    clears: str
-    values: list[SaidOut]
-    layer: int | None
+class RemarkOut(Model, core=Remark):
+    pass
 
 
 class LedgerLineOut(Model):
@@ -249,20 +210,12 @@ class LedgerLineOut(Model):
     asked: float | None  #: clear-wall R
 
 
-class LowestOut(Model):
-    f_rsi: float
-    station: str
-    name: str
+class LowestOut(Model, core=Lowest):
+    pass
 
 
-class JointLineOut(Model):
-    joint_id: str
-    station: str
-    name: str
-    length: float
-    psi: float | None
-    H: float | None
-    point: bool
+class JointLineOut(Model, core=JointLine):
+    pass
 
 
 class LedgerOut(Model):
@@ -297,19 +250,12 @@ class BenchIn(Model):
     assembly: AssemblyDoc
 
 
-class LineOut(Model):
+class LineOut(Model, core=ControlLine):
     """One line of the continuity strip: the layers that carry it, from inside."""
 
-    control: Control
-    layers: list[int]
-    pierced: bool
 
-
-class ShareOut(Model):
+class ShareOut(Model, core=Share):
     """Share of the field's resistance inside the vapour-control plane."""
-
-    layer: int
-    share: float
 
 
 class BenchOut(Model):
@@ -334,20 +280,12 @@ class WorkingIn(Model):
     assembly: AssemblyDoc | None = None
 
 
-class StepOut(Model):
-    symbol: str
-    text: str
-    unit: str
-    value: float
-    formula: str
-    numbers: str
-    source: str
+class StepOut(Model, core=Step):
+    pass
 
 
-class WorkingOut(Model):
+class WorkingOut(Model, core=Derivation):
     """Every step of one figure, the figure last; formulas are Python expressions over the symbols."""
-
-    steps: list[StepOut]
 
 
 class ParameterOut(Model):
@@ -383,18 +321,12 @@ class SystemOut(Model):
     preview: AssemblyDoc
 
 
-class UnitOut(Model):
+class UnitOut(Model, core=Unit):
     """A unit: shown value = SI value · per_si + offset."""
 
-    symbol: str
-    per_si: float
-    decimals: int
-    offset: float
 
-
-class DimensionOut(Model):
-    si: UnitOut
-    ip: UnitOut
+class DimensionOut(Model, core=Dimension):
+    pass
 
 
 class StrokeOut(Model):

@@ -6,11 +6,15 @@ from typing import Annotated, Literal
 
 from pydantic import Base64Bytes, Field
 
-from nimble_shell.api.schemas import ChangeNoteIn, Model, ShortText
+from nimble_shell.api.schemas import ChangeNoteIn, ShortText
+from nimble_shell.core.assemblies.difference import Difference
 from nimble_shell.core.studies.claim import Claim
-from nimble_shell.formats.document import Identifier
+from nimble_shell.core.studies.probe import Chase
+from nimble_shell.core.studies.sensitivity import Swing
+from nimble_shell.core.studies.variants import NextThickness, Variants
+from nimble_shell.formats.document import Identifier, Model
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, JointDoc
-from nimble_shell.services.studies import PlacedDraft
+from nimble_shell.services.studies import PlacedDraft, Probe
 from nimble_shell.services.workings import (
     OfDay,
     OfLeak,
@@ -37,25 +41,15 @@ class VariantsIn(AtIn):
     cores: Annotated[list[ShortText], Field(max_length=40)] = []
 
 
-class CoreOut(Model):
+class CoreOut(Model, core=Variants):
     """One core; lists have one entry for each thickness."""
 
-    core: str
     d: list[float]
     columns: dict[str, list[float | None]]
-    stops: list[list[str]]
-    stocked: list[bool]
-    present: int | None
-    exact: float | None
-    why_not: str
-    knee: int
 
 
-class NextOut(Model):
-    d: float
-    saves: float
-    costs: float
-    life: float
+class NextOut(Model, core=NextThickness):
+    pass
 
 
 class Pick(Model):
@@ -63,10 +57,7 @@ class Pick(Model):
     at: int
 
 
-class SwingOut(Model):
-    key: str
-    text: str
-    money: list[float]
+class SwingOut(Model, core=Swing):
     core: list[float | None]
 
 
@@ -147,16 +138,12 @@ class ProbeIn(AtIn):
     chase_share: float = 0.0
 
 
-class ChaseOut(Model):
-    R_there: float
-    R_clear: float
-    R_without: float
+class ChaseOut(Model, core=Chase):
+    pass
 
 
-class ProbeOut(Model):
-    winter: float | None
-    coldest: float | None
-    chase: ChaseOut | None
+class ProbeOut(Model, core=Probe):
+    pass
 
 
 class WeatherIn(Model):
@@ -248,11 +235,8 @@ class Stored(Model):
     stored: int
 
 
-class DifferenceOut(Model):
-    what: str
-    before: float | str | None
-    after: float | str | None
-    dimension: str
+class DifferenceOut(Model, core=Difference):
+    pass
 
 
 class JointOfferOut(Model):

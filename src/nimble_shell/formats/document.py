@@ -2,7 +2,7 @@
 
 `class LayerDoc(Document, core=Layer)` is the JSON form of the dataclass `Layer`: fields, types and defaults are read
 from the dataclass, so that none can be forgotten. What a class writes itself takes the place of what was read: a
-narrower type, a name on the wire, a default of files. `FromCore` has the same for answers, which go one way only.
+narrower type, a name on the wire, a default of files. `Model` does the same for answers, which go one way only.
 """
 
 from __future__ import annotations
@@ -16,6 +16,7 @@ import pydantic
 from pydantic import BaseModel, ConfigDict, StringConstraints
 
 from nimble_shell.core.errors import Collector, DomainError
+from nimble_shell.core.working import Traced
 
 if typing.TYPE_CHECKING:  # its name is private, what it is is not
     from pydantic._internal._model_construction import ModelMetaclass as _OfModel
@@ -39,12 +40,14 @@ class _OfDataclass(_OfModel):
             hints = typing.get_type_hints(core)
             for field in fields(core):
                 read[field.name] = own.pop(field.name, None) or _wire(hints[field.name], bases)
-                if field.name not in namespace:
+                if field.name not in namespace and issubclass(bases[0], Document):  # an answer gives every field
                     _keep_default(namespace, field, read[field.name])
             namespace["__annotations__"] = read | own
-            namespace["core"] = core
+            if issubclass(bases[0], Document):
+                namespace["core"] = core
             namespace.setdefault("__doc__", core.__doc__)
-        return super().__new__(mcs, name, bases, namespace, **more)
+        told: dict[str, Any] = more if core is None else {"core": core, **more}
+        return super().__new__(mcs, name, bases, namespace, **told)
 
 
 def _keep_default(namespace: dict[str, Any], field: Field[Any], wire: Any) -> None:
@@ -65,7 +68,8 @@ def _wire(kind: Any, bases: tuple[type, ...]) -> Any:
     if isinstance(kind, type) and is_dataclass(kind):
         return _document(kind, bases)
     if origin in (typing.Union, types.UnionType):
-        return typing.Union[tuple(_wire(one, bases) for one in args)]  # noqa: UP007 - of a tuple made here
+        sent = tuple(_wire(one, bases) for one in args if one is not Traced)  # of `Num` the float is sent
+        return typing.Union[sent]  # noqa: UP007 - of a tuple made here
     if origin is tuple and len(args) == 2 and args[1] is not Ellipsis:
         return Pair
     if origin is tuple:
@@ -74,14 +78,23 @@ def _wire(kind: Any, bases: tuple[type, ...]) -> Any:
 
 
 def _document(kind: type[Any], bases: tuple[type, ...]) -> type[Any]:
-    for base in (*bases[0].__mro__,):
-        known = vars(base).get("known")
-        if known is not None:
-            if kind not in known:
-                raise TypeError(f"{kind.__name__} needs a class of its own before what holds it")
-            found: type[Any] = known[kind]
-            return found
-    raise TypeError(f"{bases[0].__name__} keeps no classes")
+    known: dict[type[Any], type[Any]] = bases[0].known  # type: ignore[attr-defined]
+    if kind not in known:
+        raise TypeError(f"{kind.__name__} needs a class of its own before what holds it")
+    return known[kind]
+
+
+class Model(BaseModel, metaclass=_OfDataclass):
+    """What the API sends or takes; with `core`, the fields of that dataclass. Answers go one way."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, from_attributes=True)
+
+    known: ClassVar[dict[type[Any], type[Any]]] = {}  #: the class of each dataclass
+
+    def __init_subclass__(cls, core: type[Any] | None = None, **more: Any) -> None:
+        super().__init_subclass__(**more)
+        if core is not None:
+            Model.known[core] = cls
 
 
 class Document(BaseModel, metaclass=_OfDataclass):
@@ -94,8 +107,8 @@ class Document(BaseModel, metaclass=_OfDataclass):
 
     def __init_subclass__(cls, core: type[Any] | None = None, **more: Any) -> None:
         super().__init_subclass__(**more)
-        if "core" in vars(cls):
-            Document.known[cls.core] = cls
+        if core is not None:
+            Document.known[core] = cls
 
     def to_core(self) -> Any:
         """The core value.

@@ -8,8 +8,6 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-import typst
-
 from nimble_shell.core.fixings.cell import Cell
 from nimble_shell.core.fixings.shown import whole
 from nimble_shell.core.fixings.solved import SolvedFixing
@@ -231,6 +229,8 @@ def page_pdf(
         "footer": f"revision {heading.revision} · saved {heading.changed_at[:16].replace('T', ' ')} UTC · "
         f"catalogue {heading.edition}",
     }
+    import typst  # not for every start
+
     pdf: bytes = typst.compile(
         str(_HERE / "detail.typ"),
         font_paths=[str(_HERE / "fonts")],

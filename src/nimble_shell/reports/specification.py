@@ -8,8 +8,6 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-import typst
-
 from nimble_shell.core.assemblies.assembly import CONTROLS, Assembly, Layer, Member
 from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.basis.basis import Basis
@@ -54,6 +52,8 @@ def specification_pdf(sheet: Sheet) -> bytes:
     """The sheet as PDF, A4. The text travels as data, never as markup."""
     drawing = wall_section(sheet.assembly, sheet.catalogue, sheet.wall.profile, sheet.basis.schools.units)
     data = json.dumps(_content(sheet, drawing.scale))
+    import typst  # not for every start
+
     pdf: bytes = typst.compile(
         str(_HERE / "specification.typ"),
         font_paths=[str(_HERE / "fonts")],

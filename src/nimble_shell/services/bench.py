@@ -149,9 +149,12 @@ def is_of_the_shell(figure: str) -> bool:
 
 
 def with_draft(project: Project, draft: Assembly) -> Project:
-    """The project as if the draft were saved. Raises NotFound."""
-    if draft.id not in {assembly.id for assembly in project.assemblies}:
+    """The project as if the draft were saved; itself where nothing differs. Raises NotFound."""
+    known = next((assembly for assembly in project.assemblies if assembly.id == draft.id), None)
+    if known is None:
         raise NotFound("assembly", draft.id)
+    if known == draft:
+        return project
     return replace(project, assemblies=tuple(draft if a.id == draft.id else a for a in project.assemblies))
 
 

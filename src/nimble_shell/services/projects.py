@@ -54,6 +54,21 @@ class ProjectService:
     def __init__(self, database: Database) -> None:
         self._database = database
         self._held: dict[str, Stored] = {}
+        self._listeners: list[Callable[[str], None]] = []
+
+    def listen(self, listener: Callable[[str], None]) -> Callable[[], None]:
+        """Be told the id of every project that is changed from now on; call what is returned to end that."""
+        self._listeners.append(listener)
+        return lambda: self._listeners.remove(listener) if listener in self._listeners else None
+
+    def _changed(self, project_id: str) -> None:
+        for listener in list(self._listeners):
+            listener(project_id)
+
+    def revision(self, project_id: str) -> int:
+        """What counts every change of a project. Raises NotFound."""
+        with self._database.read() as session:
+            return ProjectRepository(session).revision(project_id)
 
     def all(self) -> list[Listed]:
         with self._database.read() as session:
@@ -99,6 +114,7 @@ class ProjectService:
             projects = ProjectRepository(session)
             projects.revision(project_id)
             projects.set_deleted(project_id, now())
+        self._changed(project_id)
 
     def restore(self, project_id: str) -> Stored:
         """Bring back from the bin. Raises NotFound."""
@@ -123,6 +139,7 @@ class ProjectService:
         with self._database.write() as session:
             after = self.edit_in(ProjectRepository(session), project_id, change, note)
         self._hold(after)  # only once it is written: the transaction could still have failed
+        self._changed(project_id)
         return after
 
     def edit_in(
@@ -246,7 +263,9 @@ class ProjectService:
         """Take back or do again the actor's change with this number. Raises DomainError, NotFound, Stale, Crossed."""
         with self._database.write() as session:
             projects = ProjectRepository(session)
-            return projects.with_steps(projects.step(project_id, direction, number, actor, now()), actor)
+            after = projects.with_steps(projects.step(project_id, direction, number, actor, now()), actor)
+        self._changed(project_id)
+        return after
 
     def changes(self, project_id: str, limit: int = 200) -> list[Change]:
         """Newest first. Raises NotFound."""

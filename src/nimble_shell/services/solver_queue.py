@@ -167,6 +167,17 @@ class SolverQueue:
             grids, unknowns = (0, 0) if at is None else self._workers.reported(at)
             return Progress(waiting=sum(one.worker is None for one in own), grids=grids, unknowns=unknowns)
 
+    def under(self, window: str) -> dict[str, Progress]:
+        """How far the questions of a window's tickets are; their names begin with its own."""
+        with self._lock:
+            tickets = {
+                ticket
+                for question in self._asked.values()
+                for ticket, _ in question.waiters
+                if ticket.startswith(f"{window}.")
+            }
+            return {ticket: self.progress(ticket) for ticket in sorted(tickets)}
+
     def cancel(self, ticket: str) -> int:
         """Let go of the questions of a ticket: who waits for them is told so.
 

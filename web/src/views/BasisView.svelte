@@ -294,7 +294,7 @@
   {#if building.indoor}
     <RoomPanel
       room={building.indoor}
-      refused={(part) => why(`#/indoor${part}`)}
+      refused={(part) => why(`/building/indoor${part}`)}
       onsave={(change, text) =>
         void session.saveBuilding(
           { ...building, indoor: { ...basis.indoor, ...building.indoor, ...change } },

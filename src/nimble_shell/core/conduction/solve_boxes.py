@@ -9,7 +9,6 @@ from itertools import product
 from typing import Any
 
 import numpy as np
-import pyamg
 from numpy.typing import NDArray
 from scipy import sparse
 from scipy.sparse.csgraph import connected_components
@@ -152,6 +151,8 @@ def assembled(cells: Cells, envs: tuple[str, ...]) -> tuple[sparse.csr_matrix, F
 
 def _solved(A: sparse.csr_matrix, b: FloatArray) -> FloatArray:
     """Fields of all environments; the last one is what is left of 1, since all of them at 1 give 1 everywhere."""
+    import pyamg  # not for every start
+
     levels = pyamg.ruge_stuben_solver(A, max_coarse=200, CF="RS")
     theta = np.ones_like(b)
     for at in range(b.shape[1] - 1):

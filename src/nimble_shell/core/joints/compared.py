@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import numpy as np
 import shapely
-from scipy.interpolate import LinearNDInterpolator
 
 from nimble_shell.core.conduction.field import Field
 from nimble_shell.core.joints.bound import solid_of
@@ -27,6 +26,8 @@ def warmer(first: tuple[Drawing, SolvedJoint], second: tuple[Drawing, SolvedJoin
     Triangles that the first has no material under are left out.
     """
     field = second[1].field
+    from scipy.interpolate import LinearNDInterpolator  # not for every start
+
     before = LinearNDInterpolator(first[1].field.xy, first[1].field.theta)(field.xy)
     solid = shapely.buffer(solid_of(first[0]), _NEAR)
     shapely.prepare(solid)

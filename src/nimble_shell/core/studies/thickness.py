@@ -7,7 +7,6 @@ from typing import cast
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import brentq
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
@@ -165,6 +164,8 @@ def crossing(
         return None, f"the rest of the wall reaches it with {1000 * thinnest:g} mm of this layer"
     if excess(THICKEST) < 0:
         return None, f"even {1000 * THICKEST:g} mm of this layer are {-excess(THICKEST):.2f} m²·K/W short"
+    from scipy.optimize import brentq  # not for every start
+
     root = float(brentq(excess, thinnest, THICKEST, xtol=1e-13, rtol=1e-14))
     h = 1e-6
     gain = (excess(root + h) - excess(root - h)) / (2 * h)

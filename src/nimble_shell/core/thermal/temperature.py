@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from scipy.optimize import brentq
-
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
 from nimble_shell.core.materials.material import ABSOLUTE_ZERO
 from nimble_shell.core.thermal.conductivity import mean_conductivity, theta_behind
@@ -194,6 +192,8 @@ def _solve(element: Element, theta_i: float, theta_e: float) -> tuple[float, lis
         return _march(element, theta_i, q)[-1] - q * R_se - theta_e
 
     a, b = sorted((span / most * (1 - 1e-12), span / least * (1 + 1e-12)))
+    from scipy.optimize import brentq  # not for every start
+
     q, report = brentq(miss, a, b, xtol=1e-14, rtol=4 * 2.3e-16, maxiter=200, full_output=True)
     if not report.converged:
         raise NotConverged(report.iterations, miss(q))

@@ -600,6 +600,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Events
+         * @description Server-sent events: changed (revision), answered (waiting), under (tickets of the window), gone.
+         */
+        get: operations["events_api_v1_projects__project_id__events_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/file": {
         parameters: {
             query?: never;
@@ -1668,7 +1688,10 @@ export interface components {
             /** Zone */
             zone: string;
         };
-        /** ChaseOut */
+        /**
+         * ChaseOut
+         * @description A groove cut into a layer from its inner face.
+         */
         ChaseOut: {
             /** R Clear */
             R_clear: number;
@@ -1805,7 +1828,10 @@ export interface components {
             /** Sides */
             sides: components["schemas"]["SideOut"][];
         };
-        /** ConditionOut */
+        /**
+         * ConditionOut
+         * @description Indoor and outdoor air at one moment of the year.
+         */
         ConditionOut: {
             /** Name */
             name: string;
@@ -2069,7 +2095,10 @@ export interface components {
              */
             ticket: string;
         };
-        /** DifferenceOut */
+        /**
+         * DifferenceOut
+         * @description One difference; numbers are SI with the dimension they are shown in, texts have none.
+         */
         DifferenceOut: {
             /** After */
             after: number | string | null;
@@ -2080,7 +2109,10 @@ export interface components {
             /** What */
             what: string;
         };
-        /** DimOut */
+        /**
+         * DimOut
+         * @description A dimension line that edits a parameter.
+         */
         DimOut: {
             /** A */
             a: number[];
@@ -2089,7 +2121,10 @@ export interface components {
             /** Key */
             key: string;
         };
-        /** DimensionOut */
+        /**
+         * DimensionOut
+         * @description A kind of quantity with the unit each system shows it in.
+         */
         DimensionOut: {
             ip: components["schemas"]["UnitOut"];
             si: components["schemas"]["UnitOut"];
@@ -2319,7 +2354,10 @@ export interface components {
             /** Value */
             value: number;
         };
-        /** FindingOut */
+        /**
+         * FindingOut
+         * @description Something about the seals to be decided or known.
+         */
         FindingOut: {
             /** Text */
             text: string;
@@ -2817,7 +2855,10 @@ export interface components {
              */
             variant: string;
         };
-        /** JointLineOut */
+        /**
+         * JointLineOut
+         * @description A joint's share of the transmission.
+         */
         JointLineOut: {
             /** H */
             H: number | null;
@@ -3256,7 +3297,10 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** LowestOut */
+        /**
+         * LowestOut
+         * @description The lowest temperature factor of the clear sections, and whose it is.
+         */
         LowestOut: {
             /** F Rsi */
             f_rsi: number;
@@ -3265,7 +3309,10 @@ export interface components {
             /** Station */
             station: string;
         };
-        /** MarkOut */
+        /**
+         * MarkOut
+         * @description Where a seal of the schedule sits.
+         */
         MarkOut: {
             /** At */
             at: number[];
@@ -3555,7 +3602,10 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** NextOut */
+        /**
+         * NextOut
+         * @description The next thickness up from the wall as it is.
+         */
         NextOut: {
             /** Costs */
             costs: number;
@@ -3756,7 +3806,10 @@ export interface components {
             /** Places */
             places: components["schemas"]["PlaceOut"][];
         };
-        /** PlaneOut */
+        /**
+         * PlaneOut
+         * @description A face or interface, counted from inside.
+         */
         PlaneOut: {
             /** P */
             p: number;
@@ -3841,7 +3894,10 @@ export interface components {
             /** Depth */
             depth?: number | null;
         };
-        /** ProbeOut */
+        /**
+         * ProbeOut
+         * @description What was asked at one place.
+         */
         ProbeOut: {
             chase: components["schemas"]["ChaseOut"] | null;
             /** Coldest */
@@ -3888,7 +3944,10 @@ export interface components {
             /** Pointer */
             pointer: string;
         };
-        /** ProfileOut */
+        /**
+         * ProfileOut
+         * @description Temperature and vapour lines through the field at one condition.
+         */
         ProfileOut: {
             /** Closest */
             closest: number;
@@ -3968,7 +4027,10 @@ export interface components {
             /** Stock */
             stock?: number[] | null;
         };
-        /** ReferenceOut */
+        /**
+         * ReferenceOut
+         * @description A plane element the joint is measured against. Lengths in m by dimension system.
+         */
         ReferenceOut: {
             /** U */
             U: number;
@@ -3979,7 +4041,10 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** RemarkOut */
+        /**
+         * RemarkOut
+         * @description One thing to know or decide; numbers are SI and named, so that any unit system can print them.
+         */
         RemarkOut: {
             /** Clears */
             clears: string;
@@ -4043,7 +4108,10 @@ export interface components {
              */
             zone: string;
         };
-        /** SaidOut */
+        /**
+         * SaidOut
+         * @description A value named in a remark.
+         */
         SaidOut: {
             /** Dimension */
             dimension: string;
@@ -4384,7 +4452,10 @@ export interface components {
             /** Number */
             number: number;
         };
-        /** StepOut */
+        /**
+         * StepOut
+         * @description One line of the working: an input with its origin, or a formula with its clause.
+         */
         StepOut: {
             /** Formula */
             formula: string;
@@ -4401,7 +4472,10 @@ export interface components {
             /** Value */
             value: number;
         };
-        /** StopOut */
+        /**
+         * StopOut
+         * @description One place on the walk.
+         */
         StopOut: {
             /** Id */
             id: string;
@@ -4438,7 +4512,10 @@ export interface components {
             /** Pen */
             pen: number;
         };
-        /** StudyOut */
+        /**
+         * StudyOut
+         * @description A sweep of one layer's thickness.
+         */
         StudyOut: {
             /** Asked */
             asked: number | null;
@@ -4454,7 +4531,10 @@ export interface components {
             /** Why Not */
             why_not: string;
         };
-        /** StudyPointOut */
+        /**
+         * StudyPointOut
+         * @description The wall at one thickness of the studied layer; SI.
+         */
         StudyPointOut: {
             /** R Clear */
             R_clear: number;
@@ -4506,7 +4586,10 @@ export interface components {
              */
             reason: string;
         };
-        /** SurfaceOut */
+        /**
+         * SurfaceOut
+         * @description One place of a building whose inner surface can be judged, or why it cannot yet.
+         */
         SurfaceOut: {
             /** F Rsi */
             f_rsi: number | null;
@@ -4576,7 +4659,10 @@ export interface components {
             /** Why Not */
             why_not: string;
         };
-        /** SwingOut */
+        /**
+         * SwingOut
+         * @description One input at its low and its high value.
+         */
         SwingOut: {
             /** Core */
             core: (number | null)[];
@@ -4779,7 +4865,10 @@ export interface components {
              */
             zone: string;
         };
-        /** VariantOut */
+        /**
+         * VariantOut
+         * @description One way to build a joint.
+         */
         VariantOut: {
             /** Key */
             key: string;
@@ -7766,6 +7855,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    events_api_v1_projects__project_id__events_get: {
+        parameters: {
+            query: {
+                window: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description another site asked */

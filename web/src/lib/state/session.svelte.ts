@@ -10,6 +10,7 @@ import type {
   Joint,
   Material,
   OwnMaterial,
+  ProblemBody,
   ProjectOut,
   Shipped,
   Standard,
@@ -31,12 +32,23 @@ export interface Trouble {
   insist?: () => Promise<boolean>;
 }
 
+/** A refusal of an edit with its places named by the things: `#/items/0/document/area` is `#/element/area`. */
+function ofThings(error: unknown, items: readonly Item[]): unknown {
+  const problem = error as ProblemBody | undefined;
+  if (!problem?.errors) return error;
+  const named = (pointer: string) =>
+    pointer.replace(/^#\/items\/(\d+)(\/document)?/, (_, at: string) => `#/${items[Number(at)]?.kind ?? ''}`);
+  return { ...problem, errors: problem.errors.map((one) => ({ ...one, pointer: named(one.pointer) })) };
+}
+
 class Session {
   shipped = $state.raw<Shipped>();
   open = $state.raw<ProjectOut>();
   loading = $state(false);
   trouble = $state.raw<Trouble>();
   saving = $state(0);
+  /** What was done elsewhere last, until something is done here. */
+  elsewhere = $state.raw<{ text: string; who: string }>();
   /** Said politely to screen readers, once per edit. */
   announcement = $state('');
   #queue: Promise<unknown> = Promise.resolve();
@@ -133,10 +145,11 @@ class Session {
       (project, since, force) => {
         const written = items(force);
         if (!written.length) return undefined;
-        return api.POST('/api/v1/projects/{project_id}/edit', {
+        const reply = api.POST('/api/v1/projects/{project_id}/edit', {
           params: { path: { project_id: project }, query: { since } },
           body: { text, zone, items: written },
         });
+        return reply.then((got) => ({ ...got, error: ofThings(got.error, written) }));
       },
       (saved) => own && this.#own.set(own, saved.revision),
     );
@@ -359,6 +372,7 @@ class Session {
       try {
         const saved = await take(request);
         this.merge(saved);
+        this.elsewhere = undefined;
         after(saved);
         this.trouble = undefined;
         this.announcement = doing;
@@ -397,20 +411,39 @@ class Session {
     };
   }
 
+  /** The server has a newer revision than was known: another window's, unless a save of this one is on its way. */
+  seen(revision: number): Promise<boolean> {
+    return this.#next(async () => {
+      const open = this.open;
+      if (!open || revision <= open.revision) return true;
+      try {
+        await this.#catchUp();
+        const newest = (await this.changes()).at(0);
+        if (newest) {
+          this.elsewhere = { text: newest.text, who: newest.who };
+          this.announcement = `Changed in another window: ${newest.text}`;
+        }
+        return true;
+      } catch {
+        return false; // the next save, or the next look, tells it again
+      }
+    });
+  }
+
+  async #catchUp(): Promise<void> {
+    const open = this.open;
+    if (!open) return;
+    const path = { project_id: open.project.id };
+    const query = { since: open.revision };
+    this.merge(await take(api.GET('/api/v1/projects/{project_id}/delta', { params: { path, query } })));
+  }
+
   /** Learn what was written since, then save on top of it, as the person decided. */
   async #overwrite(again: (force: number) => Promise<boolean>): Promise<boolean> {
-    const open = this.open;
-    if (!open) return false;
+    if (!this.open) return false;
     try {
-      const path = { project_id: open.project.id };
-      this.merge(
-        await take(
-          api.GET('/api/v1/projects/{project_id}/delta', {
-            params: { path, query: { since: open.revision } },
-          }),
-        ),
-      );
-      return await again(this.open?.revision ?? open.revision);
+      await this.#catchUp();
+      return await again(this.#revision);
     } catch (error) {
       this.trouble = { problem: asProblem(error), doing: 'load the newer version' };
       return false;

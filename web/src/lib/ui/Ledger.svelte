@@ -15,9 +15,12 @@
     stale: boolean;
     saving: boolean;
     onundo: () => void;
+    /** What another window has done last. */
+    elsewhere?: { text: string; who: string } | undefined;
     onwork: (figure: string, title: string, dimension: string) => void;
   }
-  let { consequence, building, basis, units, last, stale, saving, onundo, onwork }: Props = $props();
+  let { consequence, building, basis, units, last, stale, saving, onundo, onwork, elsewhere }: Props =
+    $props();
   const now = $derived(consequence?.now);
   const before = $derived(consequence?.before);
   const counted = $derived(
@@ -58,8 +61,19 @@
 
 <footer class="ledger no-print" aria-label="Ledger: what the last edit means for the whole shell">
   <div class="last">
-    <small>{saving ? 'Saving' : consequence?.preview ? 'Preview, not saved yet' : 'Last edit'}</small>
-    {#if last}
+    <small
+      >{saving
+        ? 'Saving'
+        : consequence?.preview
+          ? 'Preview, not saved yet'
+          : elsewhere
+            ? 'Changed in another window'
+            : 'Last edit'}</small
+    >
+    {#if elsewhere}
+      <p class="elsewhere" title={elsewhere.text}>{elsewhere.text}</p>
+      <span class="quiet">{elsewhere.who}</span>
+    {:else if last}
       <p title={last.text}>{last.text}</p>
       <button onclick={onundo}><span>{last.zone} · undo</span> <kbd>Ctrl Z</kbd></button>
     {:else}
@@ -272,6 +286,10 @@
     border: 1px solid var(--line);
     padding: 0 4px;
     background: var(--sheet);
+  }
+  .elsewhere {
+    border-left: 3px solid var(--ink-2);
+    padding-left: 6px;
   }
   .cells {
     flex: 1;

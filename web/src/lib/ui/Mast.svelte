@@ -7,6 +7,7 @@
   import { href, router } from '$lib/state/router.svelte';
   import { session } from '$lib/state/session.svelte';
   import { surfaces } from '$lib/state/surfaces.svelte';
+  import { stream } from '$lib/api/stream.svelte';
   import { verdicts } from '$lib/state/verdicts.svelte';
   import { STATIONS } from '$lib/stations';
   import { untrack } from 'svelte';
@@ -83,7 +84,9 @@
     const revision = session.open?.revision ?? 0;
     const pending = ledger?.pending.length ?? 0;
     const question = { project: place.project, building: building.id, revision, pending };
-    untrack(() => verdicts.ask(question));
+    // While something is being judged, every answer that comes in may be its own.
+    const look = verdicts.waiting ? stream.answers : 0;
+    untrack(() => verdicts.ask(question, look));
   });
   const ranking = $derived(surfaces.of(place.building));
   const surfaceAt = (station: string) => {
