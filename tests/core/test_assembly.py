@@ -15,8 +15,9 @@ from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.climate import p_sat
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.thermal.figures import clear_wall_R, surroundings, wall_figures
+from nimble_shell.core.thermal.figures import clear_wall_R, wall_figures
 from nimble_shell.core.thermal.resolve import resolve
+from nimble_shell.core.thermal.section import surroundings
 from nimble_shell.core.working import value_of
 
 
@@ -170,7 +171,7 @@ def test_weight_cost_and_carbon_count_members_by_their_share() -> None:
 
 
 def test_resolving_keeps_the_order_inside_to_outside(sip: Assembly, basis: Basis) -> None:
-    element = resolve(sip, CATALOGUE, surroundings(basis, "horizontal")).element
+    element = resolve(sip, CATALOGUE, surroundings(basis.schools, "horizontal")).element
     assert [layer.name for layer in element.layers][:2] == ["Gypsum-fibre board", "air layer"]
     assert len(element.layers) == 6
 

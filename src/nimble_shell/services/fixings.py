@@ -15,6 +15,7 @@ from nimble_shell.core.basis.stations import Direction, direction_at
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.fixings.cell import Cell, cell_of
 from nimble_shell.core.fixings.solved import SolvedFixing, solve_fixing
+from nimble_shell.core.held import Held
 from nimble_shell.core.joints.solved import Accuracy
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.shell.project import Project
@@ -22,7 +23,6 @@ from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.thermal.solved import with_solved
 from nimble_shell.core.working import value_of
 from nimble_shell.services.bench import area_of, with_draft
-from nimble_shell.services.held import Held
 from nimble_shell.services.joints import building_in
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.services.studies import PlacedDraft

@@ -11,6 +11,7 @@ from nimble_shell.core.basis.condition import Condition, condition
 from nimble_shell.core.basis.schools import FilmSchool
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.held import Held
 from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.families import FAMILIES, Family
 from nimble_shell.core.joints.families.family import Role
@@ -23,7 +24,6 @@ from nimble_shell.core.joints.solved import Accuracy, SolvedJoint, solve_joint
 from nimble_shell.core.joints.stack import Stack, stack_of
 from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project
-from nimble_shell.services.held import Held
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.store import NotFound, Stored
 

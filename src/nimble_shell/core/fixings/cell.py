@@ -15,9 +15,9 @@ from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.stack import THINNEST, Fill, Stack, fill_of, stack_of
 from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.thermal.figures import surroundings
 from nimble_shell.core.thermal.resistance import resistances
 from nimble_shell.core.thermal.resolve import fixings_transmittance, resolve
+from nimble_shell.core.thermal.section import surroundings
 from nimble_shell.core.thermal.solved import with_solved
 from nimble_shell.core.working import value_of
 
@@ -116,7 +116,7 @@ def cell_of(
 def _approximate(bare: Assembly, fixing: Fixing, catalogue: Catalogue, basis: Basis, direction: Direction) -> float:
     """χ by the approximate procedure, also where it does not hold. [W/K]"""
     only = with_solved(replace(bare, fixings=(fixing,)), {fixing.id: 1.0})
-    resolved = resolve(only, catalogue, surroundings(basis, direction))
+    resolved = resolve(only, catalogue, surroundings(basis.schools, direction))
     found = fixings_transmittance(resolved, resistances(resolved.element).nominal)
     return 0.0 if found is None else value_of(found) / fixing.per_area
 

@@ -11,8 +11,7 @@ from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue, Material
 from nimble_shell.core.materials.derived import sealing_surface
 from nimble_shell.core.materials.material import SealingSurface
-from nimble_shell.core.thermal.figures import surroundings
-from nimble_shell.core.thermal.resolve import resolve
+from nimble_shell.core.thermal.section import resolved_section, surroundings
 from nimble_shell.core.working import value_of
 
 THINNEST = 0.0015  #: a membrane below this is not drawn into sections; metal always is [m]
@@ -141,7 +140,7 @@ def stack_of(
     λ of a ply is the mean over its parts by area share; an air layer has d/R. Layers from a well-ventilated one
     outwards are left out, and membranes. The same plies give U and the section, so that ψ holds the joint alone.
     """
-    resolved = resolve(assembly, catalogue, surroundings(basis, direction))
+    resolved = resolved_section(assembly, catalogue, surroundings(basis.schools, direction)).resolved
     plies: list[Ply] = []
     core = None
     for index in range(resolved.counted):

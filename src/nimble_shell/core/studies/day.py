@@ -10,10 +10,9 @@ from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.thermal.figures import surroundings
 from nimble_shell.core.thermal.periodic import Periodic, periodic
 from nimble_shell.core.thermal.resistance import resistances
-from nimble_shell.core.thermal.resolve import resolve
+from nimble_shell.core.thermal.section import resolved_section, surroundings
 from nimble_shell.core.working import Given, Num, named, plain, value_of
 
 _WARMEST_HOUR = 15.0
@@ -79,7 +78,8 @@ def day(
     ----------
     .. [1] ISO 13786:2017, 7; the single harmonic is its sinusoidal boundary condition.
     """
-    element = resolve(assembly, catalogue, surroundings(basis, direction, season="summer"), given=given).element
+    around = surroundings(basis.schools, direction, season="summer")
+    element = resolved_section(assembly, catalogue, around, given=given).resolved.element
     found = periodic(element, 24.0, given=given)
     U = named(1 / resistances(element).nominal, "U_field", "transmittance of the field", "W/(m²·K)", "1/R")
     R_si = value_of(element.R_si)

@@ -11,8 +11,8 @@ from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.thermal.conductivity import mean_conductivity, theta_behind
-from nimble_shell.core.thermal.figures import clear_wall_R, of_school, surroundings, totals_by_method
-from nimble_shell.core.thermal.resolve import resolve
+from nimble_shell.core.thermal.figures import clear_wall_R
+from nimble_shell.core.thermal.section import of_school, resolved_section, surroundings
 from nimble_shell.core.thermal.temperature import steady_state, temperatures_by_share
 from nimble_shell.core.working import Given, Num, named, plain, value_of
 
@@ -53,7 +53,7 @@ def temperature_at(
         If the depth lies outside of the counted layers.
     """
     moment = condition(basis, condition_key)
-    resolved = resolve(assembly, catalogue, surroundings(basis, direction), given=given)
+    resolved = resolved_section(assembly, catalogue, surroundings(basis.schools, direction), given=given).resolved
     whole = sum(layer.d for layer in assembly.layers[: resolved.counted])
     if not 0 <= depth <= whole:
         raise DomainError(
@@ -141,12 +141,10 @@ def chase(
             )
         )
     cut = assembly.with_thickness(layer, assembly.layers[layer].d - depth)
-    totals = totals_by_method(
-        resolve(cut, catalogue, surroundings(basis, direction), given=given, prefix="cut"), "_cut"
-    )
+    totals = resolved_section(cut, catalogue, surroundings(basis.schools, direction), given=given, prefix="cut").totals
     without = clear_wall_R(assembly, catalogue, basis, direction=direction, given=given)
     part = given(share, "f_cut", "area of grooves over the wall's", "", "entered")
-    mean = 1 / (part / of_school(totals, basis) + (1 - part) / without)
+    mean = 1 / (part / of_school(totals, basis.schools) + (1 - part) / without)
     return Chase(
         R_there=totals.nominal,
         R_clear=named(mean, "R_cut_wall", "clear wall with grooves", "m²·K/W", "parallel mean of both"),

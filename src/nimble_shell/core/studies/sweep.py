@@ -15,10 +15,10 @@ from nimble_shell.core.errors import NotConverged
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.thermal.amounts import wall_amounts
 from nimble_shell.core.thermal.conductivity import mean_conductivities
-from nimble_shell.core.thermal.figures import of_school, surroundings, totals_by_method, with_points
 from nimble_shell.core.thermal.films import Season
 from nimble_shell.core.thermal.resistance import Resistances, totals
-from nimble_shell.core.thermal.resolve import Age, fixings_transmittance, resolve
+from nimble_shell.core.thermal.resolve import Age, fixings_transmittance
+from nimble_shell.core.thermal.section import of_school, resolved_section, surroundings, totals_by_method, with_points
 from nimble_shell.core.working import Num, value_of
 
 FloatArray = NDArray[np.float64]
@@ -35,7 +35,7 @@ class Sweep:
     ) -> None:
         self.assembly, self.catalogue, self.basis = assembly, catalogue, basis
         self.layer, self.direction = layer, direction
-        self.resolved = resolve(assembly, catalogue, surroundings(basis, direction))
+        self.resolved = resolved_section(assembly, catalogue, surroundings(basis.schools, direction)).resolved
         self._d_now = assembly.layers[layer].d
         now = wall_amounts(assembly, catalogue)
         other = self._d_now * (1.25 if self._d_now < 1 else 0.75)
@@ -47,12 +47,14 @@ class Sweep:
         """Totals at one thickness or at each of an array, at the label's mean temperature."""
         if age == "aged":
             return totals_by_method(self.resolved, swept=(self.layer, cast("float", d)))
-        fresh = resolve(self.assembly, self.catalogue, surroundings(self.basis, self.direction, age))
+        fresh = resolved_section(
+            self.assembly, self.catalogue, surroundings(self.basis.schools, self.direction, age)
+        ).resolved
         return totals_by_method(fresh, swept=(self.layer, cast("float", d)))
 
     def clear(self, d: float) -> float:
         """Clear-wall R by the school in use."""
-        return value_of(of_school(self.label(d), self.basis))
+        return value_of(of_school(self.label(d), self.basis.schools))
 
     def season(self, d: FloatArray, season: Season) -> Resistances:
         """Totals at the season's design temperatures, λ(θ) solved through the field of every wall at once.
@@ -67,7 +69,9 @@ class Sweep:
         Fixed point of resistance, flux and temperatures; λ changes slowly with θ, so it contracts fast.
         """
         moment = condition(self.basis, season)
-        resolved = resolve(self.assembly, self.catalogue, surroundings(self.basis, self.direction, season=season))
+        resolved = resolved_section(
+            self.assembly, self.catalogue, surroundings(self.basis.schools, self.direction, season=season)
+        ).resolved
         element = resolved.element
         R_si, R_se = value_of(element.R_si), value_of(element.R_se)
         mean_d = [np.full_like(d, value_of(layer.d)) for layer in element.layers]

@@ -14,12 +14,14 @@ from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.studies.sweep import Sweep
-from nimble_shell.core.thermal.figures import clear_wall_R, of_school
+from nimble_shell.core.thermal.figures import clear_wall_R
+from nimble_shell.core.thermal.section import of_school
 from nimble_shell.core.working import Derivation, Given, Num, derive, named, plain, traced, value_of
 
 FloatArray = NDArray[np.float64]
 
 THINNEST, THICKEST = 0.005, 1.0  #: range searched for the crossing [m]
+_BRACKETS = 65  #: thicknesses between which it is looked for
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -160,13 +162,16 @@ def crossing(
         return sweep.clear(d) - asked
 
     thinnest = max(THINNEST, assembly.layers[layer].rib + THINNEST)
-    if excess(thinnest) >= 0:
+    grid = np.linspace(thinnest, THICKEST, _BRACKETS)
+    beyond = cast("FloatArray", of_school(sweep.label(grid), basis.schools)) - asked
+    if beyond[0] >= 0:
         return None, f"the rest of the wall reaches it with {1000 * thinnest:g} mm of this layer"
-    if excess(THICKEST) < 0:
-        return None, f"even {1000 * THICKEST:g} mm of this layer are {-excess(THICKEST):.2f} m²·K/W short"
+    if beyond[-1] < 0:
+        return None, f"even {1000 * THICKEST:g} mm of this layer are {-beyond[-1]:.2f} m²·K/W short"
     from scipy.optimize import brentq  # not for every start
 
-    root = float(brentq(excess, thinnest, THICKEST, xtol=1e-13, rtol=1e-14))
+    above = int(np.argmax(beyond >= 0))
+    root = float(brentq(excess, grid[above - 1], grid[above], xtol=1e-13, rtol=1e-14))
     h = 1e-6
     gain = (excess(root + h) - excess(root - h)) / (2 * h)
     at_root = clear_wall_R(assembly.with_thickness(layer, root), catalogue, basis, direction=direction, given=given)
@@ -204,7 +209,7 @@ def crossing_working(
 
 def _points(sweep: Sweep, d: FloatArray) -> tuple[StudyPoint, ...]:
     totals = sweep.label(d)
-    clear = cast("FloatArray", of_school(totals, sweep.basis))
+    clear = cast("FloatArray", of_school(totals, sweep.basis.schools))
     nominal = cast("FloatArray", totals.nominal)
     amounts = sweep.amounts(d)
     return tuple(

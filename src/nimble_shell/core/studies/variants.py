@@ -19,10 +19,11 @@ from nimble_shell.core.studies.sweep import Sweep
 from nimble_shell.core.studies.thickness import crossing, studied_layer
 from nimble_shell.core.thermal.amounts import wall_amounts
 from nimble_shell.core.thermal.control import vapour_plane
-from nimble_shell.core.thermal.figures import clear_wall_R, of_school
+from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.thermal.films import R_SI_SURFACE
 from nimble_shell.core.thermal.life_cost import life_cost
 from nimble_shell.core.thermal.resistance import Resistances
+from nimble_shell.core.thermal.section import of_school
 from nimble_shell.core.working import Derivation, Given, Num, derive_one, named, plain, traced, value_of
 
 FloatArray = NDArray[np.float64]
@@ -304,7 +305,7 @@ def _columns(sweep: Sweep, d: FloatArray) -> dict[str, FloatArray]:
 
 
 def _school(totals: Resistances, basis: Basis) -> FloatArray:
-    return cast("FloatArray", of_school(totals, basis))
+    return cast("FloatArray", of_school(totals, basis.schools))
 
 
 def _inside_share(sweep: Sweep, d: FloatArray) -> FloatArray:

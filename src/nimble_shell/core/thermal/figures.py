@@ -15,15 +15,15 @@ from nimble_shell.core.thermal.amounts import wall_amounts
 from nimble_shell.core.thermal.conductivity import mean_conductivity, theta_behind
 from nimble_shell.core.thermal.control import vapour_plane
 from nimble_shell.core.thermal.element import Element, ElementLayer
-from nimble_shell.core.thermal.films import R_SI_SURFACE, Season, films
+from nimble_shell.core.thermal.films import R_SI_SURFACE, Season
 from nimble_shell.core.thermal.life_cost import life_cost
-from nimble_shell.core.thermal.resistance import Resistances, Swept, resistances, transmittance
-from nimble_shell.core.thermal.resolve import Age, Resolved, Surroundings, between, fixings_transmittance, resolve
+from nimble_shell.core.thermal.resistance import Resistances, resistances, transmittance
+from nimble_shell.core.thermal.resolve import Age, Resolved, fixings_transmittance
+from nimble_shell.core.thermal.section import ResolvedSection, of_school, resolved_section, surroundings, with_points
 from nimble_shell.core.thermal.temperature import SteadyState, steady_state, temperatures_by_share
 from nimble_shell.core.thermal.vapour import diffusion_thicknesses, permeance, vapour_pressures
 from nimble_shell.core.working import Derivation, Given, Num, derive_one, named, plain, traced, value_of
 
-_BRIDGED = ("parallel", "isothermal", "combined")
 _SAMPLES = 8  #: points inside each layer, for drawing curves
 
 
@@ -136,15 +136,14 @@ def clear_wall_R(
     prefix: str = "",
 ) -> Num:
     """Clear-wall total resistance by the bridged method of the Basis, nothing else. [m²·K/W]"""
-    around = surroundings(basis, direction)
-    totals = totals_by_method(resolve(assembly, catalogue, around, given=given, prefix=prefix), prefix)
-    return of_school(totals, basis)
+    around = surroundings(basis.schools, direction)
+    return of_school(resolved_section(assembly, catalogue, around, given=given, prefix=prefix).totals, basis.schools)
 
 
 def points_U(assembly: Assembly, catalogue: Catalogue, basis: Basis, *, direction: Direction = "horizontal") -> float:
     """What fixings add to the transmittance, solved or approximate. [W/(m²·K)]"""
-    resolved = resolve(assembly, catalogue, surroundings(basis, direction))
-    found = fixings_transmittance(resolved, totals_by_method(resolved).nominal)
+    section = resolved_section(assembly, catalogue, surroundings(basis.schools, direction))
+    found = fixings_transmittance(section.resolved, section.totals.nominal)
     return 0.0 if found is None else value_of(found)
 
 
@@ -152,66 +151,8 @@ def surface_factor(
     assembly: Assembly, catalogue: Catalogue, basis: Basis, *, direction: Direction = "horizontal"
 ) -> float:
     """Temperature factor of the internal surface in the clear section, with R_si 0.25. [-]"""
-    label = resolve(assembly, catalogue, surroundings(basis, direction))
-    return value_of(_surface_factor(totals_by_method(label).nominal, label, plain))
-
-
-def surroundings(basis: Basis, direction: Direction, age: Age = "aged", season: Season = "winter") -> Surroundings:
-    """What the Basis says about films and labels."""
-    schools = basis.schools
-    return Surroundings(
-        open_films=films(schools.films, direction, season),
-        sheltered_films=films(schools.films, direction, season, sheltered=True),
-        direction=direction,
-        label_mean=schools.label_mean,
-        age=age,
-    )
-
-
-def totals_by_method(resolved: Resolved, key: str = "", swept: Swept | None = None) -> Resistances:
-    """Totals by each method, interpolated where a layer is slightly ventilated. [m²·K/W]"""
-    if swept is not None and resolved.hollows[swept[0]]:
-        swept = (swept[0], swept[1] - resolved.hollows[swept[0]])
-    inner = resistances(resolved.element, key, swept)
-    if resolved.vented is not None and resolved.openings is not None:
-        vented = resistances(resolved.vented, f"{key}_vented", swept)
-        inner = replace(
-            inner,
-            **{
-                kind: between(
-                    getattr(inner, kind),
-                    getattr(vented, kind),
-                    resolved.openings,
-                    f"R_{kind}{key}_slightly",
-                    f"total resistance with a slightly ventilated layer, {kind}",
-                )
-                for kind in ("nominal", *_BRIDGED)
-            },
-        )
-    return with_points(inner, fixings_transmittance(resolved, inner.nominal, swept, key), key)
-
-
-def with_points(totals: Resistances, delta_U: Num | None, key: str = "") -> Resistances:
-    """The bridged totals with the correction for points; the nominal one is through the field and has none."""
-    if delta_U is None:
-        return totals
-    fixed = {
-        kind: named(
-            1 / (1 / getattr(totals, kind) + delta_U),
-            f"R_{kind}{key}_points",
-            f"total resistance with points, {kind}",
-            "m²·K/W",
-            "ISO 6946:2017, 6.5.2, U_c = U + ΔU_f",
-        )
-        for kind in _BRIDGED
-    }
-    return replace(totals, **fixed)
-
-
-def of_school(totals: Resistances, basis: Basis) -> Num:
-    """The clear-wall resistance by the bridged method of the Basis. [m²·K/W]"""
-    chosen: Num = getattr(totals, basis.schools.bridged)
-    return chosen
+    section = resolved_section(assembly, catalogue, surroundings(basis.schools, direction))
+    return value_of(_surface_factor(section.totals.nominal, section.resolved, plain))
 
 
 class _Calculation:
@@ -232,11 +173,11 @@ class _Calculation:
         self.found: dict[str, Figure] = {}
 
     def run(self) -> WallFigures:
-        label = resolve(self.assembly, self.catalogue, surroundings(self.basis, self.direction), given=self.given)
-        totals = totals_by_method(label)
+        section = self._section()
+        label, totals = section.resolved, section.totals
         self._resistance_figures(label, totals)
         self._seasons()
-        self._amounts(of_school(totals, self.basis))
+        self._amounts(of_school(totals, self.basis.schools))
         self._inside_share(label)
         profile = self._profile(label)
         self._add(
@@ -254,6 +195,10 @@ class _Calculation:
             R_layers=tuple(value_of(layer.resistance()) for layer in label.element.layers),
         )
 
+    def _section(self, age: Age = "aged", season: Season = "winter", prefix: str = "") -> ResolvedSection:
+        around = surroundings(self.basis.schools, self.direction, age, season)
+        return resolved_section(self.assembly, self.catalogue, around, given=self.given, prefix=prefix)
+
     def _add(self, key: str, text: str, dimension: str, number: Num) -> None:
         self.found[key] = Figure(key=key, text=text, dimension=dimension, number=number)
 
@@ -270,7 +215,7 @@ class _Calculation:
         if points is not None:
             self._add("delta_U_f", f"ΔU of screws, ties and wires, {self._points_method()}", "transmittance", points)
         self._add("error_e", "largest relative error of the combined method", "share", totals.error_e)
-        R = of_school(totals, self.basis)
+        R = of_school(totals, self.basis.schools)
         clear = named(
             R + 0.0,
             "R_clear",
@@ -284,11 +229,8 @@ class _Calculation:
         )
         self._add("R_lost", "R lost to members", "resistance", bridging)
         if any(layer.material and self.catalogue[layer.material].lambda_fresh for layer in self.assembly.layers):
-            around = surroundings(self.basis, self.direction, "fresh")
-            fresh = totals_by_method(
-                resolve(self.assembly, self.catalogue, around, given=self.given, prefix="fresh"), "_fresh"
-            )
-            self._pair("fresh", "nominal, as made (fresh foam)", fresh.nominal)
+            fresh = self._section("fresh", prefix="fresh")
+            self._pair("fresh", "nominal, as made (fresh foam)", fresh.totals.nominal)
 
     def _points_method(self) -> str:
         solved = [self.assembly.solved_ratio(one.id) is not None for one in self.assembly.fixings]
@@ -298,8 +240,7 @@ class _Calculation:
         seasons: tuple[Season, ...] = ("winter", "summer")
         for season in seasons:
             moment = condition(self.basis, season)
-            around = surroundings(self.basis, self.direction, season=season)
-            resolved = resolve(self.assembly, self.catalogue, around, given=self.given)
+            resolved = self._section(season=season).resolved
             state = steady_state(resolved.element, moment.theta_i, moment.theta_e, given=self.given, key=season)
             self._pair(season, f"{season}, field with λ(θ)", state.R)
             bridged = Element(
@@ -311,7 +252,7 @@ class _Calculation:
             )
             seasonal = resistances(bridged, f"_clear_{season}")
             points = fixings_transmittance(resolved, seasonal.nominal, key=f"_{season}")
-            clear = of_school(with_points(seasonal, points, f"_clear_{season}"), self.basis)
+            clear = of_school(with_points(seasonal, points, f"_clear_{season}"), self.basis.schools)
             self._pair(f"{season}_clear", f"{season}, clear wall with λ(θ)", clear)
 
     def _amounts(self, R_clear: Num) -> None:

@@ -31,8 +31,7 @@ from nimble_shell.core.moisture.hourly.transport import (
 )
 from nimble_shell.core.moisture.monthly.element import element_planes
 from nimble_shell.core.moisture.monthly.leak import conductance, flow, pressure, skin_plane
-from nimble_shell.core.thermal.figures import surroundings
-from nimble_shell.core.thermal.resolve import resolve
+from nimble_shell.core.thermal.section import resolved_section, surroundings
 from nimble_shell.core.thermal.vapour import AIR_LAYER_SD
 from nimble_shell.core.working import value_of
 
@@ -83,8 +82,8 @@ def seasons(
     """
     slabs, notes = _slabs(assembly, catalogue, basis, life, direction)
     grid = cells(slabs, *_COARSE) if life.coarse else cells(slabs)
-    R_se = value_of(surroundings(basis, direction).open_films.R_se)
-    R_si = value_of(surroundings(basis, direction).open_films.R_si)
+    R_se = value_of(surroundings(basis.schools, direction).open_films.R_se)
+    R_si = value_of(surroundings(basis.schools, direction).open_films.R_si)
     weather = outdoors(basis, _on_ground(life.exposure, assembly), R_se)
     if "sun" in life.without:
         weather = replace(weather, theta_e=weather.theta_air)
@@ -184,7 +183,7 @@ def _slabs(
     assembly: Assembly, catalogue: Catalogue, basis: Basis, life: Life, direction: Direction
 ) -> tuple[list[Slab], list[str]]:
     """Every layer, and what was substituted."""
-    resolved = resolve(assembly, catalogue, surroundings(basis, direction))
+    resolved = resolved_section(assembly, catalogue, surroundings(basis.schools, direction)).resolved
     found: list[Slab] = []
     notes: list[str] = []
     for at, layer in enumerate(assembly.layers):

@@ -21,9 +21,9 @@ from nimble_shell.core.moisture.monthly.surface import (
     outer_factor_required,
     phi_at_failure,
 )
-from nimble_shell.core.thermal.figures import surface_factor, surroundings
+from nimble_shell.core.thermal.figures import surface_factor
 from nimble_shell.core.thermal.films import R_SI_SURFACE
-from nimble_shell.core.thermal.resolve import resolve
+from nimble_shell.core.thermal.section import resolved_section, surroundings
 from nimble_shell.core.thermal.vapour import diffusion_thicknesses
 from nimble_shell.core.working import plain, value_of
 
@@ -170,7 +170,7 @@ def element_planes(
     assembly: Assembly, catalogue: Catalogue, basis: Basis, direction: Direction = "horizontal"
 ) -> tuple[Planes, int]:
     """The planes of a build-up, and how many layers from inside take part. Raises DomainError."""
-    resolved = resolve(assembly, catalogue, surroundings(basis, direction))
+    resolved = resolved_section(assembly, catalogue, surroundings(basis.schools, direction)).resolved
     sd = diffusion_thicknesses(assembly, catalogue, resolved.counted, plain)
     element = resolved.element
     plies = [

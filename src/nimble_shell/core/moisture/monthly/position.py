@@ -16,8 +16,7 @@ from nimble_shell.core.moisture.monthly.condensation import Month
 from nimble_shell.core.moisture.monthly.element import months_of
 from nimble_shell.core.moisture.monthly.surface import LEAST_SPAN, MOULD, largest_share
 from nimble_shell.core.thermal.control import vapour_plane
-from nimble_shell.core.thermal.figures import surroundings
-from nimble_shell.core.thermal.resolve import resolve
+from nimble_shell.core.thermal.section import resolved_section, surroundings
 from nimble_shell.core.working import Given, Num, value_of
 
 FloatArray = NDArray[np.float64]
@@ -70,7 +69,7 @@ def positions(
     ----------
     .. [1] ISO 13788:2012, 5.3, for a plane inside instead of the surface.
     """
-    resolved = resolve(assembly, catalogue, surroundings(basis, direction))
+    resolved = resolved_section(assembly, catalogue, surroundings(basis.schools, direction)).resolved
     element, layers = resolved.element, resolved.element.layers
     films = value_of(element.R_si), value_of(element.R_se)
     d = np.array([value_of(layer.d) for layer in layers])
@@ -120,7 +119,7 @@ def share_working(
     assembly: Assembly, catalogue: Catalogue, basis: Basis, direction: Direction, month: int, given: Given
 ) -> Num:
     """The largest safe share in the field of a build-up in one month, with its working. Raises DomainError."""
-    element = resolve(assembly, catalogue, surroundings(basis, direction)).element
+    element = resolved_section(assembly, catalogue, surroundings(basis.schools, direction)).resolved.element
     R_f = sum(value_of(layer.resistance()) for layer in element.layers)
     R_si, R_se = value_of(element.R_si), value_of(element.R_se)
     return largest_share(months_of(basis, assembly.outside)[month], MOULD, R_f + R_si + R_se, R_si, R_f, given)

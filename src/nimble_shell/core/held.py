@@ -1,4 +1,4 @@
-"""What was made of some values, held as long as they are the very same objects."""
+"""What was made of some values, held as long as they are the very same objects: no value is worked out twice."""
 
 from __future__ import annotations
 
