@@ -14,7 +14,7 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.moisture.hourly.life import Life
 from nimble_shell.core.moisture.hourly.seasons import seasons
-from nimble_shell.core.moisture.hourly.transport import Boundaries, Films, Run, Slab, Stuff, cells, run
+from nimble_shell.core.moisture.hourly.transport import Boundaries, Films, Run, RunOptions, Slab, Stuff, cells, run
 from nimble_shell.core.moisture.hourly.warm import warm
 from nimble_shell.core.moisture.monthly.element import element_planes, element_year, months_of
 from nimble_shell.core.moisture.monthly.leak import Leak, leak_year, skin_plane
@@ -49,7 +49,9 @@ def timed(finest: float, growth: float, tolerance: float, years: int = 1) -> tup
     grid, climate, best = cells(WALL, finest, growth), weather(), math.inf
     for _ in range(2):
         start = time.perf_counter()
-        found = run(WALL, Films(), climate, 20.0, 0.7, 8760 * years, keep=[], grid=grid, tolerance=tolerance)
+        found = run(
+            WALL, Films(), climate, 20.0, 0.7, 8760 * years, RunOptions(keep=[], grid=grid, tolerance=tolerance)
+        )
         best = min(best, time.perf_counter() - start)
     return best, found
 
@@ -62,14 +64,14 @@ def main() -> None:
     print(
         f"moisture by month: {50 * (time.perf_counter() - start):.1f} ms a build-up (part of the 50 ms of a live edit)"
     )
-    run(WALL, Films(), weather(), 20.0, 0.7, 24, keep=[])
+    run(WALL, Films(), weather(), 20.0, 0.7, 24, RunOptions(keep=[]))
     print("moisture by hour, warm")
     for finest, growth, years, asked in ((0.0005, 1.15, 1, 1.0), (0.001, 1.35, 1, 1.0), (0.001, 1.35, 5, 5.0)):
         seconds, found = timed(finest, growth, 1.0, years)
         print(f"  {years} year{'s' if years > 1 else ' '} {len(found.grid.dx):4d} cells: {seconds:5.2f} s "
               f"(asked: {asked:g} s), balance {found.balance_error:.0e} kg/m²")  # fmt: skip
     grid = cells(WALL, 0.0003, 1.12)
-    true = run(WALL, Films(), weather(), 20.0, 0.7, 8760, keep=[], grid=grid, tolerance=0.4)
+    true = run(WALL, Films(), weather(), 20.0, 0.7, 8760, RunOptions(keep=[], grid=grid, tolerance=0.4))
     print("  accuracy against cost: water of the outer skin after a year, against a finer run")
     for finest, growth, tolerance in ((0.002, 1.6, 3.0), (0.001, 1.35, 1.0), (0.0005, 1.2, 1.0), (0.0005, 1.2, 0.3)):
         seconds, found = timed(finest, growth, tolerance)

@@ -211,8 +211,15 @@ def _hourly(case: HourlyCase) -> dict[str, Any]:
                                 message=f"{len(keep)} hours of {len(grid.dx)} cells are asked for",
                                 hint="name fewer output_hours"))  # fmt: skip
     began = time.perf_counter()
-    run = transport.run(slabs, films, boundaries, case.initial.theta, case.initial.phi, total, keep=keep, grid=grid,
-                     tolerance=TOLERANCE)  # fmt: skip
+    run = transport.run(
+        slabs,
+        films,
+        boundaries,
+        case.initial.theta,
+        case.initial.phi,
+        total,
+        transport.RunOptions(keep=keep, grid=grid, tolerance=TOLERANCE),
+    )
     seconds = time.perf_counter() - began
     probes = {}
     for at, one in enumerate(case.probes):

@@ -18,7 +18,7 @@ from nimble_shell.core.moisture.hourly.mould import mould_index
 from nimble_shell.core.moisture.hourly.outdoors import Exposure, sun_on
 from nimble_shell.core.moisture.hourly.probe import at
 from nimble_shell.core.moisture.hourly.seasons import seasons
-from nimble_shell.core.moisture.hourly.transport import Boundaries, Films, Slab, Stuff, cells, run
+from nimble_shell.core.moisture.hourly.transport import Boundaries, Films, RunOptions, Slab, Stuff, cells, run
 from nimble_shell.core.moisture.monthly.element import element_planes, months_of
 from nimble_shell.core.moisture.monthly.leak import R_V, Leak, flow, leak_year, pressure, skin_plane
 from nimble_shell.references.moisture import LINEAR, constant, saturated
@@ -34,8 +34,15 @@ def soaked(hours: int, stuff: Stuff = _DRINKS) -> float:
     """Water that a deep body takes up whose surface is held near saturation. [kg/m²]"""
     p = saturated(20.0)
     slab = Slab(stuff=stuff, d=0.4)
-    ours = run([slab], Films(prescribed=True), constant(20.0, 1e-4 * p, 20.0, 0.9 * p), 20.0, 1e-4, hours, keep=[],
-               grid=cells([slab], 0.0004, 1.06, 0.01))  # fmt: skip
+    ours = run(
+        [slab],
+        Films(prescribed=True),
+        constant(20.0, 1e-4 * p, 20.0, 0.9 * p),
+        20.0,
+        1e-4,
+        hours,
+        RunOptions(keep=[], grid=cells([slab], 0.0004, 1.06, 0.01)),
+    )
     return float(ours.totals[-1].sum() - ours.totals[0].sum())
 
 
@@ -59,7 +66,7 @@ def _latent_rows() -> list[Row]:
     moist = Stuff(rho=800.0, c=1000.0, lambda_=5.0, mu=((0.5, 1.0),), sorption=((0.0, 0.0), (1.0, 4000.0)))
     slab = Slab(stuff=moist, d=0.004)
     films = Films(h_i=1e-9, beta_i=0.0, h_e=h, beta_e=beta)
-    ours = run([slab], films, constant(20.0, phi_air * p, 20.0, p), 20.0, 0.95, 12, keep=[12])
+    ours = run([slab], films, constant(20.0, phi_air * p, 20.0, p), 20.0, 0.95, 12, RunOptions(keep=[12]))
     surface = at(ours, slab.d)
     theta, phi = float(surface.theta[0]), float(surface.phi[0])
     low, high = 0.0, 20.0
@@ -76,8 +83,8 @@ def _gradient_rows() -> list[Row]:
     slab = Slab(stuff=Stuff(rho=50.0, c=1000.0, lambda_=0.04, mu=((0.5, 30.0),)), d=0.2)
     cold, warm = -10.0, 20.0
     p_e, p_i = 0.5 * saturated(cold), 0.12 * saturated(warm)
-    ours = run([slab], Films(prescribed=True), constant(cold, p_e, warm, p_i), 5.0, 0.1, 400, keep=[400],
-               grid=cells([slab], 0.001, 1.2, 0.003))  # fmt: skip
+    ours = run([slab], Films(prescribed=True), constant(cold, p_e, warm, p_i), 5.0, 0.1, 400, RunOptions(keep=[400],
+               grid=cells([slab], 0.001, 1.2, 0.003)))  # fmt: skip
     x = np.linspace(0, 0.2, 4001)
     resist = np.array([1 / kernel.air_permeability(float(warm + (cold - warm) * one / 0.2)) for one in x])
     crossed = np.concatenate([[0.0], np.cumsum((resist[1:] + resist[:-1]) / 2)])
@@ -100,7 +107,7 @@ def _order_rows() -> list[Row]:
     grid = cells([slab], 0.001, 1.2, 0.002)
 
     def total(tolerance: float) -> tuple[float, int]:
-        found = run([slab], Films(), climate, 20.0, 0.6, 48, keep=[], grid=grid, tolerance=tolerance)
+        found = run([slab], Films(), climate, 20.0, 0.6, 48, RunOptions(keep=[], grid=grid, tolerance=tolerance))
         return float(found.totals[-1].sum()), found.steps
 
     best, _ = total(1e-4)
@@ -118,8 +125,8 @@ def _grid_rows() -> list[Row]:
     climate = Boundaries(theta_e=np.full(48, 20.0), p_e=swing, theta_i=np.full(48, 20.0), p_i=np.full(48, 0.6 * p))
     slab = Slab(stuff=LINEAR, d=0.02)
     held = [
-        float(run([slab], Films(prescribed=True), climate, 20.0, 0.6, 48, keep=[], tolerance=0.01,
-                  grid=cells([slab], d, 1.0, d)).totals[-1].sum())
+        float(run([slab], Films(prescribed=True), climate, 20.0, 0.6, 48, RunOptions(keep=[], tolerance=0.01,
+                  grid=cells([slab], d, 1.0, d))).totals[-1].sum())
         for d in (0.000625, 0.0003125, 0.00015625)
     ]  # fmt: skip
     order = math.log2(abs(held[0] - held[1]) / abs(held[1] - held[2]))

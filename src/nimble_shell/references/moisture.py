@@ -10,7 +10,17 @@ from numpy.typing import NDArray
 from nimble_shell.core.climate.saturation import p_sat
 from nimble_shell.core.moisture.hourly import kernel
 from nimble_shell.core.moisture.hourly.probe import at
-from nimble_shell.core.moisture.hourly.transport import BENCHMARK, Boundaries, Films, Run, Slab, Stuff, cells, run
+from nimble_shell.core.moisture.hourly.transport import (
+    BENCHMARK,
+    Boundaries,
+    Films,
+    Run,
+    RunOptions,
+    Slab,
+    Stuff,
+    cells,
+    run,
+)
 from nimble_shell.core.moisture.monthly.condensation import DAYS, Month, MonthlyLayer, Planes, planes_of, year
 from nimble_shell.core.working import value_of
 from nimble_shell.references import benchmark_moisture
@@ -36,7 +46,7 @@ def half_space(days: tuple[int, ...], finest: float = 0.0004, growth: float = 1.
     (far, far_phi), (near, near_phi) = benchmark_moisture.START, benchmark_moisture.SURFACE
     climate = constant(far, far_phi * saturated(far), near, near_phi * saturated(near))
     return run([slab], Films(prescribed=True), climate, far, far_phi, 24 * max(days),
-               keep=[24 * day for day in days], grid=cells([slab], finest, growth, 1.0))  # fmt: skip
+               RunOptions(keep=[24 * day for day in days], grid=cells([slab], finest, growth, 1.0)))  # fmt: skip
 
 
 def _benchmark_rows() -> list[Row]:
@@ -71,8 +81,15 @@ def uptake(d: float, hours: int, stuff: Stuff = LINEAR) -> tuple[float, float]:
         8 / (math.pi * (2 * n + 1)) ** 2 * math.exp(-D * t * (math.pi * (2 * n + 1) / d) ** 2) for n in range(200)
     )
     slab = Slab(stuff=stuff, d=d)
-    ours = run([slab], Films(prescribed=True), constant(20.0, 0.8 * p, 20.0, 0.8 * p), 20.0, 0.4, hours, keep=[],
-               grid=cells([slab], 0.0003, 1.1, 0.002))  # fmt: skip
+    ours = run(
+        [slab],
+        Films(prescribed=True),
+        constant(20.0, 0.8 * p, 20.0, 0.8 * p),
+        20.0,
+        0.4,
+        hours,
+        RunOptions(keep=[], grid=cells([slab], 0.0003, 1.1, 0.002)),
+    )
     return 0.4 * 50 * d * (1 - rest), float(ours.totals[-1].sum() - ours.totals[0].sum())
 
 
@@ -90,7 +107,9 @@ def _steady_rows() -> list[Row]:
     layers = ((0.012, 8.0), (0.15, 60.0), (0.012, 50.0))
     slabs = [Slab(stuff=Stuff(rho=100.0, c=1000.0, lambda_=0.1, mu=((0.5, mu),)), d=d) for d, mu in layers]
     p = saturated(10.0)
-    ours = run(slabs, Films(prescribed=True), constant(10.0, 0.5 * p, 10.0, 0.7 * p), 10.0, 0.6, 500, keep=[500])
+    ours = run(
+        slabs, Films(prescribed=True), constant(10.0, 0.5 * p, 10.0, 0.7 * p), 10.0, 0.6, 500, RunOptions(keep=[500])
+    )
     plies = [MonthlyLayer(d=d, R=d / 0.1, sd=d * mu) for d, mu in layers]
     month = Month(theta_e=10.0, phi_e=0.5, theta_i=10.0, phi_i=0.7)
     by_month = year(planes_of(plies, 0.0, 0.0, 100.0), [month] * 12)

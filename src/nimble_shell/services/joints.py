@@ -17,7 +17,7 @@ from nimble_shell.core.joints.families import FAMILIES, Family
 from nimble_shell.core.joints.families.family import Role
 from nimble_shell.core.joints.joint import JointValue, ShellJoint
 from nimble_shell.core.joints.sealing.schedules import schedule
-from nimble_shell.core.joints.sealing.seals import LINES, LineState, SealedLine, Sealing, judge
+from nimble_shell.core.joints.sealing.seals import LINES, LineState, Sealed, SealedLine, Sealing, judge
 from nimble_shell.core.joints.sealing.walk import Stop, Walk, build_up, walk
 from nimble_shell.core.joints.sealing.walk import joint as joint_stop
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint, solve_joint
@@ -127,18 +127,10 @@ def sealing(project: Project, joint: ShellJoint, what: Drawn, f_rsi: float | Non
                      order=str(values.get("order", "")))  # fmt: skip
     asked = project.basis.targets.f_rsi
     surfaces = [shape.fill.surface for shape in what.drawing.shapes if shape.fill is not None]
-    return judge(
-        steps,
-        omitted=joint.omitted,
-        decided=joint.sealed,
-        heat=f_rsi is None or asked is None or f_rsi >= asked,
-        sealant=joint.sealant,
-        tape=joint.tape,
-        surfaces=surfaces,
-        fall=joint.fall,
-        drains_to=joint.drains_to,
-        leakages=project.basis.air.leakages,
-    )
+    sealed = Sealed(omitted=joint.omitted, decided=joint.sealed, sealant=joint.sealant, tape=joint.tape,
+                    fall=joint.fall, drains_to=joint.drains_to)  # fmt: skip
+    heat = f_rsi is None or asked is None or f_rsi >= asked
+    return judge(steps, sealed, heat=heat, surfaces=surfaces, leakages=project.basis.air.leakages)
 
 
 def question(

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any
 
-from nimble_shell.core.basis.stations import direction_at
+from nimble_shell.core.basis.stations import Direction, direction_at
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.moisture.monthly.condensation import DAYS
 from nimble_shell.core.moisture.monthly.element import element_planes, months_of
@@ -85,48 +87,92 @@ Studied = OfMargin | OfLeak | OfMoisture | OfDay | Claim | OfProbe | OfVariant |
 
 def study_working(project: Project, at: PlacedDraft, of: Studied, figure: str) -> Derivation:
     """The working of a figure of a study. Raises DomainError, NotFound."""
-    args = (at.assembly, project.catalogue, project.basis)
-    if isinstance(of, OfSide):
-        direction = direction_at(station_of(building_in(project, at.building_id), of.leader))
-        return wall_working(*args, of.condition, figure, direction=direction)
-    direction = direction_at(at.station(project))
-    if isinstance(of, OfMoisture):
-        month = months_of(project.basis, at.assembly.outside)[of.month]
-        if f_rsi_required(month) is None:
-            raise DomainError(Issue(path=("of", "month"), code="month_asks_nothing",
-                                    message="room and outside are as warm in this month: it asks nothing",
-                                    hint="choose a colder month"))  # fmt: skip
-        f_rsi = surface_factor(*args, direction=direction)
-        return derive_one(
-            {
-                "f_required": required_factor(month, given=traced),
-                "phi_fails": failing_humidity(month, f_rsi, given=traced),
-                "share_safe": share_working(*args, direction, of.month, traced),
-            },
-            figure,
-        )
-    if isinstance(of, OfMargin):
-        margin = margin_working(*args, direction, traced)
-        if margin is None:
-            raise DomainError(Issue(path=("figure",), code="never_fails", message="it passes up to a room at 95 %",
-                                    hint="there is no margin to show"))  # fmt: skip
-        return derive_one({"margin": margin}, figure)
-    if isinstance(of, OfLeak):
-        return derive_one({"carried": _leak_month(project, at, of)}, figure)
-    if isinstance(of, OfDay):
-        return derive_one(day(*args, of.month, rise=of.rise, direction=direction, given=traced).figures, figure)
-    if isinstance(of, Claim):
-        return derive_one(check_claim(*args, of, direction, given=traced).figures, figure)
-    if isinstance(of, OfVariant):
-        return variant_working(*args, of.core, of.d, figure, direction=direction)
+    return _WORKINGS[type(of)](_Place(project, at), of, figure)
+
+
+class _Place:
+    """Where the build-up of a study stands."""
+
+    def __init__(self, project: Project, at: PlacedDraft) -> None:
+        self.project, self.at = project, at
+        self.wall = (at.assembly, project.catalogue, project.basis)
+
+    @property
+    def direction(self) -> Direction:
+        return direction_at(self.at.station(self.project))
+
+
+def _of_side(place: _Place, of: OfSide, figure: str) -> Derivation:
+    direction = direction_at(station_of(building_in(place.project, place.at.building_id), of.leader))
+    return wall_working(*place.wall, of.condition, figure, direction=direction)
+
+
+def _of_moisture(place: _Place, of: OfMoisture, figure: str) -> Derivation:
+    direction = place.direction
+    month = months_of(place.project.basis, place.at.assembly.outside)[of.month]
+    if f_rsi_required(month) is None:
+        raise DomainError(Issue(path=("of", "month"), code="month_asks_nothing",
+                                message="room and outside are as warm in this month: it asks nothing",
+                                hint="choose a colder month"))  # fmt: skip
+    f_rsi = surface_factor(*place.wall, direction=direction)
+    return derive_one(
+        {
+            "f_required": required_factor(month, given=traced),
+            "phi_fails": failing_humidity(month, f_rsi, given=traced),
+            "share_safe": share_working(*place.wall, direction, of.month, traced),
+        },
+        figure,
+    )
+
+
+def _of_margin(place: _Place, _: OfMargin, figure: str) -> Derivation:
+    margin = margin_working(*place.wall, place.direction, traced)
+    if margin is None:
+        raise DomainError(Issue(path=("figure",), code="never_fails", message="it passes up to a room at 95 %",
+                                hint="there is no margin to show"))  # fmt: skip
+    return derive_one({"margin": margin}, figure)
+
+
+def _of_leak(place: _Place, of: OfLeak, figure: str) -> Derivation:
+    return derive_one({"carried": _leak_month(place.project, place.at, of)}, figure)
+
+
+def _of_day(place: _Place, of: OfDay, figure: str) -> Derivation:
+    found = day(*place.wall, of.month, rise=of.rise, direction=place.direction, given=traced)
+    return derive_one(found.figures, figure)
+
+
+def _of_claim(place: _Place, of: Claim, figure: str) -> Derivation:
+    return derive_one(check_claim(*place.wall, of, place.direction, given=traced).figures, figure)
+
+
+def _of_variant(place: _Place, of: OfVariant, figure: str) -> Derivation:
+    return variant_working(*place.wall, of.core, of.d, figure, direction=place.direction)
+
+
+def _of_probe(place: _Place, of: OfProbe, figure: str) -> Derivation:
+    direction = place.direction
     found: dict[str, Num] = {}
     if of.depth is not None and figure in ("winter", "coldest"):
-        moment = "winter" if figure == "winter" else str(project.basis.climate.coldest)
-        found[figure] = temperature_at(*args, of.depth, moment, direction, given=traced)
+        moment = "winter" if figure == "winter" else str(place.project.basis.climate.coldest)
+        found[figure] = temperature_at(*place.wall, of.depth, moment, direction, given=traced)
     if of.layer is not None:
-        grooved = chase(*args, of.layer, of.groove, of.share, direction, given=traced)
+        grooved = chase(*place.wall, of.layer, of.groove, of.share, direction, given=traced)
         found |= {key: getattr(grooved, key) for key in ("R_there", "R_clear", "R_without")}
     return derive_one(found, figure)
+
+
+#: The working of each kind of study: a new one is a class above and a line here.
+_WORKINGS: dict[type[Any], Callable[[_Place, Any, str], Derivation]] = {
+    OfSide: _of_side,
+    OfMoisture: _of_moisture,
+    OfMargin: _of_margin,
+    OfLeak: _of_leak,
+    OfDay: _of_day,
+    Claim: _of_claim,
+    OfVariant: _of_variant,
+    OfProbe: _of_probe,
+}
 
 
 def _leak_month(project: Project, at: PlacedDraft, of: OfLeak) -> Num:

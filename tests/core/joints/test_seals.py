@@ -8,7 +8,7 @@ import pytest
 
 from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.core.joints.sealing.schedules import schedule
-from nimble_shell.core.joints.sealing.seals import Sealing, SealingStep, graded, judge
+from nimble_shell.core.joints.sealing.seals import Sealed, Sealing, SealingStep, graded, judge
 
 EVERY = [
     pytest.param(family.key, variant.key, system, id=f"{family.key}-{variant.key}-{system}")
@@ -18,10 +18,12 @@ EVERY = [
 ]
 
 
+_MET = ("heat", "surfaces", "leakages")
+
+
 def judged(steps: tuple[SealingStep, ...], **change: Any) -> Sealing:
-    said: dict[str, Any] = {"omitted": (), "decided": True, "heat": True, "sealant": "polyurethane",
-                            "tape": "acrylic tape", "surfaces": ("wood",), **change}  # fmt: skip
-    return judge(steps, **said)
+    met = {"heat": True, "surfaces": ("wood",), **{key: change.pop(key) for key in _MET if key in change}}
+    return judge(steps, Sealed(**{"decided": True, **change}), **met)
 
 
 @pytest.mark.parametrize(("family", "variant", "system"), EVERY)

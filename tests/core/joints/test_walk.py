@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.joints.sealing.schedules import schedule
-from nimble_shell.core.joints.sealing.seals import judge
+from nimble_shell.core.joints.sealing.seals import Sealed, judge
 from nimble_shell.core.joints.sealing.walk import Stop, build_up, joint, walk
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.joints import JointResults, continuity_walk
@@ -15,8 +15,7 @@ from nimble_shell.services.solver_queue import SolverQueue
 
 def ridge(*omitted: str, decided: bool = True) -> Stop:
     steps = schedule("ridge", "panel to panel", system="sip-roof")
-    sealing = judge(steps, omitted=omitted, decided=decided, heat=True, sealant="polyurethane", tape="acrylic tape",
-                    surfaces=())  # fmt: skip
+    sealing = judge(steps, Sealed(omitted=omitted, decided=decided), heat=True, surfaces=())
     return joint("A", "r", "Ridge", sealing)
 
 
@@ -29,8 +28,7 @@ def test_a_whole_joint_breaks_nothing_and_one_without_seals_breaks_air_and_vapou
 
 def test_a_surface_colder_than_asked_breaks_the_heat_line_and_says_so() -> None:
     steps = schedule("ridge", "panel to panel", system="sip-roof")
-    cold = joint("A", "r", "Ridge", judge(steps, omitted=(), decided=True, heat=False, sealant="polyurethane",
-                                          tape="acrylic tape", surfaces=()))  # fmt: skip
+    cold = joint("A", "r", "Ridge", judge(steps, Sealed(decided=True), heat=False, surfaces=()))
     assert dict(cold.lines)["heat"] == "broken"
     assert any("colder than the factor" in why for why in cold.why)
 
@@ -57,7 +55,7 @@ def test_the_campus_shows_its_planted_mistakes() -> None:
     book = JointResults(SolverQueue(workers=0))
     broken: dict[str, set[str]] = {}
     for building in project.buildings:
-        found = continuity_walk(project, building, book.known(project, 1, building))
+        found = continuity_walk(project, building, book.known(project, building))
         broken[building.id] = {f"{stop.name}: {line}" for stop, line in found.breaks}
     assert {"Ridge: air", "Ridge: vapour"} <= broken["main-laboratory"]
     assert not broken["boat-workshop"]

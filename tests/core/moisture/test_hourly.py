@@ -13,7 +13,17 @@ from hypothesis import strategies as st
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.moisture.hourly import kernel
 from nimble_shell.core.moisture.hourly.probe import at
-from nimble_shell.core.moisture.hourly.transport import Boundaries, Films, Grid, Run, Slab, Stuff, cells, run
+from nimble_shell.core.moisture.hourly.transport import (
+    Boundaries,
+    Films,
+    Grid,
+    Run,
+    RunOptions,
+    Slab,
+    Stuff,
+    cells,
+    run,
+)
 from nimble_shell.core.progress import Stopped, watched
 from nimble_shell.references.moisture import LINEAR, constant, saturated, uptake
 
@@ -58,7 +68,7 @@ def test_a_year_keeps_water_and_heat_and_stays_within_its_bounds() -> None:
 
 def test_the_start_is_forgotten() -> None:
     thin = (Slab(stuff=PLASTER, d=0.0125),)
-    dry, wet = (run(thin, Films(), weather(), 15.0, phi, 2000, keep=[2000]) for phi in (0.2, 0.95))
+    dry, wet = (run(thin, Films(), weather(), 15.0, phi, 2000, RunOptions(keep=[2000])) for phi in (0.2, 0.95))
     assert total(dry) == pytest.approx(total(wet), rel=1e-3)
 
 
@@ -70,7 +80,7 @@ def test_uptake_nears_the_series_by_the_second_power_of_the_cells() -> None:
     for n in (10, 20, 40):
         grid = Grid(dx=np.full(n, d / n), layer=np.zeros(n, dtype=np.int64))
         found = run([slab], Films(prescribed=True), constant(20.0, 0.8 * p, 20.0, 0.8 * p), 20.0, 0.4, hours,
-                    keep=[], grid=grid, tolerance=1e-3)  # fmt: skip
+                    RunOptions(keep=[], grid=grid, tolerance=1e-3))  # fmt: skip
         errors.append(abs(total(found) - float(found.totals[0].sum()) - true))
     assert math.log2(errors[0] / errors[1]) > 1.7
     assert math.log2(errors[1] / errors[2]) > 1.6
@@ -78,7 +88,7 @@ def test_uptake_nears_the_series_by_the_second_power_of_the_cells() -> None:
 
 def test_errors_fall_with_the_tolerance_of_a_step() -> None:
     exact, *others = (
-        run(WALL, Films(), weather(), 20.0, 0.9, 60, keep=[60], tolerance=tolerance)
+        run(WALL, Films(), weather(), 20.0, 0.9, 60, RunOptions(keep=[60], tolerance=tolerance))
         for tolerance in (0.005, 0.05, 0.5, 5.0)
     )
     errors = [float(np.abs(one.theta[0] - exact.theta[0]).max()) for one in others]
@@ -90,7 +100,7 @@ def test_errors_fall_with_the_tolerance_of_a_step() -> None:
 def test_without_liquid_a_wet_brick_dries_far_more_slowly() -> None:
     wet = Stuff(rho=1700.0, c=850.0, lambda_=0.6, mu=((0.5, 12.0),), sorption=((0.0, 0.0), (0.9, 10.0), (1.0, 300.0)),
                 Dw=((0.0, 1e-10), (300.0, 1e-6)))  # fmt: skip
-    with_liquid, without = (run([Slab(stuff=one, d=0.2)], Films(), weather(), 15.0, 0.999, 1500, keep=[])
+    with_liquid, without = (run([Slab(stuff=one, d=0.2)], Films(), weather(), 15.0, 0.999, 1500, RunOptions(keep=[]))
                             for one in (wet, replace(wet, Dw=None)))  # fmt: skip
     lost = [float(one.totals[0].sum()) - total(one) for one in (with_liquid, without)]
     assert lost[0] > 1.5 * lost[1] > 0
@@ -99,11 +109,11 @@ def test_without_liquid_a_wet_brick_dries_far_more_slowly() -> None:
 def test_a_drying_surface_is_cooled_by_what_evaporates() -> None:
     slab = Slab(stuff=replace(PLASTER, mu=((0.5, 5.0),)), d=0.02)
     air = constant(20.0, 0.4 * saturated(20.0), 20.0, 0.4 * saturated(20.0))
-    found = run([slab], Films(), air, 20.0, 1.0, 24, keep=[24])
+    found = run([slab], Films(), air, 20.0, 1.0, 24, RunOptions(keep=[24]))
     assert found.phi[0].max() > 0.9
     assert found.theta[0].max() < 18.5
     # A body whose temperature has come to rest takes up no heat but what its water carries away.
-    later = run([slab], Films(), air, 20.0, 1.0, 48, keep=[48])
+    later = run([slab], Films(), air, 20.0, 1.0, 48, RunOptions(keep=[48]))
     sensible = later.entered[:, 1].sum() - found.entered[:, 1].sum()
     latent = kernel.LATENT * (later.entered[:, 0].sum() - found.entered[:, 0].sum())
     assert latent < -1e5
@@ -113,10 +123,10 @@ def test_a_drying_surface_is_cooled_by_what_evaporates() -> None:
 def test_a_leak_wets_and_a_vented_layer_dries() -> None:
     climate = weather()
     leaking = replace(climate, leak_G=np.full(8760, 2e-11), leak_p=np.full(8760, 1500.0))
-    dry = run(WALL, Films(), climate, 15.0, 0.6, 2000, keep=[])
-    wet = run(WALL, Films(), leaking, 15.0, 0.6, 2000, leak_layer=3)
+    dry = run(WALL, Films(), climate, 15.0, 0.6, 2000, RunOptions(keep=[]))
+    wet = run(WALL, Films(), leaking, 15.0, 0.6, 2000, RunOptions(leak_layer=3))
     vented = (*WALL[:-1], replace(WALL[-1], vent=5e-4))
-    aired = run(vented, Films(), leaking, 15.0, 0.6, 2000, keep=[], leak_layer=3)
+    aired = run(vented, Films(), leaking, 15.0, 0.6, 2000, RunOptions(keep=[], leak_layer=3))
     assert total(wet) > total(aired) > total(dry) - 0.5
     at = int(np.nonzero(wet.grid.layer == 3)[0][0])
     p = wet.phi[:, at] * np.array([saturated(float(theta)) for theta in wet.theta[:, at]])
@@ -127,22 +137,32 @@ def test_a_leak_wets_and_a_vented_layer_dries() -> None:
 def test_a_leak_of_dry_air_dries() -> None:
     climate = weather()
     dried = replace(climate, leak_G=np.full(8760, 2e-9), leak_p=np.full(8760, 200.0))
-    plain, aired = (run(WALL, Films(), one, 15.0, 0.9, 1000, keep=[], leak_layer=3) for one in (climate, dried))
+    plain, aired = (
+        run(WALL, Films(), one, 15.0, 0.9, 1000, RunOptions(keep=[], leak_layer=3)) for one in (climate, dried)
+    )
     assert aired.totals[-1][3] < 0.8 * plain.totals[-1][3]
     assert aired.entered[2, 0] < 0 == plain.entered[2, 0]
 
 
 def test_rain_wets_until_the_surface_is_full() -> None:
     rained = replace(weather(), rain=np.where(HOURS % 48 < 6, 1e-4, 0.0))
-    dry, wet = (run(WALL, Films(), one, 10.0, 0.7, 500, keep=[]) for one in (weather(), rained))
+    dry, wet = (run(WALL, Films(), one, 10.0, 0.7, 500, RunOptions(keep=[])) for one in (weather(), rained))
     assert total(wet) > total(dry) + 0.1
     assert abs(wet.balance_error) < 1e-9
 
 
 def test_a_foil_stops_vapour_and_metal_conducts() -> None:
     foil = Stuff(rho=2700.0, c=900.0, lambda_=160.0, mu=((0.5, float("inf")),))
-    closed = run([WALL[0], Slab(stuff=foil, d=0.001), *WALL[1:]], Films(), weather(phi_i=0.7), 15.0, 0.6, 1500, keep=[])
-    open_ = run(WALL, Films(), weather(phi_i=0.7), 15.0, 0.6, 1500, keep=[])
+    closed = run(
+        [WALL[0], Slab(stuff=foil, d=0.001), *WALL[1:]],
+        Films(),
+        weather(phi_i=0.7),
+        15.0,
+        0.6,
+        1500,
+        RunOptions(keep=[]),
+    )
+    open_ = run(WALL, Films(), weather(phi_i=0.7), 15.0, 0.6, 1500, RunOptions(keep=[]))
     assert closed.totals[-1][-1] < open_.totals[-1][-1]
 
 
@@ -160,7 +180,7 @@ def test_no_weather_brings_what_is_not_a_number(
 
 def test_places_between_cells_at_interfaces_and_surfaces() -> None:
     steady = run([Slab(stuff=FOAM, d=0.1), Slab(stuff=FOAM, d=0.1)], Films(), constant(-10.0, 200.0, 20.0, 1000.0),
-                 5.0, 0.4, 400, keep=[400])  # fmt: skip
+                 5.0, 0.4, 400, RunOptions(keep=[400]))  # fmt: skip
     R = 1 / 8 + 0.2 / 0.035 + 1 / 25
     for x in (0.0, 0.0003, 0.05, 0.1, 0.2):
         crossed = 1 / 8 + x / 0.035
@@ -178,7 +198,7 @@ def test_a_run_is_told_of_and_stopped() -> None:
             raise Stopped
 
     with watched(watch), pytest.raises(Stopped):
-        run(WALL, Films(), weather(), 15.0, 0.6, 8760, keep=[])
+        run(WALL, Films(), weather(), 15.0, 0.6, 8760, RunOptions(keep=[]))
     assert told == [0, 730]
 
 

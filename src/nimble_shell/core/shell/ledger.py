@@ -119,100 +119,122 @@ def shell_ledger(
     ----------
     .. [1] ISO 13789:2017, 7.2 (transmission, direct to outside).
     """
-    numbered = list(enumerate(building.elements, 1))
-    gross = {
-        n: given(e.area, f"A_{n}", f"gross area, {e.name}", "m²", f"Basis, station {e.station}") for n, e in numbered
-    }
-    openings: Num = 0.0
-    walls: Num = 0.0
-    for number, element in numbered:
-        if element.station == "E":
-            openings = openings + gross[number]
-        elif element.station == "D":
-            walls = walls + gross[number]
-    has_both = value_of(openings) > 0 and value_of(walls) > 0
-    if has_both:
-        openings = named(openings, "A_openings", "area of openings", "m²", "sum over station E")
-        walls = named(walls, "A_walls", "gross area of walls", "m²", "sum over station D")
-    lines: list[LedgerLine] = []
-    total_H: Num = 0.0
-    total_A: Num = 0.0
-    missing: list[str] = []
-    for number, element in numbered:
-        area = gross[number]
-        if has_both and element.station == "D":
-            area = named(
-                area * (1 - openings / walls),
-                f"A_net_{number}",
-                f"net area, {element.name}",
-                "m²",
-                "gross area less its share of the openings",
-            )
-        U = _transmittance(element, number, U_of, given)
-        H = through = None
-        if U is None:
-            missing.append(f"{STATIONS[element.station]}: {element.name}")
-        else:
-            H = named(U * area, f"H_{number}", f"transmission, {element.name}", "W/K", "ISO 13789:2017, 7.2, U·A")
-            added = (points_of or {}).get(element.assembly_id or "")
-            if added is not None and value_of(added) > 0:
-                through = named(added * area, f"H_fixings_{number}", f"of it through fixings, {element.name}", "W/K",
-                                "n·χ·A, part of U·A")  # fmt: skip
-            total_H = total_H + H
-            total_A = total_A + area
-        lines.append(
-            LedgerLine(
-                element_id=element.id,
-                station=element.station,
-                name=element.name,
-                area=area,
-                U=U,
-                H=H,
-                asked=None if basis is None else asked_R(basis.targets, element.station),
-                H_fixings=through,
-                from_assembly=element.assembly_id is not None and U is not None,
-            )
-        )
-    if all(line.H is None for line in lines):
-        return ShellLedger(lines=tuple(lines), H=None, R_effective=None, area=total_A, missing=tuple(missing))
+    areas = _net_areas(building, given)
+    lines = tuple(
+        _line(element, number, area, _transmittance(element, number, U_of, given), basis, points_of or {})
+        for number, (element, area) in enumerate(zip(building.elements, areas, strict=True), 1)
+    )
+    missing = tuple(
+        f"{STATIONS[element.station]}: {element.name}"
+        for element, line in zip(building.elements, lines, strict=True)
+        if line.H is None
+    )
+    counted = [line for line in lines if line.H is not None]
+    area = _sum([line.area for line in counted])
+    if not counted:
+        return ShellLedger(lines=lines, H=None, R_effective=None, area=area, missing=missing)
     joint_lines = tuple(_joint_line(joint, number, given) for number, joint in enumerate(joints, 1))
-    counted = [line.H for line in joint_lines if line.H is not None]
-    through_fixings = [line.H_fixings for line in lines if line.H_fixings is not None]
-    H_fixings = None
-    if through_fixings:
-        H_fixings = named(sum(through_fixings[1:], through_fixings[0]), "H_fixings", "transmission through fixings",
-                          "W/K", "Σ n·χ·A, part of Σ U·A")  # fmt: skip
-    H_areas = named(total_H, "H_areas", "transmission of the areas", "W/K", "ISO 13789:2017, 7.2, Σ U·A")
-    H_joints = H_total = None
-    share = None
-    if counted:
-        H_joints = named(sum(counted[1:], counted[0]), "H_joints", "transmission of the joints", "W/K",
-                         "ISO 13789:2017, 7.2, Σ ψ·l + Σ χ")  # fmt: skip
-        H_total = named(H_areas + H_joints, "H_shell", "transmission of the shell, areas and joints", "W/K",
-                        "ISO 13789:2017, 7.2, Σ U·A + Σ ψ·l")  # fmt: skip
-        lost = H_joints if H_fixings is None else H_joints + H_fixings
-        where = "joints" if H_fixings is None else "joints and fixings"
-        share = named(lost / H_total, "share_joints", f"share lost at {where}", "", "Σ ψ·l + Σ χ over H")
-    else:
-        H_total = named(H_areas, "H_shell", "transmission of the shell, areas only", "W/K", "no joint counts yet")
-        if H_fixings is not None:
-            share = named(H_fixings / H_total, "share_joints", "share lost at fixings", "", "Σ χ over H")
-    A_total = named(total_A, "A_shell", "counted area of the shell", "m²", "sum of net areas with a known U")
-    words = "areas and joints" if counted else "areas only"
-    R = named(A_total / H_total, "R_effective", f"effective R of the shell, {words}", "m²·K/W", "R = ΣA / H")
+    sums = _sums(_sum([line.H for line in counted if line.H is not None]), lines, joint_lines)
+    A_total = named(area, "A_shell", "counted area of the shell", "m²", "sum of net areas with a known U")
+    words = "areas and joints" if sums.H_joints is not None else "areas only"
+    R = named(A_total / sums.H, "R_effective", f"effective R of the shell, {words}", "m²·K/W", "R = ΣA / H")
     return ShellLedger(
-        lines=tuple(lines),
-        H=H_total,
+        lines=lines,
+        H=sums.H,
         R_effective=R,
         area=A_total,
         missing=(*missing, *(f"{joint.name}: {joint.why_not}" for joint in joints if joint.why_not)),
         joints=joint_lines,
-        H_joints=H_joints,
-        H_fixings=H_fixings,
-        share_joints=share,
+        H_joints=sums.H_joints,
+        H_fixings=sums.H_fixings,
+        share_joints=sums.share,
         pending=(*(joint.name for joint in joints if joint.psi is None and not joint.why_not), *waiting),
-        not_counted=NOT_COUNTED[1:] if counted else NOT_COUNTED,
+        not_counted=NOT_COUNTED if sums.H_joints is None else NOT_COUNTED[1:],
     )
+
+
+def _sum(parts: Sequence[Num]) -> Num:
+    return sum(parts, 0.0)
+
+
+def _net_areas(building: Building, given: Given) -> list[Num]:
+    """Areas of the elements; openings are taken off the walls in proportion to their gross area. [m²]"""
+    gross = [
+        given(element.area, f"A_{number}", f"gross area, {element.name}", "m²", f"Basis, station {element.station}")
+        for number, element in enumerate(building.elements, 1)
+    ]
+    of = {
+        station: [area for area, element in zip(gross, building.elements, strict=True) if element.station == station]
+        for station in ("D", "E")
+    }
+    openings, walls = _sum(of["E"]), _sum(of["D"])
+    if not (value_of(openings) > 0 and value_of(walls) > 0):
+        return gross
+    openings = named(openings, "A_openings", "area of openings", "m²", "sum over station E")
+    walls = named(walls, "A_walls", "gross area of walls", "m²", "sum over station D")
+    return [
+        named(area * (1 - openings / walls), f"A_net_{number}", f"net area, {element.name}", "m²",
+              "gross area less its share of the openings")
+        if element.station == "D"
+        else area
+        for number, (element, area) in enumerate(zip(building.elements, gross, strict=True), 1)
+    ]  # fmt: skip
+
+
+def _line(
+    element: ShellElement, number: int, area: Num, U: Num | None, basis: Basis | None, points_of: Mapping[str, Num]
+) -> LedgerLine:
+    H = through = None
+    if U is not None:
+        H = named(U * area, f"H_{number}", f"transmission, {element.name}", "W/K", "ISO 13789:2017, 7.2, U·A")
+        added = points_of.get(element.assembly_id or "")
+        if added is not None and value_of(added) > 0:
+            through = named(added * area, f"H_fixings_{number}", f"of it through fixings, {element.name}", "W/K",
+                            "n·χ·A, part of U·A")  # fmt: skip
+    return LedgerLine(
+        element_id=element.id,
+        station=element.station,
+        name=element.name,
+        area=area,
+        U=U,
+        H=H,
+        asked=None if basis is None else asked_R(basis.targets, element.station),
+        H_fixings=through,
+        from_assembly=element.assembly_id is not None and U is not None,
+    )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Sums:
+    H: Num  #: of the shell [W/K]
+    H_joints: Num | None  #: [W/K]
+    H_fixings: Num | None  #: part of what the areas lose [W/K]
+    share: Num | None  #: lost at joints and fixings, 0…1
+
+
+def _sums(areas: Num, lines: Sequence[LedgerLine], joints: Sequence[JointLine]) -> _Sums:
+    """What the areas, the joints and the fixings come to."""
+    at_joints = [line.H for line in joints if line.H is not None]
+    at_fixings = [line.H_fixings for line in lines if line.H_fixings is not None]
+    H_areas = named(areas, "H_areas", "transmission of the areas", "W/K", "ISO 13789:2017, 7.2, Σ U·A")
+    H_fixings = None
+    if at_fixings:
+        H_fixings = named(_sum(at_fixings), "H_fixings", "transmission through fixings", "W/K",
+                          "Σ n·χ·A, part of Σ U·A")  # fmt: skip
+    if not at_joints:
+        H = named(H_areas, "H_shell", "transmission of the shell, areas only", "W/K", "no joint counts yet")
+        share = None
+        if H_fixings is not None:
+            share = named(H_fixings / H, "share_joints", "share lost at fixings", "", "Σ χ over H")
+        return _Sums(H=H, H_joints=None, H_fixings=H_fixings, share=share)
+    H_joints = named(_sum(at_joints), "H_joints", "transmission of the joints", "W/K",
+                     "ISO 13789:2017, 7.2, Σ ψ·l + Σ χ")  # fmt: skip
+    H = named(H_areas + H_joints, "H_shell", "transmission of the shell, areas and joints", "W/K",
+              "ISO 13789:2017, 7.2, Σ U·A + Σ ψ·l")  # fmt: skip
+    lost = H_joints if H_fixings is None else H_joints + H_fixings
+    where = "joints" if H_fixings is None else "joints and fixings"
+    share = named(lost / H, "share_joints", f"share lost at {where}", "", "Σ ψ·l + Σ χ over H")
+    return _Sums(H=H, H_joints=H_joints, H_fixings=H_fixings, share=share)
 
 
 def _joint_line(joint: JointLoss, number: int, given: Given) -> JointLine:

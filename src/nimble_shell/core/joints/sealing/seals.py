@@ -78,39 +78,37 @@ class Sealing:
     findings: tuple[SealingFinding, ...]
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sealed:
+    """How a joint is sealed, as far as somebody has said."""
+
+    omitted: Sequence[str] = ()  #: keys of the steps that are left out
+    decided: bool = False  #: somebody has said that this is how it is built
+    sealant: str = "polyurethane"  #: of SEALANTS
+    tape: str = "acrylic tape"  #: of TAPES
+    fall: float | None = None  #: of what water runs off on, outwards; rise over run [-]
+    drains_to: DrainsTo = ""  #: where the drained path ends
+
+
 def judge(
     steps: Sequence[SealingStep],
+    sealed: Sealed,
     *,
-    omitted: Sequence[str],
-    decided: bool,
     heat: bool,
-    sealant: str,
-    tape: str,
     surfaces: Sequence[str],
-    fall: float | None = None,
-    drains_to: DrainsTo = "",
     leakages: Leakages = LEAKAGES,
 ) -> Sealing:
     """What the chosen seals come to.
 
     Parameters
     ----------
-    steps : sequence of Step
+    steps : sequence of SealingStep
         The schedule, in the order of work.
-    omitted : sequence of str
-        Keys of the steps that are left out.
-    decided : bool
-        Whether somebody has said that this is how it is built.
+    sealed : Sealed
     heat : bool
         Whether the insulation goes through the joint.
-    sealant, tape : str
-        Of SEALANTS and TAPES.
     surfaces : sequence of str
         Kinds of surface they meet: "foam", "wood", "concrete", "metal", "membrane", "render".
-    fall : float, optional
-        Of what water runs off on, outwards; rise over run. [-]
-    drains_to : {"", "outside", "inside"}
-        Where the drained path ends; empty while nobody has said.
     leakages : sequence of (float, float)
         Of each grade, low and high. [m³/(h·m)]
 
@@ -120,44 +118,47 @@ def judge(
     A lap is wrong where the sheet that lies over is fitted before the one under it, where it does not fall outwards, or
     where what runs off on it ends inside of the rain line; then that line is broken.
     """
-    done = [step for step in steps if step.key not in omitted]
+    done = [step for step in steps if step.key not in sealed.omitted]
     order = {step.key: at for at, step in enumerate(done)}
     falling = [step for step in done if step.falls]
-    lines: list[tuple[SealedLine, LineState]] = []
-    for line in LINES:
-        carried = heat if line == "heat" else any(line in step.carries for step in done)
-        offered = line == "heat" or any(line in step.carries for step in steps)
-        state: LineState = (
-            "continuous" if carried and (decided or line == "heat") else "undecided" if carried else "broken"
-        )
-        if not offered:
-            state = "undecided"
-        if line == "rain" and falling and (drains_to == "inside" or (fall is not None and fall <= 0)):
-            state = "broken"
-        lines.append((line, state))
     count = min(sum("air" in step.carries for step in done), len(GRADES) - 1)
     grade, low, high = graded(leakages)[count]
     findings = [
-        *_left_out(steps, omitted),
+        *_left_out(steps, sealed.omitted),
         *_laps(done, order),
-        *_falls(falling, fall, drains_to),
+        *_falls(falling, sealed.fall, sealed.drains_to),
         *_hidden(done, order),
-        *_materials(done, sealant, tape, surfaces),
+        *_materials(done, sealed.sealant, sealed.tape, surfaces),
     ]
-    if not decided:
+    if not sealed.decided:
         findings.append(SealingFinding(weight="note", text="Nobody has said yet that the joint is sealed this way."))
     if count == 0:
         findings.insert(0, SealingFinding(weight="decision", text="No seal carries the air line: room air reaches the "
                                                            "cold side here. Add one on the warm side."))  # fmt: skip
     return Sealing(
         steps=tuple(steps),
-        omitted=tuple(omitted),
-        lines=tuple(lines),
+        omitted=tuple(sealed.omitted),
+        lines=tuple((line, _state(line, steps, done, sealed, heat=heat)) for line in LINES),
         grade=grade,
         leakage=(low, high),
         falls=any(step.falls for step in steps),
         findings=tuple(findings),
     )
+
+
+def _state(
+    line: SealedLine, steps: Sequence[SealingStep], done: Sequence[SealingStep], sealed: Sealed, *, heat: bool
+) -> LineState:
+    if line == "heat":
+        return "continuous" if heat else "broken"
+    inwards = sealed.drains_to == "inside" or (sealed.fall is not None and sealed.fall <= 0)
+    if line == "rain" and inwards and any(step.falls for step in done):
+        return "broken"
+    if not any(line in step.carries for step in steps):
+        return "undecided"
+    if not any(line in step.carries for step in done):
+        return "broken"
+    return "continuous" if sealed.decided else "undecided"
 
 
 def _left_out(steps: Sequence[SealingStep], omitted: Sequence[str]) -> list[SealingFinding]:

@@ -24,6 +24,7 @@ from nimble_shell.core.moisture.hourly.transport import (
     Films,
     Grid,
     Run,
+    RunOptions,
     Slab,
     Stuff,
     cells,
@@ -82,24 +83,13 @@ def seasons(
     """
     slabs, notes = _slabs(assembly, catalogue, basis, life, direction)
     grid = cells(slabs, *_COARSE) if life.coarse else cells(slabs)
-    R_se = value_of(surroundings(basis.schools, direction).open_films.R_se)
-    R_si = value_of(surroundings(basis.schools, direction).open_films.R_si)
-    weather = outdoors(basis, _on_ground(life.exposure, assembly), R_se)
-    if "sun" in life.without:
-        weather = replace(weather, theta_e=weather.theta_air)
-    if life.damper:
-        weather = _damper(weather, life.damper)
-    leak_layer, leak_outer, leak_G, leak_p = _leak(assembly, catalogue, basis, life, weather, direction)
-    roll = {name: np.roll(getattr(weather, name), -OPENS) for name in ("theta_e", "p_e", "theta_i", "p_i", "theta_air")}
-    bounds = Boundaries(**roll, leak_G=np.roll(leak_G, -OPENS), leak_p=np.roll(leak_p, -OPENS),
-                        rain=np.roll(weather.rain, -OPENS))  # fmt: skip
+    films, bounds, (leak_layer, leak_outer) = _around(assembly, catalogue, basis, life, direction)
     theta, phi = np.full(len(grid.dx), 20.0), np.full(len(grid.dx), life.phi_0)
     fresh = [at for at in range(len(slabs)) if life.fresh and _fresh_water(assembly, catalogue, at)]
     for at in fresh:
         sorbs = slabs[at].stuff.sorption
         if sorbs is not None:
             phi[grid.layer == at] = phi_of(sorbs, _fresh_water(assembly, catalogue, at))
-    films = Films(h_i=1 / R_si, h_e=1 / R_se)
     years: list[_Year] = []
     places, wood = _places(assembly, catalogue, slabs), _wood(assembly, catalogue)
     M = np.zeros(len(places))
@@ -107,9 +97,21 @@ def seasons(
     found: Run | None = None
     for number in range(life.years):
         found = run(
-            slabs, films, bounds, theta, phi, HOURS_A_YEAR, leak_layer=leak_layer, leak_outer=leak_outer, grid=grid,
-            after=found, before=number * HOURS_A_YEAR, of=life.years * HOURS_A_YEAR,
-        )  # fmt: skip
+            slabs,
+            films,
+            bounds,
+            theta,
+            phi,
+            HOURS_A_YEAR,
+            RunOptions(
+                leak_layer=leak_layer,
+                leak_outer=leak_outer,
+                grid=grid,
+                after=found,
+                before=number * HOURS_A_YEAR,
+                of=life.years * HOURS_A_YEAR,
+            ),
+        )
         one = _read(found, places, wood, M)
         years.append(one)
         M = one.mould[-1]
@@ -133,6 +135,24 @@ def seasons(
         heat_error=max(one.heat for one in years), steps=sum(one.steps for one in years), cells=len(grid.dx),
         notes=tuple(notes),
     )  # fmt: skip
+
+
+def _around(
+    assembly: Assembly, catalogue: Catalogue, basis: Basis, life: Life, direction: Direction
+) -> tuple[Films, Boundaries, tuple[int | None, bool]]:
+    """Films, hours of the boundaries from 1 October, and the layer that a leak reaches, on its outer side or not."""
+    pair = surroundings(basis.schools, direction).open_films
+    R_si, R_se = value_of(pair.R_si), value_of(pair.R_se)
+    weather = outdoors(basis, _on_ground(life.exposure, assembly), R_se)
+    if "sun" in life.without:
+        weather = replace(weather, theta_e=weather.theta_air)
+    if life.damper:
+        weather = _damper(weather, life.damper)
+    leak_layer, leak_outer, leak_G, leak_p = _leak(assembly, catalogue, basis, life, weather, direction)
+    roll = {name: np.roll(getattr(weather, name), -OPENS) for name in ("theta_e", "p_e", "theta_i", "p_i", "theta_air")}
+    bounds = Boundaries(**roll, leak_G=np.roll(leak_G, -OPENS), leak_p=np.roll(leak_p, -OPENS),
+                        rain=np.roll(weather.rain, -OPENS))  # fmt: skip
+    return Films(h_i=1 / R_si, h_e=1 / R_se), bounds, (leak_layer, leak_outer)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)

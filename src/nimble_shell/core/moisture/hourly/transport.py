@@ -158,6 +158,20 @@ def cells(slabs: Sequence[Slab], finest: float = _FINEST, growth: float = _GROWT
     return Grid(dx=np.concatenate(dx), layer=np.array(layer))
 
 
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class RunOptions:
+    """How a run is done, where it is not the plain one."""
+
+    keep: Sequence[int] | None = None  #: hours at whose end the state is kept, from 1; every hour if None
+    leak_layer: int | None = None  #: whose innermost cell the boundaries' leak reaches
+    leak_outer: bool = False  #: its outermost cell instead
+    grid: Grid | None = None  #: the program's own if None
+    tolerance: float = _TOLERANCE  #: of a step's error, in parts of 1 K and of 0.05 in φ
+    after: Run | None = None  #: run of the same cells that this one goes on from, instead of the start
+    before: int = 0  #: hours that were done before this run, for who watches
+    of: int | None = None  #: hours that are asked in all, for who watches
+
+
 def run(
     slabs: Sequence[Slab],
     films: Films,
@@ -165,15 +179,7 @@ def run(
     theta_0: float | FloatArray,
     phi_0: float | FloatArray,
     hours: int,
-    *,
-    keep: Sequence[int] | None = None,
-    leak_layer: int | None = None,
-    leak_outer: bool = False,
-    grid: Grid | None = None,
-    tolerance: float = _TOLERANCE,
-    after: Run | None = None,
-    before: int = 0,
-    of: int | None = None,
+    options: RunOptions | None = None,
 ) -> Run:
     """Solve heat and moisture from a start for so many hours.
 
@@ -183,18 +189,7 @@ def run(
         At the start: one value, or one of each cell. [°C], 0…1
     hours
         To go; boundaries are repeated.
-    keep
-        Hours at whose end the state is kept, from 1; every hour if None.
-    leak_layer
-        Whose innermost cell the boundaries' leak reaches.
-    leak_outer
-        Its outermost cell instead.
-    tolerance
-        Of a step's error, in parts of 1 K and of 0.05 in φ.
-    after
-        Run of the same cells that this one goes on from, instead of the start.
-    before, of
-        Hours that were done before this run, and that are asked in all, for who watches.
+    options : RunOptions, optional
 
     Raises
     ------
@@ -208,56 +203,34 @@ def run(
     .. [1] EN 15026:2007, 5 and 6.
     """
     _check(slabs, films, boundaries, hours)
-    grid = grid or cells(slabs)
+    options = options or RunOptions()
+    grid = options.grid or cells(slabs)
     stuff, mat = tables_of(slabs)
     climate = boundaries.array()
-    kept_hours = np.arange(1, hours + 1) if keep is None else np.array(sorted(set(keep)), dtype=np.int64)
-    kept_hours = kept_hours[(kept_hours > 0) & (kept_hours <= hours)]
-    n = len(grid.dx)
-    theta, phi = np.zeros(n) + theta_0, np.clip(np.zeros(n) + phi_0, kernel.LEAST_PHI, 1.5)
-    vent = np.zeros(n)
-    for at, slab in enumerate(slabs):
-        own = np.nonzero(grid.layer == at)[0]
-        vent[own] = slab.vent * grid.dx[own] / grid.dx[own].sum()
-    leak = -1 if leak_layer is None else int(np.nonzero(grid.layer == leak_layer)[0][-1 if leak_outer else 0])
     of_cell = mat[grid.layer]
-    warm, stock = theta.copy(), kernel.waters(theta[None], phi[None], of_cell, stuff)[0]
-    if after is not None:
-        theta, phi, warm, stock = after.end.copy()
+    kept_hours = _kept_hours(options.keep, hours)
+    theta, phi, warm, stock = _start(options.after, theta_0, phi_0, of_cell, stuff)
     totals: list[FloatArray] = [np.zeros((1, len(slabs)))]
     np.add.at(totals[0][0], grid.layer, stock * grid.dx)
     kept: list[FloatArray] = []
-    row = (grid.dx, of_cell, vent, films.array(), leak)
+    row = (grid.dx, of_cell, _air_changes(slabs, grid), films.array(), _leak_cell(options, grid))
     sums, dt, steps, done = np.zeros(7), 60.0, 0, 0
     while done < hours:
-        report(before + done, of or hours)
+        report(options.before + done, options.of or hours)
         count = min(_PIECE, hours - done)
         wanted = np.isin(np.arange(done + 1, done + count + 1), kept_hours)
-        own_totals, own_kept = np.zeros((count, len(slabs))), np.zeros((int(wanted.sum()), 2, n))
+        own_totals, own_kept = np.zeros((count, len(slabs))), np.zeros((int(wanted.sum()), 2, len(grid.dx)))
         dt, more, went = kernel.advance(
-            theta,
-            phi,
-            warm,
-            stock,
-            row,
-            stuff,
-            climate,
-            done,
-            tolerance,
-            dt,
-            grid.layer,
-            own_totals,
-            sums,
-            wanted,
-            own_kept,
-        )
+            theta, phi, warm, stock, row, stuff, climate, done, options.tolerance, dt, grid.layer, own_totals, sums,
+            wanted, own_kept,
+        )  # fmt: skip
         if went < count:
             raise NotConverged(steps + more, float(done + went))
         steps, done = steps + more, done + count
         totals.append(own_totals)
         kept.append(own_kept)
     end = np.stack([theta, phi, warm, stock])
-    states = np.concatenate(kept) if kept else np.zeros((0, 2, n))
+    states = np.concatenate(kept) if kept else np.zeros((0, 2, len(grid.dx)))
     theta, phi = np.ascontiguousarray(states[:, 0]), np.ascontiguousarray(states[:, 1])
     return Run(
         slabs=tuple(slabs), grid=grid, films=films, boundaries=climate, hours=kept_hours,
@@ -265,6 +238,39 @@ def run(
         totals=np.concatenate(totals),
         entered=sums[:6].reshape(3, 2), heat_gained=float(sums[6]), steps=steps, end=end,
     )  # fmt: skip
+
+
+def _kept_hours(keep: Sequence[int] | None, hours: int) -> IntArray:
+    wanted = np.arange(1, hours + 1) if keep is None else np.array(sorted(set(keep)), dtype=np.int64)
+    return wanted[(wanted > 0) & (wanted <= hours)]
+
+
+def _start(
+    after: Run | None, theta_0: float | FloatArray, phi_0: float | FloatArray, of_cell: IntArray, stuff: Stuffs
+) -> tuple[FloatArray, FloatArray, FloatArray, FloatArray]:
+    """θ, φ, the temperatures heat is counted from, and the water of every cell."""
+    if after is not None:
+        theta, phi, warm, stock = after.end.copy()
+        return theta, phi, warm, stock
+    n = len(of_cell)
+    theta, phi = np.zeros(n) + theta_0, np.clip(np.zeros(n) + phi_0, kernel.LEAST_PHI, 1.5)
+    return theta, phi, theta.copy(), kernel.waters(theta[None], phi[None], of_cell, stuff)[0]
+
+
+def _air_changes(slabs: Sequence[Slab], grid: Grid) -> FloatArray:
+    """What each cell of a ventilated layer exchanges with the outside. [m³/(m²·s)]"""
+    vent = np.zeros(len(grid.dx))
+    for at, slab in enumerate(slabs):
+        own = np.nonzero(grid.layer == at)[0]
+        vent[own] = slab.vent * grid.dx[own] / grid.dx[own].sum()
+    return vent
+
+
+def _leak_cell(options: RunOptions, grid: Grid) -> int:
+    """The cell that a leak reaches; −1 without one."""
+    if options.leak_layer is None:
+        return -1
+    return int(np.nonzero(grid.layer == options.leak_layer)[0][-1 if options.leak_outer else 0])
 
 
 def tables_of(slabs: Sequence[Slab]) -> tuple[Stuffs, IntArray]:
