@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-import statistics
 import tempfile
-import time
-from collections.abc import Callable
 from dataclasses import replace
 from pathlib import Path
 
@@ -25,9 +22,10 @@ from nimble_shell.formats.project import AssemblyDoc
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.solver_queue import SolverQueue
 from nimble_shell.store import Database
-from tools import bench_fixings, bench_joints, bench_moisture
+from tools import bench_design, bench_fixings, bench_joints, bench_moisture
+from tools.percentiles import percentiles
 
-BUDGET_MS = 50.0  #: asked of one edit of a 12-layer wall, p95
+BUDGET_MS = 25.0  #: asked of one edit of a 12-layer wall, p95
 STUDY_MS = 300.0  #: asked of a whole foam study
 
 
@@ -39,17 +37,6 @@ def wall_of(layers: int) -> Assembly:
         for n in range(layers - len(wall.layers))
     )
     return replace(wall, layers=(*boards, *wall.layers))
-
-
-def percentiles(call: Callable[[int], object], runs: int) -> tuple[float, float]:
-    """p50 and p95 in ms of calls that each differ."""
-    times = []
-    for run in range(runs):
-        start = time.perf_counter()
-        call(run)
-        times.append(1000 * (time.perf_counter() - start))
-    cuts = statistics.quantiles(times, n=20)
-    return statistics.median(times), cuts[-1]
 
 
 def edit_latency(runs: int) -> tuple[float, float]:
@@ -107,6 +94,7 @@ def main() -> None:
         base = base or p50
         print(f"  {8 * each:6d} variants: {p50:6.0f} ms, {p50 / base:4.1f} × the 320-variant study")
     print(f"thickness study of 30 walls over the figures of one: {study / figures:.2f} ×")
+    bench_design.main()
     bench_moisture.main()
     bench_joints.main()
     bench_fixings.main(Path("docs/growth.svg"))

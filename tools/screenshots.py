@@ -8,7 +8,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from tools.window import ROOT, Server, context, launch
+from tools.window import ROOT, Server, context, launch, quiet
 
 TARGET = ROOT / "docs" / "screenshots"
 
@@ -99,7 +99,7 @@ def main() -> None:
             window = context(browser)
             page = window.new_page()
             page.goto(server.address + place)
-            page.wait_for_load_state("networkidle")
+            quiet(page)
             page.locator("[data-testid=share_joints]", has_text="being solved").wait_for(
                 state="detached", timeout=90_000
             )

@@ -13,7 +13,7 @@ import urllib.request
 from pathlib import Path
 from typing import Any
 
-from playwright.sync_api import Browser, BrowserContext, Playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright
 
 ROOT = Path(__file__).parents[1]
 FLAGS = (
@@ -89,3 +89,16 @@ class Server:
         with urllib.request.urlopen(request, timeout=30) as reply:
             content = reply.read()
         return json.loads(content) if content else None
+
+
+#: A page's stream never ends, so it never idles as a browser means it: no answer came for half a second instead.
+_QUIET = """() => {
+  const asked = performance.getEntriesByType('resource').filter((one) => !one.name.includes('/events')).length;
+  if (window.quietAt?.asked !== asked) window.quietAt = { asked, since: performance.now() };
+  return performance.now() - window.quietAt.since > 500 && !document.querySelector('[data-stale=true]');
+}"""
+
+
+def quiet(page: Page) -> None:
+    """Wait until everything that was asked is answered and shown."""
+    page.wait_for_function(_QUIET, polling=100)

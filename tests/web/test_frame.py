@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Page, expect
 from web.board import Board, evaluated, number
 
-from tools.window import ROOT, Server
+from tools.window import ROOT, Server, quiet
 
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
@@ -230,7 +230,7 @@ def test_the_keys_are_listed(board: Board) -> None:
 def test_axe_finds_nothing(board: Board, place: str) -> None:
     page = board.page
     page.goto(f"{board.address}/{board.project}/{place}" if place else board.address)
-    page.wait_for_load_state("networkidle")
+    quiet(page)
     if place == "main-laboratory/D2":
         page.get_by_test_id("R-combined").click()
         page.wait_for_selector("[data-testid=working] ol")

@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 from web.board import leading
 from web.test_frame import AXE
 
-from tools.window import Server
+from tools.window import Server, quiet
 
 FINAL = 60_000  # a loaded machine solves slowly [ms]
 
@@ -155,7 +155,7 @@ def test_a_sill_that_falls_inwards_is_a_decision(page: Page, server: Server, joi
 @pytest.mark.parametrize("view", ["", "?view=standard", "?view=walk", "?view=add"])
 def test_axe_finds_nothing_at_joints(page: Page, server: Server, jointed: str, view: str) -> None:
     page.goto(f"{server.address}/{jointed}/main-laboratory/D3{view}")
-    page.wait_for_load_state("networkidle")
+    quiet(page)
     if not view:
         expect(page.get_by_test_id("psi-A")).to_be_visible(timeout=FINAL)
     page.evaluate(Path(AXE).read_text())

@@ -203,6 +203,11 @@ class SolverQueue:
         with self._lock:
             return len(self._asked)
 
+    def futures(self) -> list[Future[Any]]:
+        """One future of every question that has no answer yet."""
+        with self._lock:
+            return [one.waiters[0][1] for one in self._asked.values() if one.waiters]
+
     @property
     def processes(self) -> list[int]:
         """Process numbers of the workers."""

@@ -41,6 +41,7 @@ class Dimension:
 DIMENSIONS: dict[str, Dimension] = {
     "length": Dimension(Unit("mm", 1000.0, 1), Unit("in", 1 / _INCH, 3)),
     "height": Dimension(Unit("m", 1.0, 0), Unit("ft", 1 / _FOOT, 0)),
+    "distance": Dimension(Unit("m", 1.0, 2), Unit("ft", 1 / _FOOT, 2)),
     "area": Dimension(Unit("m²", 1.0, 1), Unit("ft²", 1 / _FOOT**2, 0)),
     "resistance": Dimension(Unit("m²·K/W", 1.0, 2), Unit("h·ft²·°F/Btu", _BTU / (_HOUR * _FOOT**2 * _RANKINE), 1)),
     "transmittance": Dimension(Unit("W/(m²·K)", 1.0, 3), Unit("Btu/(h·ft²·°F)", _HOUR * _FOOT**2 * _RANKINE / _BTU, 4)),
@@ -72,6 +73,9 @@ DIMENSIONS: dict[str, Dimension] = {
     "hours": Dimension(Unit("h", 1.0, 1), Unit("h", 1.0, 1)),
     "capacity": Dimension(Unit("kJ/(m²·K)", 1e-3, 1), Unit("Btu/(ft²·°F)", _FOOT**2 * _RANKINE / _BTU, 2)),
     "count_per_area": Dimension(Unit("1/m²", 1.0, 1), Unit("1/ft²", _FOOT**2, 2)),
+    "specific_heat": Dimension(Unit("J/(kg·K)", 1.0, 0), Unit("Btu/(lb·°F)", _POUND * _RANKINE / _BTU, 3)),
+    "steel_area": Dimension(Unit("mm²/m", 1e6, 0), Unit("in²/ft", _FOOT / _INCH**2, 3)),
+    "area_flow": Dimension(Unit("m³/(m²·h)", 3600.0, 2), Unit("ft³/(ft²·h)", 3600 / _FOOT, 2)),
     "mass": Dimension(Unit("kg", 1.0, 0), Unit("lb", 1 / _POUND, 0)),
     "floor_area": Dimension(Unit("m²/m", 1.0, 3), Unit("ft²/ft", 1 / _FOOT, 3)),
     "angle": Dimension(Unit("°", 1.0, 1), Unit("°", 1.0, 1)),
