@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import BrowserContext, Page, expect
+from playwright.sync_api import BrowserContext, Locator, Page, expect
 from web.board import Board
 
 from tools.window import Server
@@ -106,25 +106,77 @@ def test_a_killed_server_loses_nothing_and_the_window_goes_on(board: Board, serv
     assert [layer["d"] for layer in stored["project"]["assemblies"][0]["layers"] if layer.get("studied")] == [0.285]
 
 
-def test_the_second_writer_is_told_and_decides(board: Board, context: BrowserContext, server: Server) -> None:
+def _elsewhere(board: Board) -> Locator:
+    return board.page.locator(".ledger .last .elsewhere")
+
+
+def test_another_window_sees_an_edit_marked_and_goes_on_from_it(
+    board: Board, context: BrowserContext, server: Server
+) -> None:
     other = Board(context.new_page(), server.address, board.project).open()
     other.type_dimension("EPS with graphite", "235")
+    expect(_elsewhere(board)).to_have_text("Core 185 to 235 mm", timeout=3_000)
+    expect(board.dimension("EPS with graphite")).to_have_text("235")
+    expect(board.page.locator(".ledger .last")).to_contain_text("another window")
+    board.type_dimension("EPS with graphite", "140")
+    board.done("Core 235 to 140 mm")
+    assert _elsewhere(board).count() == 0
+    expect(_elsewhere(other)).to_have_text("Core 235 to 140 mm", timeout=3_000)
+
+
+def test_what_is_being_typed_is_not_lost_to_another_window(
+    board: Board, context: BrowserContext, server: Server
+) -> None:
+    other = Board(context.new_page(), server.address, board.project).open()
+    board.dimension("EPS with graphite").first.click()
+    field = board.page.get_by_role("textbox", name="Thickness of EPS with graphite")
+    field.fill("140")
+    other.type_dimension("EPS with graphite", "235")
     other.done("Core 185 to 235 mm")
+    expect(_elsewhere(board)).to_have_text("Core 185 to 235 mm", timeout=3_000)
+    expect(field).to_have_value("140")
+    field.press("Enter")
+    trouble = board.page.locator(".trouble")
+    expect(trouble.or_(board.last_edit().filter(has_text="to 140 mm"))).to_be_visible()
+    if trouble.count():
+        trouble.get_by_role("button", name="Save mine over it").click()
+    board.settled()
+    assert _core(server, board) == 0.14
+
+
+def test_the_second_writer_is_told_and_decides(board: Board, server: Server) -> None:
+    """A window that the stream does not reach still does not write over what it has not seen."""
+    board.page.context.route("**/api/v1/projects/*/events*", lambda route: route.abort())
+    board.open()
+    _type_elsewhere(server, board, 0.235)
     board.type_dimension("EPS with graphite", "140")
     trouble = board.page.locator(".trouble")
     expect(trouble).to_contain_text("Not saved: Core 185 to 140 mm")
-    wall = server.call("GET", f"/projects/{board.project}")["project"]["assemblies"][0]
-    assert wall["layers"][3]["d"] == 0.235
+    assert _core(server, board) == 0.235
     trouble.get_by_role("button", name="Load the newer version").click()
     expect(board.dimension("EPS with graphite")).to_have_text("235")
     board.settled()
-    other.type_dimension("EPS with graphite", "285")
-    other.done("Core 235 to 285 mm")
+    _type_elsewhere(server, board, 0.285)
     board.type_dimension("EPS with graphite", "90")
     trouble.get_by_role("button", name="Save mine over it").click()
     board.done("Core 235 to 90 mm")
+    assert _core(server, board) == 0.09
+
+
+def _core(server: Server, board: Board) -> float:
     wall = server.call("GET", f"/projects/{board.project}")["project"]["assemblies"][0]
-    assert wall["layers"][3]["d"] == 0.09
+    return float(next(layer["d"] for layer in wall["layers"] if layer.get("studied")))
+
+
+def _type_elsewhere(server: Server, board: Board, d: float) -> None:
+    """Another program writes the core's thickness."""
+    stored = server.call("GET", f"/projects/{board.project}")
+    wall = {**stored["project"]["assemblies"][0]}
+    wall.pop("fixings", None)
+    wall["layers"] = [{**layer, "d": d} if layer.get("studied") else layer for layer in wall["layers"]]
+    item = {"kind": "assembly", "owner": "", "id": wall["id"], "read": stored["revision"], "document": wall}
+    body = {"text": "core written elsewhere", "zone": "D2", "items": [item]}
+    server.call("POST", f"/projects/{board.project}/edit", body)
 
 
 def test_a_project_deleted_in_another_window_can_be_brought_back(board: Board, server: Server) -> None:

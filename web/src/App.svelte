@@ -1,6 +1,6 @@
 <!-- The frame: strip, mast, sheet, ledger, drawer; keys and the palette. -->
 <script lang="ts">
-  import { api, asProblem, take } from '$lib/api/client';
+  import { api, asProblem, readIn, take } from '$lib/api/client';
   import Hatches from '$lib/draw/Hatches.svelte';
   import { stream } from '$lib/api/stream.svelte';
   import { bench } from '$lib/state/bench.svelte';
@@ -59,6 +59,7 @@
     if (waited && !pending) untrack(() => bench.again()); // its figures count what has been solved meanwhile
     waited = pending;
   });
+  $effect.pre(() => readIn(units?.system ?? 'SI'));
   const followed = $derived(open?.project.id);
   $effect(() => {
     if (!followed) return undefined;

@@ -13,7 +13,7 @@ from nimble_shell.api import fixing_schemas as f
 from nimble_shell.api import fixing_views as views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, attachment
 from nimble_shell.api.waiting import Wait, Waiting
-from nimble_shell.core.errors import DomainError, NotConverged
+from nimble_shell.core.errors import DomainError, NotConverged, reason_of
 from nimble_shell.core.fixings.kinds import CAUTION, KINDS, started
 from nimble_shell.core.progress import Stopped
 from nimble_shell.formats.project import FixingDoc
@@ -95,7 +95,7 @@ async def _point(one: fixings.Swept, wait: Waiting, ticket: str) -> f.FixingSwee
     try:
         solved = await wait(one.solved, ticket)
     except (DomainError, NotConverged, Stopped) as error:
-        return views.nothing(one.value, str(error))
+        return views.nothing(one.value, reason_of(error))
     return f.FixingSweepPoint(
         value=one.value,
         per_area=one.cell.per_area,

@@ -11,6 +11,7 @@ from nimble_shell.api.schemas import ShortText
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.formats.document import Identifier, Model
 from nimble_shell.formats.project import FixingDoc
+from nimble_shell.formats.reader import Prose
 
 
 class FixingKindOut(Model):
@@ -44,7 +45,7 @@ class FixingOut(Model):
     drawing: DrawingOut
     solved: SolvedOut
     method: str
-    says: list[str]
+    says: list[Prose]
     chi: float
     error: float
     chi_approximate: float
@@ -76,7 +77,7 @@ class FixingSweepPoint(Model):
     chi: float | None
     delta_U: float | None
     delta_U_approximate: float | None
-    why_not: str
+    why_not: Prose
 
 
 class FixingSweepOut(Model):

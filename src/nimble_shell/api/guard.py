@@ -7,6 +7,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from nimble_shell.api.problems import LARGEST_BODY, respond, too_large
 from nimble_shell.formats.problems import Problem
+from nimble_shell.formats.reader import read_in
 
 LOCAL_NAMES = frozenset({"127.0.0.1", "localhost", "[::1]", "testserver"})
 _HEADERS = {
@@ -38,6 +39,7 @@ class Guard:
             await send(message)
 
         headers = Headers(scope=scope)
+        read_in(headers.get("x-units", ""))
         problem = _refusal(scope["method"], headers)
         if problem is not None:
             await respond(problem)(scope, receive, guarded_send)

@@ -15,7 +15,7 @@ from nimble_shell.api import joint_views as views
 from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, Ticket, Verdicts, attachment
 from nimble_shell.api.waiting import Wait, Waiting
 from nimble_shell.core.basis.schools import Dimensions
-from nimble_shell.core.errors import DomainError, NotConverged
+from nimble_shell.core.errors import DomainError, NotConverged, reason_of
 from nimble_shell.core.joints.compared import warmer
 from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.progress import Stopped
@@ -141,5 +141,5 @@ async def _point(
     try:
         answer = await wait(question, ticket)
     except (DomainError, NotConverged, Stopped) as error:
-        return j.SweepPoint(value=value, psi=None, f_rsi=None, why_not=str(error))
+        return j.SweepPoint(value=value, psi=None, f_rsi=None, why_not=reason_of(error))
     return j.SweepPoint(value=value, psi=to_outside(answer, system), f_rsi=answer.f_rsi, why_not="")

@@ -13,6 +13,7 @@ from nimble_shell.core.joints.sealing.seals import SealingFinding
 from nimble_shell.core.joints.sealing.walk import Stop
 from nimble_shell.formats.document import Model
 from nimble_shell.formats.project import JointDoc
+from nimble_shell.formats.reader import Prose
 from nimble_shell.services.solver_queue import Progress
 
 Accuracy = Literal["working", "final"]
@@ -68,7 +69,7 @@ class DrawingOut(Model):
     plan: bool
     kind: str
     sides: list[str]
-    assumptions: list[str]
+    assumptions: list[Prose]
     values: dict[str, float | str]
 
 
@@ -116,7 +117,7 @@ class SolvedOut(Model):
 class SealOut(Model):
     key: str
     kind: str
-    text: str
+    text: Prose
     carries: list[str]
     needed: bool
 
@@ -195,7 +196,7 @@ class SweepPoint(Model):
     value: float
     psi: float | None
     f_rsi: float | None
-    why_not: str
+    why_not: Prose
 
 
 class SweepOut(Model):

@@ -15,7 +15,7 @@ from nimble_shell.api import moisture_views as views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts, attachment
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.api.waiting import Wait
-from nimble_shell.core.errors import DomainError, NotConverged
+from nimble_shell.core.errors import DomainError, NotConverged, reason_of
 from nimble_shell.core.moisture.hourly.life import Life
 from nimble_shell.core.moisture.verdict.verdict import ADDED, judged
 from nimble_shell.core.shell.project import Project
@@ -172,7 +172,7 @@ async def fan(
         try:
             found = await wait(results.ask(hours.question(project, at, life), asked.ticket), asked.ticket)
         except (DomainError, NotConverged) as error:
-            return views.fan_run(project, name, None, str(error))
+            return views.fan_run(project, name, None, reason_of(error))
         return await run_in_threadpool(views.fan_run, project, name, found)
 
     runs = await asyncio.gather(*(one(name, life) for name, life in lives))

@@ -12,6 +12,7 @@ from nimble_shell.core.moisture.hourly.life import Failing, Life
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
 from nimble_shell.core.moisture.verdict.verdict import Advice, Reason
 from nimble_shell.formats.document import Identifier, Model
+from nimble_shell.formats.reader import Prose
 from nimble_shell.services.moisture import RankedSurface, SurfaceRanking
 from nimble_shell.services.remedies import Remedy
 from nimble_shell.services.verdicts import JudgedPart
@@ -24,7 +25,7 @@ class WetOut(Model):
     inner: int
     outer: int
     limit: float
-    reason: str
+    reason: Prose
     peak: float
     g: list[float]
     M: list[float]
@@ -204,7 +205,7 @@ class LeakOut(Model):
     safe_grade: str | None
     start: int | None
     limit: float
-    reason: str
+    reason: Prose
     peak: float
     months: list[LeakMonthOut]
     grades: list[GradeOut]
@@ -292,7 +293,7 @@ class HoursOut(Model):
     heat_error: float
     steps: int
     cells: int
-    notes: list[str]
+    notes: list[Prose]
     x: list[float]
     layer: list[int]
     hours: int  # kept states; the field has θ, φ and w of each
@@ -306,7 +307,7 @@ class FanRunOut(Model):
     wood: list[float]
     mould: list[float]
     water: list[float]
-    why_not: str
+    why_not: Prose
 
 
 class FanOut(Model):

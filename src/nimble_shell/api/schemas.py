@@ -21,6 +21,7 @@ from nimble_shell.formats.project import (
     ProjectDoc,
     TargetsDoc,
 )
+from nimble_shell.formats.reader import Prose
 from nimble_shell.services.bench import Lowest
 from nimble_shell.store.changes import Change
 from nimble_shell.store.projects import Listed
@@ -225,14 +226,14 @@ class LedgerOut(Model):
     H_joints: float | None
     H_fixings: float | None
     share_joints: float | None
-    pending: list[str]
+    pending: list[Prose]
 
     lines: list[LedgerLineOut]
     H: float | None
     R_effective: float | None
     area: float
-    missing: list[str]
-    not_counted: list[str]
+    missing: list[Prose]
+    not_counted: list[Prose]
     lowest: LowestOut | None
 
 

@@ -14,6 +14,7 @@ from nimble_shell.core.studies.sensitivity import Swing
 from nimble_shell.core.studies.variants import NextThickness, Variants
 from nimble_shell.formats.document import Identifier, Model
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, JointDoc
+from nimble_shell.formats.reader import Prose
 from nimble_shell.services.studies import PlacedDraft, Probe
 from nimble_shell.services.workings import (
     OfDay,
@@ -82,7 +83,7 @@ class SideOut(Model):
     assembly: AssemblyDoc
     figures: dict[str, float]
     counted: int
-    why_not: str
+    why_not: Prose
 
 
 class ComparisonOut(Model):

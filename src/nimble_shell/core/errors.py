@@ -40,6 +40,11 @@ class DomainError(ValueError):
         return DomainError(*(replace(issue, path=(*prefix, *issue.path)) for issue in self.issues))
 
 
+def reason_of(error: BaseException) -> str:
+    """Why something was refused, in one sentence; it keeps its values."""
+    return error.issues[0].message if isinstance(error, DomainError) and error.issues else str(error)
+
+
 class NotConverged(ArithmeticError):
     """An iteration reached its limit."""
 

@@ -17,6 +17,7 @@ from pydantic import BaseModel, ConfigDict, StringConstraints
 
 from nimble_shell.core.errors import Collector, DomainError
 from nimble_shell.core.working import Traced
+from nimble_shell.formats.reader import Prose
 
 if typing.TYPE_CHECKING:  # its name is private, what it is is not
     from pydantic._internal._model_construction import ModelMetaclass as _OfModel
@@ -74,7 +75,9 @@ def _wire(kind: Any, bases: tuple[type, ...]) -> Any:
         return Pair
     if origin is tuple:
         return list[_wire(args[0], bases)]  # type: ignore[misc]
-    return Text if kind is str and issubclass(bases[0], Document) else kind
+    if kind is str:
+        return Text if issubclass(bases[0], Document) else Prose
+    return kind
 
 
 def _document(kind: type[Any], bases: tuple[type, ...]) -> type[Any]:

@@ -12,6 +12,7 @@ from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.moisture.hourly import probe, transport
 from nimble_shell.core.moisture.monthly import condensation
 from nimble_shell.core.moisture.monthly.surface import critical_month, f_rsi_required
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.thermal.films import R_SI_SURFACE
 from nimble_shell.core.thermal.vapour import DELTA_0
 from nimble_shell.core.working import value_of
@@ -195,8 +196,13 @@ def _hourly(case: HourlyCase) -> dict[str, Any]:
                 "give hours with repeat, or constant with hours_total")  # fmt: skip
     check.check(0 < case.initial.phi <= 1, ("initial", "phi"), "humidity_out_of_range",
                 f"relative humidity is {case.initial.phi}", "above 0 and up to 1")  # fmt: skip
-    check.check(-90 <= case.initial.theta <= 120, ("initial", "theta"), "temperature_not_physical",
-                f"temperature is {case.initial.theta} °C", "from −90 to 120 °C")  # fmt: skip
+    check.check(
+        -90 <= case.initial.theta <= 120,
+        ("initial", "theta"),
+        "temperature_not_physical",
+        sentence("temperature is {v1}", v1=(case.initial.theta, "temperature")),
+        sentence("from {v1} to {v2}", v1=(-90.0, "temperature"), v2=(120.0, "temperature")),
+    )
     check.refuse()
     rows = np.array([climate.constant] if climate.constant is not None else climate.hours or [], dtype=float)
     rows = rows.reshape(-1, 4)

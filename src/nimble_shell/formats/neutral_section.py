@@ -20,6 +20,7 @@ from nimble_shell.core.conduction.section import Point, Region, Section, Surface
 from nimble_shell.core.conduction.solve import solve
 from nimble_shell.core.conduction.solve_boxes import solve_boxes
 from nimble_shell.core.errors import Collector, DomainError, Path
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.formats.strict import Number, Strict
 
 _MM = 1e-3
@@ -125,9 +126,17 @@ def _checked(case: SectionCase) -> dict[str, float]:
     temperatures: dict[str, float] = {}
     for at, boundary in enumerate(case.boundaries):
         known = temperatures.setdefault(boundary.env, boundary.temperature)
-        check.check(known == boundary.temperature, ("boundaries", at, "temperature"), "two_temperatures",
-                    f"“{boundary.env}” has {known:g} °C and {boundary.temperature:g} °C",
-                    "one environment has one temperature; give the other a name of its own")  # fmt: skip
+        check.check(
+            known == boundary.temperature,
+            ("boundaries", at, "temperature"),
+            "two_temperatures",
+            sentence(
+                f"“{boundary.env}” has {{v1}} and {{v2}}",
+                v1=(known, "temperature"),
+                v2=(boundary.temperature, "temperature"),
+            ),
+            "one environment has one temperature; give the other a name of its own",
+        )
     names = [point.name for point in case.points]
     for at, point_name in enumerate(names):
         check.check(point_name not in names[:at], ("points", at, "name"), "name_taken",

@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import BaseModel, ConfigDict, ValidationError
 
 from nimble_shell.core.errors import DomainError, Path
+from nimble_shell.formats.reader import said
 
 
 class ProblemError(BaseModel):
@@ -52,7 +53,10 @@ def pointer(path: Path) -> str:
 
 def from_domain(error: DomainError, title: str = "The input cannot be calculated") -> Problem:
     """A physical refusal."""
-    errors = [ProblemError(pointer=pointer(i.path), code=i.code, detail=i.message, hint=i.hint) for i in error.issues]
+    errors = [
+        ProblemError(pointer=pointer(i.path), code=i.code, detail=said(i.message), hint=said(i.hint))
+        for i in error.issues
+    ]
     return Problem(title=title, status=422, errors=errors)
 
 

@@ -16,6 +16,7 @@ from nimble_shell.core.joints.sealing.seals import Sealing
 from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.moisture.verdict.verdict import JudgedJoint
 from nimble_shell.core.quantities import show, unit_for
+from nimble_shell.core.quantities.sentence import quantity_text
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.reports.detail_section import detail_section, seals_drawn
 from nimble_shell.reports.specification import cleaned
@@ -94,12 +95,12 @@ def joint_pdf(page: JointPage) -> bytes:
         )
     rows += _surface_rows(page.heading, page.solved)
     if page.length > 0:
-        count = f"{page.length:g} pieces" if page.point else f"{page.length:.1f} m"
+        count = f"{page.length:g} pieces" if page.point else quantity_text(page.length, "distance", units)
         loss = show(page.psi[page.system] * page.length, "coupling", units)
         rows.append([f"heat loss of {count}", f"{loss} {unit_for('coupling', units).symbol}"])
     against = [
         [one.name, f"{show(one.U, 'transmittance', units)} {unit_for('transmittance', units).symbol}",
-         *(f"{one.lengths[at]:.3f}" for at in range(3))] for one in page.drawing.references
+         *(quantity_text(one.lengths[at], "distance", units) for at in range(3))] for one in page.drawing.references
     ]  # fmt: skip
     sealing = page.sealing
     least, most = sealing.leakage
@@ -113,7 +114,8 @@ def joint_pdf(page: JointPage) -> bytes:
         ], numbered=True),
         items("Lines of control", [
             *(f"{line}: {state}" for line, state in sealing.lines),
-            f"air leak grade {sealing.grade}: {least:g} to {most:g} m³/(h·m) at 50 Pa",
+            f"air leak grade {sealing.grade}: {show(least, 'joint_flow', units)} to "
+            f"{quantity_text(most, 'joint_flow', units)} at 50 Pa",
             *([f"marks on the drawing: {', '.join(seals_drawn(page.drawing))}"] if page.drawing.marks else []),
         ]),
         *([items("Moisture, by the months", _moisture(page.judged, page.heading.units))] if page.judged else []),
@@ -206,7 +208,8 @@ def _pdf(
     symbol = unit_for("temperature", heading.units).symbol
     inside, outside = (show(solved.temperatures[env], "temperature", heading.units) for env in ("inside", "outside"))
     caption = (
-        f"{'Plan' if drawing.plan else 'Cut'}, scale 1:{drawn.scale:g}. Lines of one temperature every 5 K "
+        f"{'Plan' if drawing.plan else 'Cut'}, scale 1:{drawn.scale:g}. Lines of one temperature every "
+        f"{quantity_text(5.0, 'difference', heading.units)} "
         f"at {outside} {symbol} outside, {inside} {symbol} inside; bold: "
         f"{show(heading.critical, 'temperature', heading.units)} {symbol}, room air at 80 % on a surface."
     )

@@ -15,6 +15,7 @@ from nimble_shell.core.moisture.monthly.element import ElementYear
 from nimble_shell.core.moisture.monthly.position import Position
 from nimble_shell.core.moisture.verdict.verdict import Advice, Verdict
 from nimble_shell.core.quantities import show, unit_for
+from nimble_shell.core.quantities.sentence import quantity_text
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.reports.detail_sheet import PageHeading, items, page_pdf
 
@@ -131,7 +132,7 @@ def _advice(one: Advice, page: MoisturePage) -> str:
             "outside": f"{size(one.amount)} of open insulation outside turn it; {size(one.step)} do not.",
             "core": f"{name} of {size(one.amount)} turns it; {size(one.step)} does not.",
             "room": f"A room at {100 * one.amount:.0f} % turns it; {100 * one.step:.0f} % does not.",
-            "seal": f"A leakage of {one.amount:.3f} m³/(h·m) at 50 Pa is safe.",
+            "seal": f"A leakage of {quantity_text(one.amount, 'joint_flow', units)} at 50 Pa is safe.",
             "gap": "A ventilated gap behind the outermost layer turns it."}[one.kind]  # fmt: skip
 
 
@@ -154,8 +155,9 @@ def _hours(page: MoisturePage) -> list[str]:
     if run is None:
         return ["Not run as saved, or not kept: run it on the sheet."]
     found = [_HOURS[run.fails(page.damp)]]
+    unit = unit_for("condensate", page.heading.units)
     found.append(f"{run.years} years from October, {'repeating' if run.repeats else 'not repeating yet'}; water gained "
-                 f"less water let in {run.balance_error:.0e} kg/m².")  # fmt: skip
+                 f"less water let in {run.balance_error * unit.per_si:.0e} {unit.symbol}.")  # fmt: skip
     for at, layer in enumerate(run.wood):
         name = page.catalogue[page.assembly.layers[layer].material].name
         most = float(run.wood_share[run.last, at].max())

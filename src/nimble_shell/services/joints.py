@@ -10,7 +10,7 @@ from nimble_shell.core.assemblies.assembly import Assembly, JointPlace
 from nimble_shell.core.basis.condition import Condition, condition
 from nimble_shell.core.basis.schools import FilmSchool
 from nimble_shell.core.basis.stations import Direction
-from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.errors import DomainError, Issue, reason_of
 from nimble_shell.core.held import Held
 from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.families import FAMILIES, Family
@@ -235,7 +235,7 @@ class JointResults:
         if solved is None and begin:
             future = ask(self.queue, project, what, "final", looked_at=False)
             error = future.exception() if future.done() and not future.cancelled() else None
-            why = "" if error is None else str(error)
+            why = "" if error is None else reason_of(error)
         place: JointPlace = what.family.owns
         owns = (joint.roles[0].assembly_id, place) if place and solved is not None else None
         return KnownJoint(joint=joint, solved=solved, owns=owns, point=what.family.point, why_not=why)

@@ -9,7 +9,7 @@ from typing import Any
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.stations import Direction, direction_at
-from nimble_shell.core.errors import DomainError
+from nimble_shell.core.errors import DomainError, reason_of
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.joints.sealing.seals import Leakages, graded
 from nimble_shell.core.moisture.verdict.verdict import ADDED, JudgedJoint, Verdict, judge, judge_alone, judge_joint
@@ -90,7 +90,7 @@ class VerdictResults:
             return answer, ""
         future = self.queue.ask(judge_it, *args, looked_at=False)
         error = future.exception() if future.done() and not future.cancelled() else None
-        return None, "" if error is None else str(error)
+        return None, "" if error is None else reason_of(error)
 
 
 def leak_question(

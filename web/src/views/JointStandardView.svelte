@@ -19,6 +19,8 @@
   let { building, joint, units, revision }: Props = $props();
   let offer = $state.raw<JointOffer | null>(null);
   let problem = $state.raw<Problem>();
+  /** Why the last request to keep it was refused; a list that is loaded again does not take that back. */
+  let refused = $state.raw<Problem>();
   let reason = $state('');
   let source = $state('');
   let since = $state('');
@@ -57,9 +59,10 @@
       since.trim(),
     );
     const trouble = session.trouble?.problem;
+    refused = undefined;
     if (good) reason = source = since = '';
     else if (trouble?.status === 422) {
-      problem = trouble;
+      refused = trouble;
       session.trouble = undefined;
     }
   }
@@ -93,7 +96,9 @@
 <SheetHead zone="{joint.station}3" title="{joint.name}: practice standard">
   <Button onclick={() => router.go({ view: '' })}>Back to the joint</Button>
 </SheetHead>
-{#if problem}<Notice title={problem.body.title} text={problem.sentence} live />{/if}
+{#each [problem, refused] as one, at (at)}
+  {#if one}<Notice title={one.body.title} text={one.sentence} live />{/if}
+{/each}
 <div class="columns">
   <div>
     <h2>

@@ -20,6 +20,8 @@
   let standards = $state.raw<Standard[]>();
   let offer = $state.raw<Offer | null>(null);
   let problem = $state.raw<Problem>();
+  /** Why the last request to keep it was refused; a list that is loaded again does not take that back. */
+  let refused = $state.raw<Problem>();
   let reason = $state('');
   let source = $state('');
   let since = $state('');
@@ -50,9 +52,10 @@
   async function keep(): Promise<void> {
     const good = await session.keepStandard(draft.id, kind, reason.trim(), source.trim(), since.trim());
     const trouble = session.trouble?.problem;
+    refused = undefined;
     if (good) reason = source = since = '';
     else if (trouble?.status === 422) {
-      problem = trouble;
+      refused = trouble;
       session.trouble = undefined;
     }
   }
@@ -89,7 +92,9 @@
     one === null ? 'none' : typeof one === 'number' ? units.full(one, dimension) : one;
 </script>
 
-{#if problem}<Notice title={problem.body.title} text={problem.sentence} live />{/if}
+{#each [problem, refused] as one, at (at)}
+  {#if one}<Notice title={one.body.title} text={one.sentence} live />{/if}
+{/each}
 <div class="columns">
   <div>
     <h2>

@@ -8,6 +8,7 @@ from typing import Literal
 from nimble_shell.core.assemblies.fixing import THICKEST, Fixing
 from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.quantities.sentence import sentence
 
 Ventilation = Literal["unventilated", "slightly", "well"]
 Run = Literal["vertical", "horizontal"]
@@ -57,15 +58,17 @@ class Member:
                 0 < self.width <= 1,
                 ("width",),
                 "width_out_of_range",
-                f"width is {1000 * self.width:g} mm",
-                "a width lies above 0 and up to 1 m",
+                sentence("width is {v1}", v1=(self.width, "length")),
+                sentence("a width lies above 0 and up to {v1}", v1=(1.0, "distance")),
             )
             check.check(
                 self.width < self.centres <= 20,
                 ("centres",),
                 "centres_out_of_range",
-                f"centres are {1000 * self.centres:g} mm for a width of {1000 * self.width:g} mm",
-                "centres are wider than the member, up to 20 m",
+                sentence(
+                    "centres are {v1} for a width of {v2}", v1=(self.centres, "length"), v2=(self.width, "length")
+                ),
+                sentence("centres are wider than the member, up to {v1}", v1=(20.0, "distance")),
             )
         check.refuse()
 
@@ -83,9 +86,13 @@ class AirGap:
                 Issue(
                     path=("A_v",),
                     code="openings_out_of_range",
-                    message=f"openings are {1e6 * self.A_v:g} mm²/m",
-                    hint="slightly ventilated means between 500 and 1500 mm²/m; below it is "
-                    "unventilated, above it well ventilated",
+                    message=sentence("openings are {v1}", v1=(self.A_v, "opening_area")),
+                    hint=sentence(
+                        "slightly ventilated means between {v1} and {v2}; below it is unventilated, "
+                        "above it well ventilated",
+                        v1=(0.0005, "opening_area"),
+                        v2=(0.0015, "opening_area"),
+                    ),
                 )
             )
 
@@ -146,7 +153,7 @@ class Layer:
             0 <= self.rib < self.d or self.rib == 0,
             ("rib",),
             "rib_too_deep",
-            f"ribs are {1000 * self.rib:g} mm deep in {1000 * self.d:g} mm",
+            sentence("ribs are {v1} deep in {v2}", v1=(self.rib, "length"), v2=(self.d, "length")),
             "ribs are shallower than the layer",
         )
         check.check(
@@ -167,8 +174,8 @@ class Layer:
             0 < self.d <= THICKEST,
             ("d",),
             "thickness_not_positive" if self.d <= 0 else "thickness_too_large",
-            f"thickness is {1000 * self.d:g} mm",
-            f"a thickness lies above 0 and up to {THICKEST:g} m",
+            sentence("thickness is {v1}", v1=(self.d, "length")),
+            sentence("a thickness lies above 0 and up to {v1}", v1=(THICKEST, "distance")),
         )
         check.check(
             bool(self.material) != (self.air is not None),
@@ -182,7 +189,7 @@ class Layer:
                 0 < self.lambda_entered < 1000,
                 ("lambda",),
                 "conductivity_not_positive",
-                f"thermal conductivity is {self.lambda_entered:g} W/(m·K)",
+                sentence("thermal conductivity is {v1}", v1=(self.lambda_entered, "conductivity")),
                 "enter the declared design value, above zero",
             )
         check.check(

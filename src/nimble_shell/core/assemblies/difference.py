@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member
 from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.quantities.sentence import joined, sentence
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -81,18 +82,20 @@ def _words(value: object) -> str:
 
 
 def _members(members: tuple[Member, ...]) -> str:
-    return ", ".join(_member(member) for member in members) or "none"
+    return joined(", ", [_member(member) for member in members]) or "none"
 
 
 def _member(member: Member) -> str:
     if member.share is not None:
         return f"{member.name} {100 * member.share:.3g} %"
-    return f"{member.name} {1000 * (member.width or 0):g} at {1000 * (member.centres or 0):g} mm"
+    words = f"{member.name} {{width}} at {{centres}}"
+    return sentence(words, width=(member.width, "length"), centres=(member.centres, "length"))
 
 
 def _fixings(before: Assembly, after: Assembly) -> Iterator[Difference]:
     def words(fixings: tuple[Fixing, ...]) -> str:
-        return ", ".join(f"{f.name} {f.per_area:.3g} per m²" for f in fixings) or "none"
+        each = [sentence(f"{f.name} {{n}}", n=(f.per_area, "count_per_area")) for f in fixings]
+        return joined(", ", each) or "none"
 
     if before.fixings != after.fixings:
         yield Difference(what="screws, ties and wires", before=words(before.fixings), after=words(after.fixings))

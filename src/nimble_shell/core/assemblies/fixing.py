@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.sentence import sentence
 
 THICKEST = 3.0  #: of a layer, and of anything in it [m]
 MESH = 0.000141  #: steel of a mesh of 3 mm wires every 50 mm, per width [m²/m]
@@ -23,10 +24,20 @@ class Plate:
 
     def __post_init__(self) -> None:
         check = Collector()
-        check.check(0 < self.size <= 0.6, ("size",), "plate_out_of_range", f"the plate is {1000 * self.size:g} mm wide",
-                    "above 0 and up to 600 mm")  # fmt: skip
-        check.check(0 < self.t <= 0.1, ("t",), "plate_out_of_range", f"the plate is {1000 * self.t:g} mm thick",
-                    "above 0 and up to 100 mm")  # fmt: skip
+        check.check(
+            0 < self.size <= 0.6,
+            ("size",),
+            "plate_out_of_range",
+            sentence("the plate is {v1} wide", v1=(self.size, "length")),
+            sentence("above 0 and up to {v1}", v1=(0.6, "length")),
+        )
+        check.check(
+            0 < self.t <= 0.1,
+            ("t",),
+            "plate_out_of_range",
+            sentence("the plate is {v1} thick", v1=(self.t, "length")),
+            sentence("above 0 and up to {v1}", v1=(0.1, "length")),
+        )
         check.refuse()
 
 
@@ -80,30 +91,45 @@ class Fixing:
             ("h", self.h, 5.0),
             ("sleeve", self.sleeve, 0.1),
         ):
-            check.check(value is None or 0 < value <= most, (name,), f"{name}_out_of_range",
-                        f"{name} is {1000 * (value or 0):g} mm", f"above 0 and up to {1000 * most:g} mm")  # fmt: skip
+            check.check(
+                value is None or 0 < value <= most,
+                (name,),
+                f"{name}_out_of_range",
+                sentence(f"{name} is {{v1}}", v1=(value or 0, "length")),
+                sentence("above 0 and up to {v1}", v1=(most, "length")),
+            )
         check.check(
             self.n is None or 0 < self.n <= 1000,
             ("n",),
             "count_out_of_range",
             f"{self.n or 0:g} fixings per m²",
-            "between 0 and 1000 per m²",
+            sentence("between 0 and {v1}", v1=(1000.0, "count_per_area")),
         )
         check.check(
             self.depth is None or 0 < self.depth <= THICKEST,
             ("depth",),
             "thickness_not_positive",
-            f"depth is {self.depth} m",
+            sentence("depth is {v1}", v1=(self.depth, "distance")),
             "above 0, or leave it out if it goes all the way",
         )
         for name, value in (("inner", self.inner), ("outer", self.outer)):
-            check.check(0 <= value <= THICKEST, (name,), "length_out_of_range", f"length is {1000 * value:g} mm",
-                        "from 0 to 3 m")  # fmt: skip
-        check.check(0 <= self.mesh <= 0.01, ("mesh",), "mesh_out_of_range", f"mesh has {self.mesh:g} m²/m of steel",
-                    "from 0 to 10 000 mm²/m")  # fmt: skip
+            check.check(
+                0 <= value <= THICKEST,
+                (name,),
+                "length_out_of_range",
+                sentence("length is {v1}", v1=(value, "length")),
+                sentence("from 0 to {v1}", v1=(3.0, "distance")),
+            )
+        check.check(
+            0 <= self.mesh <= 0.01,
+            ("mesh",),
+            "mesh_out_of_range",
+            sentence("mesh has {area} of steel", area=(self.mesh, "steel_area")),
+            sentence("from 0 to {v1}", v1=(0.01, "steel_area")),
+        )
         sleeved = self.sleeve is None or (self.diameter is not None and self.diameter < self.sleeve)
         check.check(sleeved and bool(self.sleeve) == bool(self.sleeve_material), ("sleeve",), "sleeve_unclear",
-                    f"a sleeve of {1000 * (self.sleeve or 0):g} mm of “{self.sleeve_material}”",
+                    sentence(f"a sleeve of {{v1}} of “{self.sleeve_material}”", v1=(self.sleeve or 0, "length")),
                     "a sleeve is wider than the round shank in it, and of a material")  # fmt: skip
         check.refuse()
 

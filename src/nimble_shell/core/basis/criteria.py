@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.sentence import sentence
 
 CriterionKey = Literal["floor", "roof", "snow", "wind", "exposure", "seismic", "frost", "code"]
 KitCoverage = Literal["inside", "needs an engineer", "not stated"]
@@ -87,11 +88,15 @@ class Handling:
             0 < self.kg_per_person <= 60,
             ("kg_per_person",),
             "mass_out_of_range",
-            f"{self.kg_per_person:g} kg a person",
-            "above 0 and up to 60 kg; the local rule decides",
+            sentence("{v1} a person", v1=(self.kg_per_person, "mass")),
+            sentence("above 0 and up to {v1}; the local rule decides", v1=(60.0, "mass")),
         )
         check.check(
-            0 < self.access <= 100, ("access",), "width_out_of_range", f"access is {self.access:g} m", "above 0 m"
+            0 < self.access <= 100,
+            ("access",),
+            "width_out_of_range",
+            sentence("access is {v1}", v1=(self.access, "distance")),
+            sentence("above {v1}", v1=(0.0, "distance")),
         )
         check.refuse()
 

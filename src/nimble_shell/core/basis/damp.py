@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.sentence import sentence
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -23,7 +24,13 @@ class DampLimits:
         check = Collector()
         for name in ("plane", "beside_tight"):
             value = getattr(self, name)
-            check.check(0 < value <= 20, (name,), "limit_out_of_range", f"{value} kg/m²", "above 0 and up to 20 kg/m²")
+            check.check(
+                0 < value <= 20,
+                (name,),
+                "limit_out_of_range",
+                sentence("{v1}", v1=(value, "surface_mass")),
+                sentence("above 0 and up to {v1}", v1=(20.0, "surface_mass")),
+            )
         for name in ("timber", "board", "wood"):
             value = getattr(self, name)
             check.check(0 < value < 1, (name,), "limit_out_of_range", f"{100 * value:g} % by mass",
@@ -56,12 +63,22 @@ class AirDrive:
         check = Collector()
         for name in ("ridge", "footing"):
             value = getattr(self, name)
-            check.check(-60 <= value <= 60, (name,), "height_out_of_range", f"height is {value:g} m",
-                        "from −60 to 60 m")  # fmt: skip
+            check.check(
+                -60 <= value <= 60,
+                (name,),
+                "height_out_of_range",
+                sentence("height is {v1}", v1=(value, "distance")),
+                sentence("from {v1} to {v2}", v1=(-60.0, "distance"), v2=(60.0, "distance")),
+            )
         for name in ("wind", "fan"):
             value = getattr(self, name)
-            check.check(-100 <= value <= 100, (name,), "pressure_out_of_range", f"pressure is {value:g} Pa",
-                        "from −100 to 100 Pa")  # fmt: skip
+            check.check(
+                -100 <= value <= 100,
+                (name,),
+                "pressure_out_of_range",
+                sentence("pressure is {v1}", v1=(value, "pressure")),
+                sentence("from {v1} to {v2}", v1=(-100.0, "pressure"), v2=(100.0, "pressure")),
+            )
         check.check(0.5 <= self.exponent <= 1, ("exponent",), "exponent_out_of_range",
                     f"exponent is {self.exponent:g}", "from 0.5 to 1")  # fmt: skip
         check.check(0 < self.reaching <= 1, ("reaching",), "share_out_of_range", f"share is {self.reaching:g}",
@@ -69,13 +86,23 @@ class AirDrive:
         check.check(len(self.leakages) == len(LEAKAGES), ("leakages",), "grades_missing",
                     f"{len(self.leakages)} leakages", f"one of each of {len(LEAKAGES)} grades")  # fmt: skip
         for at, (low, high) in enumerate(self.leakages):
-            check.check(0 < low <= high <= 1000, ("leakages", at), "leakage_out_of_range",
-                        f"leakage is {low:g} to {high:g} m³/(h·m)", "low above 0 and not above high")  # fmt: skip
+            check.check(
+                0 < low <= high <= 1000,
+                ("leakages", at),
+                "leakage_out_of_range",
+                sentence("leakage is {v1} to {v2}", v1=(low, "joint_flow"), v2=(high, "joint_flow")),
+                "low above 0 and not above high",
+            )
         for at in range(1, len(self.leakages)):
             check.check(self.leakages[at][1] <= self.leakages[at - 1][1], ("leakages", at), "grades_not_falling",
                         "it leaks more than the grade before", "more seals leak less")  # fmt: skip
-        check.check(0.01 <= self.strip <= 2, ("strip",), "strip_out_of_range", f"strip is {1000 * self.strip:g} mm",
-                    "from 10 to 2000 mm")  # fmt: skip
+        check.check(
+            0.01 <= self.strip <= 2,
+            ("strip",),
+            "strip_out_of_range",
+            sentence("strip is {v1}", v1=(self.strip, "length")),
+            sentence("from {v1} to {v2}", v1=(0.01, "length"), v2=(2.0, "length")),
+        )
         check.refuse()
 
     def height(self, station: str) -> float:

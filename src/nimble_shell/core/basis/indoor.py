@@ -7,6 +7,7 @@ from typing import Literal
 
 from nimble_shell.core.climate import p_sat
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.working import value_of
 
 Regime = Literal["fixed", "class 1", "class 2", "class 3", "class 4", "class 5", "production"]
@@ -40,8 +41,10 @@ class Indoor:
                 -50 <= theta <= 60,
                 (name,),
                 "temperature_out_of_range",
-                f"temperature is {theta:g} °C",
-                "indoor temperatures lie from −50 to 60 °C",
+                sentence("temperature is {v1}", v1=(theta, "temperature")),
+                sentence(
+                    "indoor temperatures lie from {v1} to {v2}", v1=(-50.0, "temperature"), v2=(60.0, "temperature")
+                ),
             )
         for name in ("phi_heating", "phi_cooling"):
             phi = getattr(self, name)
@@ -55,10 +58,15 @@ class Indoor:
         known = ("fixed", "production", *CLASSES)
         check.check(self.regime in known, ("regime",), "unknown_regime", f"there is no regime “{self.regime}”",
                     f"one of {', '.join(known)}")  # fmt: skip
-        check.check(0 <= self.production <= 0.1, ("production",), "production_out_of_range",
-                    f"{86400 * self.production:g} kg of vapour a day", "from 0 to 8640 kg a day")  # fmt: skip
+        check.check(
+            0 <= self.production <= 0.1,
+            ("production",),
+            "production_out_of_range",
+            sentence("{v1}", v1=(self.production, "vapour_rate")),
+            sentence("from 0 to {v1}", v1=(0.1, "vapour_rate")),
+        )
         check.check(0 < self.ventilation <= 100, ("ventilation",), "ventilation_not_positive",
-                    f"{3600 * self.ventilation:g} m³ of air an hour", "above 0")  # fmt: skip
+                    sentence("{v1}", v1=(self.ventilation, "air_flow")), "above 0")  # fmt: skip
         check.check(-1 <= self.added <= 1, ("added",), "humidity_out_of_range", f"{100 * self.added:g} points",
                     "from −100 to 100 points")  # fmt: skip
         check.refuse()

@@ -7,6 +7,7 @@ from typing import Literal
 
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.quantities import UNIT_SYSTEMS
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.quantities.units import UnitSystem
 
 FilmSchool = Literal["iso6946", "north_american"]
@@ -33,7 +34,7 @@ class Schools:
             -20 <= self.label_mean <= 40,
             ("label_mean",),
             "temperature_out_of_range",
-            f"label temperature is {self.label_mean:g} °C",
-            "labels use 10 or 24 °C mean",
+            sentence("label temperature is {v1}", v1=(self.label_mean, "temperature")),
+            sentence("labels use {v1} or {v2} mean", v1=(10.0, "temperature"), v2=(24.0, "temperature")),
         )
         check.refuse()

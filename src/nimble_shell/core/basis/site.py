@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.sentence import sentence
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -30,8 +31,8 @@ class Site:
             -430 <= self.altitude <= 6000,
             ("altitude",),
             "altitude_out_of_range",
-            f"altitude is {self.altitude:g} m",
-            "altitude lies from −430 to 6000 m",
+            sentence("altitude is {v1}", v1=(self.altitude, "distance")),
+            sentence("altitude lies from {v1} to {v2}", v1=(-430.0, "distance"), v2=(6000.0, "distance")),
         )
         for name in ("theta_winter", "theta_summer"):
             theta = getattr(self, name)
@@ -39,14 +40,20 @@ class Site:
                 -80 <= theta <= 60,
                 (name,),
                 "temperature_not_on_earth",
-                f"design temperature is {theta:g} °C",
-                "design temperatures lie from −80 to 60 °C",
+                sentence("design temperature is {v1}", v1=(theta, "temperature")),
+                sentence(
+                    "design temperatures lie from {v1} to {v2}", v1=(-80.0, "temperature"), v2=(60.0, "temperature")
+                ),
             )
         check.check(
             self.theta_winter < self.theta_summer,
             ("theta_winter",),
             "seasons_swapped",
-            f"winter is {self.theta_winter:g} °C and summer {self.theta_summer:g} °C",
+            sentence(
+                "winter is {v1} and summer {v2}",
+                v1=(self.theta_winter, "temperature"),
+                v2=(self.theta_summer, "temperature"),
+            ),
             "the winter design temperature is the lower one",
         )
         check.refuse()

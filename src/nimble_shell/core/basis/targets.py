@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.sentence import sentence
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -25,8 +26,8 @@ class Targets:
                 R is None or 0 < R <= 50,
                 (name,),
                 "target_out_of_range",
-                f"asked R is {R} m²·K/W",
-                "an asked R lies above 0 and up to 50 m²·K/W",
+                sentence("asked R is {v1}", v1=(R, "resistance")),
+                sentence("an asked R lies above 0 and up to {v1}", v1=(50.0, "resistance")),
             )
         check.check(
             self.f_rsi is None or 0 < self.f_rsi < 1,
@@ -69,14 +70,14 @@ class Limits:
             self.thickness is None or 0 < self.thickness <= 3,
             ("thickness",),
             "thickness_not_positive",
-            f"largest thickness is {self.thickness} m",
-            "above 0 and up to 3 m",
+            sentence("largest thickness is {v1}", v1=(self.thickness, "distance")),
+            sentence("above 0 and up to {v1}", v1=(3.0, "distance")),
         )
         check.check(
             self.weight is None or 0 < self.weight <= 5000,
             ("weight",),
             "weight_not_positive",
-            f"largest weight is {self.weight} kg/m²",
+            sentence("largest weight is {v1}", v1=(self.weight, "surface_mass")),
             "above 0",
         )
         check.check(

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.sentence import sentence
 
 MONTHS = (
     "January",
@@ -49,8 +50,8 @@ class MonthlyClimate:
                 -80 <= theta <= 60,
                 ("theta_e", month),
                 "temperature_not_on_earth",
-                f"mean temperature of {_month(month)} is {theta} °C",
-                "monthly means lie from −80 to 60 °C",
+                sentence(f"mean temperature of {_month(month)} is {{v1}}", v1=(theta, "temperature")),
+                sentence("monthly means lie from {v1} to {v2}", v1=(-80.0, "temperature"), v2=(60.0, "temperature")),
             )
         for month, phi in enumerate(self.phi_e):
             check.check(
@@ -66,8 +67,8 @@ class MonthlyClimate:
                     0 <= value <= most,
                     (field, month),
                     "scatter_out_of_range",
-                    f"{field} of {_month(month)} is {value} K",
-                    f"it lies from 0 to {most:g} K",
+                    sentence(f"{field} of {_month(month)} is {{v1}}", v1=(value, "difference")),
+                    sentence("it lies from 0 to {v1}", v1=(most, "difference")),
                 )
         check.refuse()
 

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from nimble_shell.core.conduction.mesh import NEAREST, graded
 from nimble_shell.core.errors import Collector, DomainError, Issue
+from nimble_shell.core.quantities.sentence import sentence
 
 Point3 = tuple[float, float, float]
 FloatArray = NDArray[np.float64]
@@ -57,7 +58,7 @@ class BoxModel:
                 box.lambda_ is None or 0 < box.lambda_ < 1e5,
                 ("boxes", at, "lambda"),
                 "conductivity_not_positive",
-                f"thermal conductivity is {box.lambda_} W/(m·K)",
+                sentence("thermal conductivity is {v1}", v1=(box.lambda_, "conductivity")),
                 "enter the design value, above zero, or null for a void",
             )
             sized = all(a < b for a, b in zip(box.low, box.high, strict=True))
@@ -67,8 +68,13 @@ class BoxModel:
             flat = sum(a == b for a, b in zip(face.low, face.high, strict=True))
             check.check(flat == 1, ("boundaries", at), "face_not_parallel", f"the face is flat in {flat} directions",
                         "a face of a box is flat in one of x, y and z")  # fmt: skip
-            check.check(0 <= face.R_s < 100, ("boundaries", at, "Rs"), "film_out_of_range",
-                        f"surface resistance is {face.R_s} m²·K/W", "it lies from 0 to 100")  # fmt: skip
+            check.check(
+                0 <= face.R_s < 100,
+                ("boundaries", at, "Rs"),
+                "film_out_of_range",
+                sentence("surface resistance is {v1}", v1=(face.R_s, "resistance")),
+                "it lies from 0 to 100",
+            )
         check.check(bool(self.faces), ("boundaries",), "no_boundaries", "no surface meets an environment",
                     "bind at least one face to an environment")  # fmt: skip
         check.refuse()

@@ -9,6 +9,7 @@ import shapely
 
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.materials import ConductivityTable
+from nimble_shell.core.quantities.sentence import sentence
 
 Point = tuple[float, float]
 SectionKind = Literal["plane", "axisymmetric"]
@@ -51,7 +52,7 @@ class Section:
                 region.lambda_ is None or 0 < region.lambda_ < 1e5,
                 ("regions", at, "lambda"),
                 "conductivity_not_positive",
-                f"thermal conductivity is {region.lambda_} W/(m·K)",
+                sentence("thermal conductivity is {v1}", v1=(region.lambda_, "conductivity")),
                 "enter the design value, above zero, or null for a void",
             )
             check.check(len(region.ring) >= 3, ("regions", at, "points"), "too_few_corners",
@@ -80,7 +81,7 @@ class Section:
                 0 <= segment.R_s < 100,
                 ("boundaries", at, "Rs"),
                 "film_out_of_range",
-                f"surface resistance is {segment.R_s} m²·K/W",
+                sentence("surface resistance is {v1}", v1=(segment.R_s, "resistance")),
                 "it lies from 0 to 100",
             )
             check.check(segment.a != segment.b, ("boundaries", at), "piece_without_length", "the segment has no length",

@@ -15,6 +15,7 @@ from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.stack import THINNEST, Fill, Stack, fill_of, stack_of
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.thermal.resistance import resistances
 from nimble_shell.core.thermal.resolve import fixings_transmittance, resolve
 from nimble_shell.core.thermal.section import surroundings
@@ -171,15 +172,23 @@ def _check(fixing: Fixing, parts: list[_Part], stack: Stack) -> None:
     room_x, room_z = (_radius(fixing),) * 2 if fixing.diameter else (_width(fixing) / 2, _height(fixing) / 2)
     wide = next((p for p in solid if p.x >= room_x or (p.z > room_z * (1 + 1e-9) and not _runs_through(fixing))), None)
     if wide is not None:
-        raise DomainError(Issue(path=("n",), code="fixing_wider_than_its_cell",
-                                message=f"the {wide.name} is {2000 * max(wide.x, wide.z):.0f} mm wide, its share "
-                                f"of the wall {2000 * min(room_x, room_z):.0f} mm",
-                                hint="fewer per m², or a smaller one"))  # fmt: skip
+        raise DomainError(
+            Issue(
+                path=("n",),
+                code="fixing_wider_than_its_cell",
+                message=sentence(
+                    f"the {wide.name} is {{v1}} wide, its share of the wall {{v2}}",
+                    v1=((2000 * max(wide.x, wide.z)) / 1000, "length"),
+                    v2=((2000 * min(room_x, room_z)) / 1000, "length"),
+                ),
+                hint="fewer per m², or a smaller one",
+            )
+        )
     free = max(max(p.b for p in parts) - stack.d, -min(p.a for p in parts))
     if free > _LONGEST:
         raise DomainError(Issue(path=("outer",), code="fixing_too_long",
-                                message=f"{1000 * free:.0f} mm of it stand free of the build-up",
-                                hint=f"at most {1000 * _LONGEST:.0f} mm"))  # fmt: skip
+                                message=sentence("{v1} of it stand free of the build-up", v1=(free, "length")),
+                                hint=sentence("at most {v1}", v1=(_LONGEST, "length"))))  # fmt: skip
     if any(p.b <= p.a for p in parts):
         raise DomainError(Issue(path=("head",), code="plate_thicker_than_fixing",
                                 message="a plate is thicker than the fixing is long",
@@ -189,11 +198,11 @@ def _check(fixing: Fixing, parts: list[_Part], stack: Stack) -> None:
 def _says(fixing: Fixing, parts: list[_Part], stack: Stack) -> Iterator[str]:
     start, end = min(p.a for p in parts), max(p.b for p in parts)
     if start < -1e-6:
-        yield f"comes out on the room side by {-1000 * start:.0f} mm"
+        yield sentence("comes out on the room side by {by}", by=(-start, "length"))
     elif start < 0.003:
         yield "reaches the inner face"
     if end > stack.d + 1e-6:
-        yield f"stands {1000 * (end - stack.d):.0f} mm free on the outside"
+        yield sentence("stands {by} free on the outside", by=(end - stack.d, "length"))
     if fixing.kind in ("screw", "dowel") and fixing.inner < 0.010:
         yield "holds in nothing inside of the insulation"
 

@@ -8,6 +8,7 @@ from typing import Literal
 from nimble_shell.core.assemblies.assembly import StandardRef
 from nimble_shell.core.basis.stations import Station
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.sentence import sentence
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -52,8 +53,13 @@ class ShellJoint:
         check = Collector()
         check.check(0 < len(self.name.strip()) <= 80, ("name",), "name_length",
                     f"the name has {len(self.name)} letters", "a name has 1 to 80")  # fmt: skip
-        check.check(0 <= self.length <= 1e5, ("length",), "length_out_of_range", f"length is {self.length:g} m",
-                    "from 0 to 100 000 m")  # fmt: skip
+        check.check(
+            0 <= self.length <= 1e5,
+            ("length",),
+            "length_out_of_range",
+            sentence("length is {v1}", v1=(self.length, "distance")),
+            sentence("from 0 to {v1}", v1=(100000.0, "distance")),
+        )
         check.check(self.fall is None or -1 <= self.fall <= 1, ("fall",), "fall_out_of_range",
                     f"fall is {100 * (self.fall or 0):g} %", "from −100 to 100 %")  # fmt: skip
         roles = [role.role for role in self.roles]

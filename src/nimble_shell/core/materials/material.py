@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.sentence import sentence
 
 #: (θ [°C], λ [W/(m·K)]) pairs, rising in θ; linear between, held at the ends.
 ConductivityTable = tuple[tuple[float, float], ...]
@@ -66,14 +67,14 @@ class Material:
             0 < self.lambda_ < 1000,
             ("lambda",),
             "conductivity_not_positive",
-            f"thermal conductivity is {self.lambda_} W/(m·K)",
+            sentence("thermal conductivity is {v1}", v1=(self.lambda_, "conductivity")),
             "enter the declared design value, above zero",
         )
         check.check(
             self.rho > 0 and self.c > 0,
             ("rho",),
             "density_not_positive",
-            f"density is {self.rho} kg/m³, specific heat {self.c} J/(kg·K)",
+            sentence("density is {v1}, specific heat {v2}", v1=(self.rho, "density"), v2=(self.c, "specific_heat")),
             "both are above zero",
         )
         check.check(
@@ -84,12 +85,18 @@ class Material:
             "above 0 and up to 1",
         )
         check.check(self.cost >= 0, ("cost",), "rate_negative", f"cost is {self.cost} per m³", "zero or above")
-        check.check(self.sd is None or self.sd >= 0, ("sd",), "sd_negative", f"s_d is {self.sd} m", "zero or above")
+        check.check(
+            self.sd is None or self.sd >= 0,
+            ("sd",),
+            "sd_negative",
+            sentence("s_d is {v1}", v1=(self.sd, "distance")),
+            "zero or above",
+        )
         check.check(
             self.lambda_fresh is None or 0 < self.lambda_fresh < 1000,
             ("lambda_fresh",),
             "conductivity_not_positive",
-            f"fresh conductivity is {self.lambda_fresh} W/(m·K)",
+            sentence("fresh conductivity is {v1}", v1=(self.lambda_fresh, "conductivity")),
             "above zero, or leave it out",
         )
         check.check(bool(self.name.strip()), ("name",), "name_length", "the name is empty", "give it a name")
@@ -113,7 +120,7 @@ class Material:
         )  # fmt: skip
         if self.w80 and self.w_f is not None:
             check.check(self.w80 < 0.8 * self.w_f, ("w_f",), "sorption_not_rising",
-                        f"it holds {self.w80:g} kg/m³ at 80 % and {self.w_f:g} at saturation",
+                        sentence(f"it holds {{v1}} at 80 % and {self.w_f:g} at saturation", v1=(self.w80, "density")),
                         "at saturation it holds more than 1.25 times as much")  # fmt: skip
 
 
@@ -126,7 +133,7 @@ def check_table(table: ConductivityTable, check: Collector, path: tuple[str | in
             lambda_ > 0 and theta >= ABSOLUTE_ZERO,
             (*path, row),
             "conductivity_not_positive",
-            f"λ is {lambda_} W/(m·K) at {theta} °C",
+            sentence("λ is {v1} at {v2}", v1=(lambda_, "conductivity"), v2=(theta, "temperature")),
             "every row has a temperature above absolute zero and λ above zero",
         )
 

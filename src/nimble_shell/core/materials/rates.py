@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
+from nimble_shell.core.quantities.sentence import sentence
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -31,7 +32,11 @@ class Rate:
             )
         for at, d in enumerate(self.stock or ()):
             check.check(
-                0 < d <= 3, ("stock", at), "thickness_not_positive", f"stock size is {d} m", "above 0, up to 3 m"
+                0 < d <= 3,
+                ("stock", at),
+                "thickness_not_positive",
+                sentence("stock size is {v1}", v1=(d, "distance")),
+                sentence("above 0, up to {v1}", v1=(3.0, "distance")),
             )
         check.refuse()
 

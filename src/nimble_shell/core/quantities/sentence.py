@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any
 
@@ -43,6 +44,33 @@ def sentence(template: str, **values: tuple[float | None, str]) -> Sentence:
         In SI, and the key of its dimension.
     """
     return Sentence(template, {name: Quantity(value or 0.0, of) for name, (value, of) in values.items()})
+
+
+def composed(template: str, **parts: str) -> Sentence:
+    """A sentence out of others, whose values it takes along.
+
+    Parameters
+    ----------
+    template : str
+        With {name} where a part stands.
+    parts : str or Sentence
+    """
+    values: dict[str, Quantity] = {}
+    for name, part in parts.items():
+        inner = str(part)
+        if isinstance(part, Sentence):
+            inner = part.template
+            for key, one in part.values.items():
+                values[f"{name}_{key}"] = one
+                inner = inner.replace(f"{{{key}}}", f"{{{name}_{key}}}")
+        template = template.replace(f"{{{name}}}", inner)
+    return Sentence(template, values)
+
+
+def joined(separator: str, parts: Iterable[str]) -> Sentence:
+    """Sentences one after the other."""
+    every = {f"p{at}": part for at, part in enumerate(parts)}
+    return composed(separator.join(f"{{{name}}}" for name in every), **every)
 
 
 def in_units(text: str, system: UnitSystem) -> str:

@@ -12,6 +12,7 @@ from nimble_shell.core.errors import Collector, DomainError
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
 from nimble_shell.core.materials.rates import priced_catalogue
+from nimble_shell.core.quantities.sentence import sentence
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,15 +33,15 @@ class ShellElement:
             0 < self.area <= 1e6,
             ("area",),
             "area_not_positive",
-            f"area is {self.area:g} m²",
-            "an area lies above 0 and up to 1 000 000 m²",
+            sentence("area is {v1}", v1=(self.area, "area")),
+            sentence("an area lies above 0 and up to {v1}", v1=(1000000.0, "area")),
         )
         check.check(
             self.U_entered is None or 0 < self.U_entered <= 20,
             ("U",),
             "transmittance_not_positive",
-            f"U is {self.U_entered} W/(m²·K)",
-            "an entered U lies above 0 and up to 20 W/(m²·K)",
+            sentence("U is {v1}", v1=(self.U_entered, "transmittance")),
+            sentence("an entered U lies above 0 and up to {v1}", v1=(20.0, "transmittance")),
         )
         check.check(
             self.station in STATIONS,
@@ -84,7 +85,7 @@ class Building:
             self.asked_H is None or 0 < self.asked_H < 1e6,
             ("asked_H",),
             "target_out_of_range",
-            f"asked heat loss is {self.asked_H} W/K",
+            sentence("asked heat loss is {v1}", v1=(self.asked_H, "coupling")),
             "an asked heat loss lies above 0",
         )
         walls = sum(element.area for element in self.elements if element.station == "D")
@@ -93,7 +94,7 @@ class Building:
             walls == 0 or openings < walls,
             ("elements",),
             "openings_exceed_walls",
-            f"openings have {openings:g} m², the gross walls {walls:g} m²",
+            sentence("openings have {v1}, the gross walls {v2}", v1=(openings, "area"), v2=(walls, "area")),
             "gross wall areas include their openings",
         )
         ids = [element.id for element in self.elements]

@@ -9,6 +9,7 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.studies.thickness import studied_layer
 from nimble_shell.core.thermal.conductivity import conductivity_at
 from nimble_shell.core.thermal.figures import WallFigures, wall_figures
@@ -27,12 +28,27 @@ class Claim:
 
     def __post_init__(self) -> None:
         check = Collector()
-        check.check(0 < self.R <= 100, ("R",), "resistance_not_physical", f"claimed R is {self.R:g} m²·K/W",
-                    "above 0 and up to 100 m²·K/W")  # fmt: skip
-        check.check(0 < self.d <= 3, ("d",), "thickness_not_positive", f"thickness is {self.d:g} m",
-                    "above 0 and up to 3 m")  # fmt: skip
-        check.check(-40 <= self.theta <= 80, ("theta",), "temperature_out_of_range",
-                    f"mean temperature is {self.theta:g} °C", "from −40 to 80 °C; labels use 10 or 24")  # fmt: skip
+        check.check(
+            0 < self.R <= 100,
+            ("R",),
+            "resistance_not_physical",
+            sentence("claimed R is {v1}", v1=(self.R, "resistance")),
+            sentence("above 0 and up to {v1}", v1=(100.0, "resistance")),
+        )
+        check.check(
+            0 < self.d <= 3,
+            ("d",),
+            "thickness_not_positive",
+            sentence("thickness is {v1}", v1=(self.d, "distance")),
+            sentence("above 0 and up to {v1}", v1=(3.0, "distance")),
+        )
+        check.check(
+            -40 <= self.theta <= 80,
+            ("theta",),
+            "temperature_out_of_range",
+            sentence("mean temperature is {v1}", v1=(self.theta, "temperature")),
+            sentence("from {v1} to {v2}; labels use 10 or 24", v1=(-40.0, "temperature"), v2=(80.0, "temperature")),
+        )
         check.refuse()
 
 
@@ -85,8 +101,16 @@ def check_claim(
     if material.lambda_T:
         tested, label = claim.theta, basis.schools.label_mean
         there, here = (value_of(conductivity_at(material.lambda_T, theta)) for theta in (tested, label))
-        aged = aged * given(here, "lambda_at_label", f"λ at {label:g} °C, the label of the Basis", "W/(m·K)", rows)
-        aged = aged / given(there, "lambda_at_test", f"λ at {tested:g} °C, the test", "W/(m·K)", rows)
+        aged = aged * given(
+            here,
+            "lambda_at_label",
+            sentence("λ at {at}, the label of the Basis", at=(label, "temperature")),
+            "W/(m·K)",
+            rows,
+        )
+        aged = aged / given(
+            there, "lambda_at_test", sentence("λ at {at}, the test", at=(tested, "temperature")), "W/(m·K)", rows
+        )
     if claim.age == "fresh" and material.lambda_fresh:
         rows = f"catalogue: {material.source}"
         aged = aged * given(material.lambda_, "lambda_aged", "aged", "W/(m·K)", rows)

@@ -10,6 +10,7 @@ from nimble_shell.core.basis.condition import condition
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.thermal.conductivity import mean_conductivity, theta_behind
 from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.thermal.section import of_school, resolved_section, surroundings
@@ -60,8 +61,8 @@ def temperature_at(
             Issue(
                 path=("depth",),
                 code="depth_outside",
-                message=f"depth is {1000 * depth:g} mm",
-                hint=f"from 0 to {1000 * whole:g} mm: what lies beyond a ventilated gap is outside",
+                message=sentence("depth is {v1}", v1=(depth, "length")),
+                hint=sentence("from 0 to {v1}: what lies beyond a ventilated gap is outside", v1=(whole, "length")),
             )
         )
     state = steady_state(resolved.element, moment.theta_i, moment.theta_e, given=given)
@@ -127,7 +128,7 @@ def chase(
             Issue(
                 path=("chase_depth",),
                 code="chase_too_deep",
-                message=f"the groove is {1000 * depth:g} mm deep",
+                message=sentence("the groove is {v1} deep", v1=(depth, "length")),
                 hint="above 0 and less than the layer",
             )
         )

@@ -13,6 +13,7 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.studies.sweep import Sweep
 from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.thermal.section import of_school
@@ -165,9 +166,11 @@ def crossing(
     grid = np.linspace(thinnest, THICKEST, _BRACKETS)
     beyond = cast("FloatArray", of_school(sweep.label(grid), basis.schools)) - asked
     if beyond[0] >= 0:
-        return None, f"the rest of the wall reaches it with {1000 * thinnest:g} mm of this layer"
+        return None, sentence("the rest of the wall reaches it with {d} of this layer", d=(thinnest, "length"))
     if beyond[-1] < 0:
-        return None, f"even {1000 * THICKEST:g} mm of this layer are {-beyond[-1]:.2f} m²·K/W short"
+        return None, sentence(
+            "even {d} of this layer are {R} short", d=(THICKEST, "length"), R=(float(-beyond[-1]), "resistance")
+        )
     from scipy.optimize import brentq  # not for every start
 
     above = int(np.argmax(beyond >= 0))
@@ -200,7 +203,7 @@ def crossing_working(
             Issue(
                 path=("figure",),
                 code="no_crossing",
-                message=f"no thickness reaches {asked:g} m²·K/W: {why}",
+                message=sentence(f"no thickness reaches {{v1}}: {why}", v1=(asked, "resistance")),
                 hint="change the core, the members or what is asked",
             )
         )

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from nimble_shell.core.errors import Collector, DomainError
 from nimble_shell.core.materials import ConductivityTable
 from nimble_shell.core.materials.material import check_table
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.working import Num, named, value_of
 
 LABEL_MEAN = 10.0  #: mean temperature at which λ is declared in SI practice [°C]
@@ -65,7 +66,7 @@ class Element:
                 0 <= value_of(film) < 10,
                 ("films", where),
                 "film_out_of_range",
-                f"surface resistance is {value_of(film)} m²·K/W",
+                sentence("surface resistance is {v1}", v1=(value_of(film), "resistance")),
                 "it lies from 0 to 10",
             )
         check.check(bool(self.layers), ("layers",), "no_layers", "there are no layers", "add at least one layer")
@@ -117,29 +118,32 @@ def _check_layer(layer: ElementLayer) -> None:
         check_table(part.table, check, (*path, "lambda_T"))
         if part.R is not None:
             R = value_of(part.R)
-            check.check(
-                0 <= R < 1000,
-                (*path, "R"),
-                "resistance_not_physical",
-                f"resistance is {R} m²·K/W",
-                "a resistance lies from 0 to 1000 m²·K/W",
-            )
+            if not 0 <= R < 1000:  # asked first: a sentence for every good layer would cost more than the rest
+                check.check(
+                    False,
+                    (*path, "R"),
+                    "resistance_not_physical",
+                    sentence("resistance is {v1}", v1=(R, "resistance")),
+                    sentence("a resistance lies from 0 to {v1}", v1=(1000.0, "resistance")),
+                )
             continue
         d = value_of(layer.d)
-        check.check(
-            0 < d <= 10,
-            ("d",),
-            "thickness_not_positive",
-            f"thickness is {d} m",
-            "a thickness lies above 0 and up to 10 m",
-        )
+        if not 0 < d <= 10:  # asked first: a sentence for every good layer would cost more than the rest
+            check.check(
+                False,
+                ("d",),
+                "thickness_not_positive",
+                sentence("thickness is {v1}", v1=(d, "distance")),
+                sentence("a thickness lies above 0 and up to {v1}", v1=(10.0, "distance")),
+            )
         if part.lambda_ is not None:
             lambda_ = value_of(part.lambda_)
-            check.check(
-                0 < lambda_ < 1e4,
-                (*path, "lambda"),
-                "conductivity_not_positive",
-                f"thermal conductivity is {lambda_} W/(m·K)",
-                "enter the declared design value, above zero",
-            )
+            if not 0 < lambda_ < 1e4:  # asked first: a sentence for every good layer would cost more than the rest
+                check.check(
+                    False,
+                    (*path, "lambda"),
+                    "conductivity_not_positive",
+                    sentence("thermal conductivity is {v1}", v1=(lambda_, "conductivity")),
+                    "enter the declared design value, above zero",
+                )
     check.refuse()

@@ -10,6 +10,7 @@ from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue, ConductivityTable, Material
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.thermal.air import A_V_LARGE, A_V_SMALL, air_layer_resistance
 from nimble_shell.core.thermal.conductivity import conductivity_at
 from nimble_shell.core.thermal.element import LABEL_MEAN, Element, ElementLayer, Part
@@ -327,7 +328,9 @@ def _conductivity(
     elif material.lambda_fresh is not None:
         origin += ", aged"
     label = value_of(conductivity_at(table, around.label_mean)) if table else entered or base
-    text = f"conductivity, {material.name}" + (f", at {around.label_mean:g} °C mean" if table else "")
+    text = f"conductivity, {material.name}"
+    if table:
+        text = sentence(f"{text}, at {{theta}} mean", theta=(around.label_mean, "temperature"))
     return given(label, f"lambda_{tag}", text, "W/(m·K)", origin), table
 
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
 from nimble_shell.core.materials.material import ABSOLUTE_ZERO
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.thermal.conductivity import mean_conductivity, theta_behind
 from nimble_shell.core.thermal.element import Element, ElementLayer
 from nimble_shell.core.working import Given, Num, named, plain, value_of
@@ -64,8 +65,10 @@ def steady_state(
                 Issue(
                     path=(name,),
                     code="temperature_not_physical",
-                    message=f"temperature is {theta} °C",
-                    hint="temperatures lie from −273.15 up to 2000 °C",
+                    message=sentence("temperature is {v1}", v1=(theta, "temperature")),
+                    hint=sentence(
+                        "temperatures lie from {v1} up to {v2}", v1=(-273.15, "temperature"), v2=(2000.0, "temperature")
+                    ),
                 )
             )
     q, thetas = _solve(element, theta_i, theta_e)

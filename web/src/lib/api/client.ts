@@ -110,6 +110,18 @@ const unreachable: ProblemBody = {
 
 export const api = createClient<paths>({ baseUrl: '' });
 
+/** The units in which sentences of answers and refusals are said. */
+let reader = 'SI';
+export function readIn(system: string): void {
+  reader = system;
+}
+api.use({
+  onRequest({ request }) {
+    request.headers.set('X-Units', reader);
+    return request;
+  },
+});
+
 interface Reply<T> {
   data?: T;
   error?: unknown;

@@ -14,8 +14,10 @@ interface Handlers {
   gone: () => void;
 }
 
-/** This window's name; tickets of its questions begin with it. */
-export const WINDOW = crypto.randomUUID();
+/** This window's name; tickets of its questions begin with it. (randomUUID is missing on a plain office address.) */
+export const WINDOW = Array.from(crypto.getRandomValues(new Uint8Array(12)), (one) =>
+  one.toString(16).padStart(2, '0'),
+).join('');
 let questions = 0;
 /** A name for a question of this window. */
 export const ticket = () => `${WINDOW}.${(questions += 1)}`;

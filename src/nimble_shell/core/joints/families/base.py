@@ -10,6 +10,7 @@ from nimble_shell.core.joints.families.family import Family, Situation, Variant,
 from nimble_shell.core.joints.families.seam import MESH, METAL, WALLS
 from nimble_shell.core.joints.stack import Stack, row_of
 from nimble_shell.core.parameters import Choice
+from nimble_shell.core.quantities.sentence import sentence
 
 SOIL_LAMBDA = 2.0  #: of ground that is not known, ISO 13370:2017, table 7 [W/(m·K)]
 
@@ -49,7 +50,12 @@ def soil(at: Situation, board: Board, b: float, deep: float) -> None:
 def assumed(b: float) -> tuple[str, ...]:
     """What is taken for granted about a slab of half width `b` and its ground. [m]"""
     return (
-        f"ground {SOIL_LAMBDA:g} W/(m·K), {5 * b:g} m deep and wide; floor {2 * b:g} m wide (ISO 10211:2017, 5.2.4)",
+        sentence(
+            "ground {soil}, {far} deep and wide; floor {wide} wide (ISO 10211:2017, 5.2.4)",
+            soil=(SOIL_LAMBDA, "conductivity"),
+            far=(5 * b, "distance"),
+            wide=(2 * b, "distance"),
+        ),
         "U of the floor with its ground by ISO 13370:2017, 7.2, so ψ is the joint alone",
     )
 
@@ -146,8 +152,12 @@ def _dowels(at: Situation, board: Board, top: float) -> None:
     wall, slab = at.wall, at.stacks["floor"]
     bar, up, down = at.number("bar"), at.number("bar_up"), at.number("bar_down")
     base = slab.plies[structural(slab)]
-    fits(down < base.d, "bar_down", f"the dowels go {1000 * down:g} mm into a slab of {1000 * base.d:g} mm",
-         "less deep, or a thicker slab")  # fmt: skip
+    fits(
+        down < base.d,
+        "bar_down",
+        sentence("the dowels go {v1} into a slab of {v2}", v1=(down, "length"), v2=(base.d, "length")),
+        "less deep, or a thicker slab",
+    )
     share = math.pi / 4 * bar / at.number("bar_spacing")
     metal = at.fill(at.word("bar_metal"))
     for index, ply in enumerate(wall.plies):
@@ -165,8 +175,12 @@ def _through(at: Situation, board: Board, b: float) -> float:
     H = reach(wall)
     deep, wide, high = at.number("footing_depth"), at.number("footing_width"), at.number("footing_height")
     strip = at.number("edge")
-    fits(deep > slab.d, "footing_depth", f"the footing at {1000 * deep:g} mm lies in the slab of {1000 * slab.d:g} mm",
-         "deeper than the slab")  # fmt: skip
+    fits(
+        deep > slab.d,
+        "footing_depth",
+        sentence("the footing at {v1} lies in the slab of {v2}", v1=(deep, "length"), v2=(slab.d, "length")),
+        "deeper than the slab",
+    )
     for index, ply in enumerate(slab.plies):
         a, z = slab.span(index)
         board.rect(strip, -z, b, -a, ply.fill)

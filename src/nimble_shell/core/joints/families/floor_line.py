@@ -7,6 +7,7 @@ from nimble_shell.core.joints.families.family import Family, Situation, Variant,
 from nimble_shell.core.joints.families.seam import BEAM_TIMBER, FRAMES, WALLS
 from nimble_shell.core.joints.stack import Stack, row_of
 from nimble_shell.core.parameters import Choice
+from nimble_shell.core.quantities.sentence import sentence
 
 _CONCRETE = ("icf", "icf-one-sided", "masonry", "mesh-mortar")
 _PLATE = 0.038  #: [m]
@@ -52,8 +53,12 @@ def _ring_beam(at: Situation, board: Board, t: float, R: float) -> None:
     wall = at.wall
     a, b = wall.core_span
     deep, high = at.number("beam"), at.number("beam_height")
-    fits(deep < b - a, "beam", f"the beam is {1000 * deep:g} mm deep in a frame of {1000 * (b - a):g} mm",
-         "a thinner beam, or a deeper frame")  # fmt: skip
+    fits(
+        deep < b - a,
+        "beam",
+        sentence("the beam is {v1} deep in a frame of {v2}", v1=(deep, "length"), v2=(b - a, "length")),
+        "a thinner beam, or a deeper frame",
+    )
     _lined(board, wall, t, at)
     board.rect(-a - deep, t - high, -a, t, at.fill(at.word("timber")), "ring beam")
     board.rect(0, t, R, t + _DECK, at.fill("osb"), "deck")
@@ -69,8 +74,12 @@ def _platform(at: Situation, board: Board, t: float, R: float) -> None:
     wall = at.wall
     a, b = wall.core_span
     foam, rim = at.number("rim_foam"), at.number("rim")
-    fits(foam + rim <= b - a, "rim_foam", f"rim and foam are {1000 * (foam + rim):g} mm in a core of "
-         f"{1000 * (b - a):g} mm", "thinner, or a thicker core")  # fmt: skip
+    fits(
+        foam + rim <= b - a,
+        "rim_foam",
+        sentence("rim and foam are {v1} in a core of {v2}", v1=(foam + rim, "length"), v2=(b - a, "length")),
+        "thinner, or a thicker core",
+    )
     timber = at.fill("softwood")
     board.rect(-b, -_PLATE, -a, 0, timber, "top plate")
     board.rect(-b, 0, 0, t + _DECK, at.fill("mineral-wool-035"), "rim space")

@@ -9,6 +9,7 @@ from nimble_shell.core.joints.families.family import Family, Situation, Variant,
 from nimble_shell.core.joints.families.seam import CASSETTES, MESH, METAL
 from nimble_shell.core.joints.stack import Stack
 from nimble_shell.core.parameters import Choice, Parameter
+from nimble_shell.core.quantities.sentence import sentence
 
 _FRAME_HIGH = 0.080  #: visible height of the frame [m]
 
@@ -22,8 +23,12 @@ def draw(at: Situation) -> Drawing:
     deep = at.number("frame")
     position = at.number("position")
     slack = wall.d - deep
-    fits(slack >= -1e-9, "frame", f"the frame is {1000 * deep:g} mm deep in a wall of {1000 * wall.d:g} mm",
-         "a thinner frame, or a thicker wall")  # fmt: skip
+    fits(
+        slack >= -1e-9,
+        "frame",
+        sentence("the frame is {v1} deep in a wall of {v2}", v1=(deep, "length"), v2=(wall.d, "length")),
+        "a thinner frame, or a thicker wall",
+    )
     x0 = -wall.d + position * slack
     frame = at.fill("softwood")
     lambda_f = deep / max(1 / at.number("U_frame") - 0.17, 0.02)
@@ -50,7 +55,8 @@ def draw(at: Situation) -> Drawing:
     board.refer(wall.name, wall.U, H)
     board.refer("window frame", at.number("U_frame"), top)
     return board.done((-wall.d - 0.08, -0.55, 0.10, top + 0.03), plan=True, assumptions=(
-        f"frame as a block of U {at.number('U_frame'):g} W/(m²·K) with the shim space, cut where the glass begins",
+        sentence("frame as a block of U {U} with the shim space, cut where the glass begins",
+                 U=(at.number("U_frame"), "transmittance")),
     ))  # fmt: skip
 
 
@@ -68,7 +74,12 @@ def _framed(at: Situation, board: Board, H: float) -> None:
     header = at.number("header") if edge == "head" else 0.0
     timber = at.fill("softwood")
     foam = at.number("header_foam")
-    fits(foam < b - a, "header_foam", f"{1000 * foam:g} mm of foam in a core of {1000 * (b - a):g} mm", "thinner foam")
+    fits(
+        foam < b - a,
+        "header_foam",
+        sentence("{v1} of foam in a core of {v2}", v1=(foam, "length"), v2=(b - a, "length")),
+        "thinner foam",
+    )
     if header:
         board.rect(-b, -t - header, -a, -t, at.fill("lvl"), "header")
         board.rect(-b, -t - header, -b + foam, -t, at.fill("eps-graphite"), "header foam")

@@ -12,6 +12,7 @@ from nimble_shell.core.joints.families.family import Family, Situation, Variant,
 from nimble_shell.core.joints.families.seam import BEAM_TIMBER, FRAMES, MESH, METAL, ROOFS, WALLS, air_gap
 from nimble_shell.core.joints.stack import Stack
 from nimble_shell.core.parameters import Choice, Parameter
+from nimble_shell.core.quantities.sentence import sentence
 
 _FAR = 20.0  #: beyond every section [m]
 
@@ -32,8 +33,14 @@ def draw_eave(at: Situation) -> Drawing:
     x0, x1 = -b, -a
     if at.variant == "ring beam":  # the plate lies on the beam; the fill goes on outside of both
         x0 = -a - at.number("beam")
-        fits(x0 > -b, "beam", f"the beam is {1000 * at.number('beam'):g} mm deep in a frame of {1000 * (b - a):g} mm",
-             "a thinner beam, or a deeper frame")  # fmt: skip
+        fits(
+            x0 > -b,
+            "beam",
+            sentence(
+                "the beam is {v1} deep in a frame of {v2}", v1=(at.number("beam"), "length"), v2=(b - a, "length")
+            ),
+            "a thinner beam, or a deeper frame",
+        )
     if at.variant == "plate on core":  # on the concrete of a form wall
         core = wall.of_family("concrete")
         if core is not None:

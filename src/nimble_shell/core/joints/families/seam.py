@@ -8,6 +8,7 @@ from nimble_shell.core.joints.drawing import Board, Drawing
 from nimble_shell.core.joints.families.family import Family, Situation, Variant, fits, length, reach
 from nimble_shell.core.joints.stack import Fill, air_fill
 from nimble_shell.core.parameters import Choice
+from nimble_shell.core.quantities.sentence import sentence
 
 PANELS = ("sip", "sip-roof", "sip-floor")
 CASSETTES = ("cassette", "bead-cassette", "cassette-roof", "bead-roof")
@@ -36,7 +37,12 @@ def draw(at: Situation) -> Drawing:
 
 def _surface(at: Situation, board: Board, x0: float, x1: float) -> float:
     width, t, gap = at.number("width"), at.number("thickness"), at.number("gap")
-    fits(2 * t < x1 - x0, "thickness", f"two splines of {1000 * t:g} mm fill the core", "thinner splines, thicker core")
+    fits(
+        2 * t < x1 - x0,
+        "thickness",
+        sentence("two splines of {v1} fill the core", v1=(t, "length")),
+        "thinner splines, thicker core",
+    )
     _foam_gap(at, board, x0, x1, gap)
     for x in (x0, x1 - t):
         board.rect(x, -width / 2, x + t, width / 2, at.fill("osb"), "spline")
@@ -50,7 +56,10 @@ def _surface(at: Situation, board: Board, x0: float, x1: float) -> float:
 def _block(at: Situation, board: Board, x0: float, x1: float) -> float:
     width, t, gap = at.number("width"), at.number("thickness"), at.number("gap")
     fits(
-        2 * t < x1 - x0, "thickness", f"two skins of {1000 * t:g} mm fill the core", "thinner skins, or a thicker core"
+        2 * t < x1 - x0,
+        "thickness",
+        sentence("two skins of {v1} fill the core", v1=(t, "length")),
+        "thinner skins, or a thicker core",
     )
     core = at.wall.plies[at.wall.core_at].fill
     board.rect(x0, -width / 2, x1, width / 2, core, "spline core")
@@ -77,9 +86,14 @@ def _lumber(at: Situation, board: Board, x0: float, x1: float) -> float:
 
 def _i_section(at: Situation, board: Board, x0: float, x1: float) -> float:
     flange, depth, web = at.number("flange"), at.number("depth"), at.number("web")
-    fits(2 * depth < x1 - x0, "depth", f"two flanges of {1000 * depth:g} mm fill the core",
+    fits(2 * depth < x1 - x0, "depth", sentence("two flanges of {v1} fill the core", v1=(depth, "length")),
          "thinner flanges, or a thicker core")  # fmt: skip
-    fits(web < flange, "web", f"the web is {1000 * web:g} mm wide, the flange {1000 * flange:g} mm", "a thinner web")
+    fits(
+        web < flange,
+        "web",
+        sentence("the web is {v1} wide, the flange {v2}", v1=(web, "length"), v2=(flange, "length")),
+        "a thinner web",
+    )
     board.rect(x0 + depth, -web / 2, x1 - depth, web / 2, at.fill("osb"), "web")
     for x in (x0, x1 - depth):
         board.rect(x, -flange / 2, x + depth, flange / 2, at.fill("lvl"), "flange")
@@ -91,7 +105,12 @@ def _i_section(at: Situation, board: Board, x0: float, x1: float) -> float:
 
 def _metal(at: Situation, board: Board, x0: float, x1: float) -> float:
     lip, gap = at.number("lip"), at.number("gap")
-    fits(2 * lip < x1 - x0, "lip", f"two lips of {1000 * lip:g} mm meet in the core", "shorter lips, or a thicker core")
+    fits(
+        2 * lip < x1 - x0,
+        "lip",
+        sentence("two lips of {v1} meet in the core", v1=(lip, "length")),
+        "shorter lips, or a thicker core",
+    )
     skin = at.number("skin")
     steel = at.fill("steel")
     filled = at.fill("polypropylene") if at.variant == "two seals" else air_gap(x1 - x0, gap)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from nimble_shell.core.joints.drawing import Board, Drawing
 from nimble_shell.core.joints.families.family import Family, Situation, Variant, fits, length, reach
+from nimble_shell.core.quantities.sentence import sentence
 
 
 def draw(at: Situation) -> Drawing:
@@ -24,7 +25,12 @@ def draw(at: Situation) -> Drawing:
     x1 = max(0.0, shift)
     foam = at.fill("eps-graphite")
     board.rect(min(-wall.d, shift - upper.d), 0, x1, plate, foam, "foam beside the plate")
-    fits(wide <= max(outer - inner, b - a) + 0.2, "plate_width", f"the plate is {1000 * wide:g} mm wide", "narrower")
+    fits(
+        wide <= max(outer - inner, b - a) + 0.2,
+        "plate_width",
+        sentence("the plate is {v1} wide", v1=(wide, "length")),
+        "narrower",
+    )
     left = -outer + at.number("plate_edge")
     board.rect(left, 0, left + wide, plate, at.fill("softwood"), "sill plate")
     board.dim("plate_width", (left, plate), (left + wide, plate))

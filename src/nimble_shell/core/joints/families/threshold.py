@@ -9,6 +9,7 @@ from nimble_shell.core.joints.families.base import assumed, ground_U, soil, stru
 from nimble_shell.core.joints.families.family import Family, Situation, Variant, fits, length, reach
 from nimble_shell.core.joints.families.seam import WALLS
 from nimble_shell.core.parameters import Choice, Parameter
+from nimble_shell.core.quantities.sentence import sentence
 
 _LEAF = 1.0  #: of the door's leaf that is drawn, from the threshold [m]
 
@@ -22,8 +23,12 @@ def draw(at: Situation) -> Drawing:
     bearing = structural(slab)
     top = -slab.depth(bearing)
     door, sill, wide = at.number("door"), at.number("sill"), at.number("sill_width")
-    fits(door <= wall.d, "door", f"the leaf is {1000 * door:g} mm thick in a wall of {1000 * wall.d:g} mm",
-         "a thinner leaf, or a thicker wall")  # fmt: skip
+    fits(
+        door <= wall.d,
+        "door",
+        sentence("the leaf is {v1} thick in a wall of {v2}", v1=(door, "length"), v2=(wall.d, "length")),
+        "a thinner leaf, or a thicker wall",
+    )
     x = -wall.d + at.number("position") * (wall.d - door)  # the leaf's outer face
     board = Board()
     soil(at, board, b, deep)
@@ -36,8 +41,14 @@ def draw(at: Situation) -> Drawing:
         board.dim("edge", (-wall.d - edge, low), (-wall.d, low))
     if block:
         high = at.number("block")
-        fits(high < slab.plies[bearing].d, "block", f"the block is {1000 * high:g} mm high in a slab of "
-             f"{1000 * slab.plies[bearing].d:g} mm", "a lower block, or a thicker slab")  # fmt: skip
+        fits(
+            high < slab.plies[bearing].d,
+            "block",
+            sentence(
+                "the block is {v1} high in a slab of {v2}", v1=(high, "length"), v2=(slab.plies[bearing].d, "length")
+            ),
+            "a lower block, or a thicker slab",
+        )
         inside = x + door + at.number("block_in")
         board.rect(-wall.d, top - high, inside, top, at.fill(at.word("block_of")), "bearing insulation")
         board.dim("block", (inside, top - high), (inside, top))
@@ -63,7 +74,7 @@ def draw(at: Situation) -> Drawing:
     view = (-wall.d - edge - 0.25, -max(slab.d, -ground) - 0.15, 0.6, 0.45)
     return board.done(view, assumptions=(
         *assumed(b),
-        f"leaf as a block of U {U:g} W/(m²·K); its gaskets and the gap under it are in that U",
+        sentence("leaf as a block of U {U}; its gaskets and the gap under it are in that U", U=(U, "transmittance")),
         f"the reveal is as deep as {wall.name}; floor finishes stop at the leaf",
     ))  # fmt: skip
 

@@ -12,6 +12,7 @@ from nimble_shell.core.basis.damp import DampLimits
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.materials.material import MouldClass
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
+from nimble_shell.core.quantities.sentence import sentence
 
 FloatArray = NDArray[np.float64]
 SmallArray = NDArray[np.float32]
@@ -53,7 +54,7 @@ class Life:
         check.check(self.leak_layer is None or self.leak_layer >= 1, ("leak_layer",), "layer_innermost",
                     "a leak cannot wet the innermost layer from inside", "a layer further out")  # fmt: skip
         check.check(0 <= self.leakage <= 1000, ("leakage",), "leakage_out_of_range",
-                    f"leakage is {self.leakage:g} m³/(h·m)", "from 0 to 1000")  # fmt: skip
+                    sentence("leakage is {v1}", v1=(self.leakage, "joint_flow")), "from 0 to 1000")  # fmt: skip
         check.refuse()
 
 

@@ -12,6 +12,7 @@ from nimble_shell.core.climate import hourly_temperature, p_sat
 from nimble_shell.core.climate.invented import HOURS, MONTH_DAYS
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.moisture.monthly.element import below_floor, months_of
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.working import value_of
 
 FloatArray = NDArray[np.float64]
@@ -42,8 +43,13 @@ class Exposure:
                     "0 looks up, 90 stands, 180 looks down")  # fmt: skip
         check.check(0 <= self.absorptance <= 1, ("absorptance",), "absorptance_out_of_range",
                     f"absorptance is {self.absorptance:g}", "from 0 to 100 %")  # fmt: skip
-        check.check(0 <= self.rain <= 2000, ("rain",), "rain_out_of_range", f"rain is {self.rain:g} kg/m²",
-                    "from 0 to 2000 kg/m² a year")  # fmt: skip
+        check.check(
+            0 <= self.rain <= 2000,
+            ("rain",),
+            "rain_out_of_range",
+            sentence("rain is {v1}", v1=(self.rain, "surface_mass")),
+            sentence("from 0 to {v1} a year", v1=(2000.0, "surface_mass")),
+        )
         check.refuse()
 
 

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.moisture.hourly import kernel
 from nimble_shell.core.moisture.hourly.transport import Run, tables_of
+from nimble_shell.core.quantities.sentence import sentence
 
 FloatArray = NDArray[np.float64]
 _WITHIN = 1e-9  #: a place this far outside of a face lies on it [m]
@@ -44,8 +45,14 @@ def at(run: Run, x: float) -> Trace:
     """
     faces = np.r_[0.0, np.cumsum(run.grid.dx)]
     if not -_WITHIN <= x <= faces[-1] + _WITHIN:
-        raise DomainError(Issue(path=("x",), code="place_outside", message=f"x is {x} m of {faces[-1]:g} m",
-                                hint="from 0 at the inner face"))  # fmt: skip
+        raise DomainError(
+            Issue(
+                path=("x",),
+                code="place_outside",
+                message=sentence("x is {v1} of {v2}", v1=(x, "distance"), v2=(faces[-1], "distance")),
+                hint="from 0 at the inner face",
+            )
+        )
     n = len(run.grid.dx)
     j = int(np.clip(np.searchsorted(faces, x - _WITHIN) - 1, 0, n - 1))
     middle = (faces[j] + faces[j + 1]) / 2

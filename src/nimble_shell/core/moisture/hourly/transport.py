@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from nimble_shell.core.errors import Collector, DomainError, Issue, NotConverged
 from nimble_shell.core.moisture.hourly import kernel
 from nimble_shell.core.progress import report
+from nimble_shell.core.quantities.sentence import sentence
 
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
@@ -142,8 +143,14 @@ def cells(slabs: Sequence[Slab], finest: float = _FINEST, growth: float = _GROWT
     layer: list[int] = []
     for at, slab in enumerate(slabs):
         if not slab.d > 0:
-            raise DomainError(Issue(path=("layers", at, "d"), code="thickness_not_positive",
-                                    message=f"thickness is {slab.d} m", hint="above zero"))  # fmt: skip
+            raise DomainError(
+                Issue(
+                    path=("layers", at, "d"),
+                    code="thickness_not_positive",
+                    message=sentence("thickness is {v1}", v1=(slab.d, "distance")),
+                    hint="above zero",
+                )
+            )
         half: list[float] = []
         while 2 * sum(half) < slab.d and len(half) < MOST_CELLS:
             half.append(min(finest * growth ** len(half), coarsest))
@@ -305,11 +312,27 @@ def _check(slabs: Sequence[Slab], films: Films, boundaries: Boundaries, hours: i
                 "between one hour and fifty years")  # fmt: skip
     for at, slab in enumerate(slabs):
         one, path = slab.stuff, ("layers", at)
-        check.check(slab.d > 0, (*path, "d"), "thickness_not_positive", f"thickness is {slab.d} m", "above zero")
-        check.check(one.rho > 0 and one.c > 0, (*path, "rho"), "density_not_positive",
-                    f"density is {one.rho} kg/m³, specific heat {one.c} J/(kg·K)", "both above zero")  # fmt: skip
-        check.check(one.lambda_ > 0, (*path, "lambda"), "conductivity_not_positive",
-                    f"thermal conductivity is {one.lambda_} W/(m·K)", "above zero")  # fmt: skip
+        check.check(
+            slab.d > 0,
+            (*path, "d"),
+            "thickness_not_positive",
+            sentence("thickness is {v1}", v1=(slab.d, "distance")),
+            "above zero",
+        )
+        check.check(
+            one.rho > 0 and one.c > 0,
+            (*path, "rho"),
+            "density_not_positive",
+            sentence("density is {v1}, specific heat {v2}", v1=(one.rho, "density"), v2=(one.c, "specific_heat")),
+            "both above zero",
+        )
+        check.check(
+            one.lambda_ > 0,
+            (*path, "lambda"),
+            "conductivity_not_positive",
+            sentence("thermal conductivity is {v1}", v1=(one.lambda_, "conductivity")),
+            "above zero",
+        )
         check.check(all(mu > 0 for _, mu in one.mu) and bool(one.mu), (*path, "mu"), "mu_not_positive",
                     "μ has to be above zero", "still air has 1")  # fmt: skip
         for name, pairs, lead in (("mu", one.mu, "φ"), ("sorption", one.sorption, "φ"), ("Dw", one.Dw, "w")):
@@ -335,10 +358,20 @@ def _check(slabs: Sequence[Slab], films: Films, boundaries: Boundaries, hours: i
     if np.isfinite(table).all() and len(table):
         for column, name in ((0, "theta_e"), (2, "theta_i")):
             worst = int(np.argmax(np.abs(table[:, column])))
-            check.check(-90 <= table[worst, column] <= 120, ("climate", "hours", worst), "temperature_not_physical",
-                        f"{name} is {table[worst, column]:g} °C", "from −90 to 120 °C")  # fmt: skip
+            check.check(
+                -90 <= table[worst, column] <= 120,
+                ("climate", "hours", worst),
+                "temperature_not_physical",
+                sentence(f"{name} is {{v1}}", v1=(table[worst, column], "temperature")),
+                sentence("from {v1} to {v2}", v1=(-90.0, "temperature"), v2=(120.0, "temperature")),
+            )
         for column, name in ((1, "p_e"), (3, "p_i")):
             worst = int(np.argmin(table[:, column]))
-            check.check(table[worst, column] >= 0, ("climate", "hours", worst), "pressure_negative",
-                        f"{name} is {table[worst, column]:g} Pa", "vapour pressures are zero or above")  # fmt: skip
+            check.check(
+                table[worst, column] >= 0,
+                ("climate", "hours", worst),
+                "pressure_negative",
+                sentence(f"{name} is {{v1}}", v1=(table[worst, column], "pressure")),
+                "vapour pressures are zero or above",
+            )
     check.refuse()

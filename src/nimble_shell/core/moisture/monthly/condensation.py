@@ -11,6 +11,7 @@ from scipy.linalg import solve_banded
 
 from nimble_shell.core.climate.saturation import p_sat
 from nimble_shell.core.errors import Collector, NotConverged
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.thermal.vapour import DELTA_0
 from nimble_shell.core.working import value_of
 
@@ -107,10 +108,28 @@ def planes_of(plies: Sequence[MonthlyLayer], R_si: float, R_se: float, max_R: fl
     """
     check = Collector()
     check.check(bool(plies), ("layers",), "no_layers", "there is no layer", "give at least one")
-    check.check(max_R > 0, ("max_R",), "slice_not_positive", f"max_R is {max_R} m²·K/W", "0.25 is usual")
+    check.check(
+        max_R > 0,
+        ("max_R",),
+        "slice_not_positive",
+        sentence("max_R is {v1}", v1=(max_R, "resistance")),
+        "0.25 is usual",
+    )
     for at, ply in enumerate(plies):
-        check.check(ply.R >= 0, ("layers", at), "resistance_negative", f"R is {ply.R} m²·K/W", "zero or above")
-        check.check(ply.sd >= 0, ("layers", at), "sd_negative", f"s_d is {ply.sd} m", "zero or above")
+        check.check(
+            ply.R >= 0,
+            ("layers", at),
+            "resistance_negative",
+            sentence("R is {v1}", v1=(ply.R, "resistance")),
+            "zero or above",
+        )
+        check.check(
+            ply.sd >= 0,
+            ("layers", at),
+            "sd_negative",
+            sentence("s_d is {v1}", v1=(ply.sd, "distance")),
+            "zero or above",
+        )
     check.check(
         R_si >= 0 and R_se >= 0 and R_si + R_se + sum(ply.R for ply in plies) > 0,
         ("films",), "nothing_resists", "the total resistance is not above zero", "give a layer or film a resistance",
@@ -207,8 +226,13 @@ def _check(months: Sequence[Month], delta_0: float) -> None:
             check.check(0 < phi <= 1, ("months", at, name), "humidity_out_of_range", f"relative humidity is {phi}",
                         "above 0 and up to 1")  # fmt: skip
         for name, theta in (("Te", month.theta_e), ("Ti", month.theta_i)):
-            check.check(-90 <= theta <= 100, ("months", at, name), "temperature_not_physical",
-                        f"temperature is {theta} °C", "from −90 to 100 °C")  # fmt: skip
+            check.check(
+                -90 <= theta <= 100,
+                ("months", at, name),
+                "temperature_not_physical",
+                sentence("temperature is {v1}", v1=(theta, "temperature")),
+                sentence("from {v1} to {v2}", v1=(-90.0, "temperature"), v2=(100.0, "temperature")),
+            )
     check.refuse()
 
 

@@ -14,6 +14,7 @@ from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.monthly.condensation import DAYS, Carried, Month, Planes, Year, year
 from nimble_shell.core.moisture.monthly.element import limit_beside
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.working import Given, Num, named, plain, power, value_of
 
 FloatArray = NDArray[np.float64]
@@ -187,7 +188,7 @@ def leak_year(
     """
     check = Collector()
     check.check(0 <= leak.leakage <= 1000, ("leakage",), "leakage_out_of_range",
-                f"leakage is {leak.leakage:g} m³/(h·m)", "from 0 to 1000")  # fmt: skip
+                sentence("leakage is {v1}", v1=(leak.leakage, "joint_flow")), "from 0 to 1000")  # fmt: skip
     check.check(1 <= leak.plane <= len(planes.x) - 2, ("plane",), "plane_outside", f"plane {leak.plane}",
                 "between two slices")  # fmt: skip
     check.refuse()

@@ -17,6 +17,7 @@ from nimble_shell.core.moisture.monthly.element import ElementYear, element_plan
 from nimble_shell.core.moisture.monthly.leak import Leak, LeakYear, largest_safe, leak_year, skin_plane
 from nimble_shell.core.moisture.monthly.surface import f_rsi_required
 from nimble_shell.core.progress import report
+from nimble_shell.core.quantities.sentence import composed, sentence
 from nimble_shell.core.search import smallest
 from nimble_shell.core.thermal.control import vapour_plane
 from nimble_shell.core.working import Given, Num, named, plain
@@ -210,7 +211,7 @@ def margin_working(
     if found.phi_fails is None:
         return None
 
-    def told(phi: float) -> str:
+    def decides(phi: float) -> str:
         year = element_year(assembly, catalogue, at_humidity(basis, phi), direction)
         reason = judged(year)
         if reason in ("surface", "outer surface"):
@@ -220,13 +221,18 @@ def margin_working(
             )
             return f"factor of the {reason} {year.f_rsi if inner else year.f_outer:.3f} against {asked:.3f} asked"
         worst = max(year.wet, key=lambda one: one.peak / one.limit, default=None)
-        held = "nothing condenses" if worst is None else f"{worst.peak:.4f} of {worst.limit:.4f} kg/m² held"
-        return f"{held}, {year.left:.4f} left at the year's end"
+        held = (
+            "nothing condenses"
+            if worst is None
+            else sentence("{peak} of {limit} held", peak=(worst.peak, "condensate"), limit=(worst.limit, "condensate"))
+        )
+        left = sentence("{left} left at the year's end", left=(year.left, "condensate"))
+        return composed("{held}, {left}", held=held, left=left)
 
     before = found.phi_fails - POINT
-    sides = f"{100 * found.phi_fails:.0f} % fails: {told(found.phi_fails)}"
+    sides = composed(f"{100 * found.phi_fails:.0f} % fails: {{why}}", why=decides(found.phi_fails))
     if before > 0:
-        sides += f"; {100 * before:.0f} % passes: {told(before)}"
+        sides = composed(f"{{fails}}; {100 * before:.0f} % passes: {{why}}", fails=sides, why=decides(before))
     fails = given(found.phi_fails, "phi_fails", "first whole per cent at which it fails", "", sides)
     now = given(found.phi_room, "phi_i", "room in the coldest month", "", "Basis: indoor regime")
     return named(fails - now, "margin", "margin of room humidity", "", "φ_fails − φ_i, run at both whole per cents")
@@ -255,7 +261,7 @@ def _phi_fails(basis: Basis, fails_at: Callable[[Basis], bool], *, fails: bool) 
 
 def sheet_of(sd: float) -> dict[str, Material]:
     """The sheet that is tried, as a material of its own."""
-    one = Material(key=_SHEET, name=f"sheet of s_d {sd:g} m", family="membrane", hatch="membrane", lambda_=0.33,
+    one = Material(key=_SHEET, name="sheet that is tried", family="membrane", hatch="membrane", lambda_=0.33,
                    rho=400.0, c=1800.0, sd=sd, mu=sd / 0.0005)  # fmt: skip
     return {_SHEET: one}
 
