@@ -10,6 +10,7 @@ import numpy as np
 import pytest
 from api.test_studies import at
 from fastapi.testclient import TestClient
+from si_units import left_in
 
 from nimble_shell.services import hours
 
@@ -155,6 +156,16 @@ def test_the_page_of_a_build_up_has_its_verdict_its_joints_and_its_hours(planted
     post(planted, "/hours", drafted(planted, "wall-w-d", "sample-cold-store"))
     assert "Accepted by the hour" in text_of(planted.get(path).content)
     assert planted.get(path.replace("wall-w-d", "nothing")).status_code == 404
+
+
+def test_the_page_of_a_build_up_in_inch_pound(planted: TestClient) -> None:
+    file = planted.get(f"{PROJECT}/file").json()
+    file["project"]["basis"]["schools"]["units"] = "IP"
+    made = planted.post("/api/v1/projects/import", json=file).json()["project"]["id"]
+    page = planted.get(f"/api/v1/projects/{made}/buildings/sample-cold-store/build-ups/wall-w-d/moisture.pdf")
+    text = text_of(page.content)
+    assert "°F" in text
+    assert left_in(text) == []
 
 
 @pytest.mark.parametrize("figure", ["f_required", "phi_fails", "share_safe"])

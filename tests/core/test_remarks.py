@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.criteria import Handling
 from nimble_shell.core.basis.indoor import Indoor
 from nimble_shell.core.basis.targets import Targets
 from nimble_shell.core.materials import CATALOGUE
@@ -25,6 +27,21 @@ def said(assembly: Assembly, basis: Basis | None = None, condition: str = "0") -
     return {
         remark.code: remark for remark in remarks(assembly, CATALOGUE, basis, found, study, asked=basis.targets.R_wall)
     }
+
+
+def test_a_remark_fills_every_place_it_leaves() -> None:
+    """Whatever is asked of a system, each {name} in what it says has its value, and each value its place."""
+    hard = Basis(handling=Handling(crane=False, people=2, access=0.6), targets=Targets(R_wall=9.0))
+    seen: set[str] = set()
+    for system in SYSTEMS.values():
+        for basis in (Basis(), hard, replace(hard, indoor=Indoor(phi_heating=0.65))):
+            for remark in said(system.assembly("w", "W"), basis).values():
+                seen.add(remark.code)
+                places = set(re.findall(r"\{(\w+)\}", remark.text + remark.clears))
+                assert places == {one.name for one in remark.values}, remark.code
+                assert "{{" not in remark.text + remark.clears
+    assert "carried_by_hand" in seen
+    assert len(seen) > 5
 
 
 def wall(*layers: Layer) -> Assembly:

@@ -12,6 +12,7 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.schools import BridgedMethod, Schools
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
+from nimble_shell.core.quantities.sentence import in_units, quantity_text
 from nimble_shell.core.studies.thickness import THICKEST, crossing, thickness_study
 from nimble_shell.core.thermal.figures import clear_wall_R, wall_figures
 from nimble_shell.core.working import value_of
@@ -60,7 +61,9 @@ def test_nothing_asked_has_no_crossing(sip: Assembly, basis: Basis) -> None:
 def test_a_target_out_of_reach_says_how_far(sip: Assembly, basis: Basis) -> None:
     found, why = crossing(sip, CATALOGUE, basis, 49.0)
     assert found is None
-    assert f"{1000 * THICKEST:g} mm" in why
+    assert quantity_text(THICKEST, "length", "SI") in why
+    assert quantity_text(THICKEST, "length", "IP") in in_units(why, "IP")
+    assert "mm" not in in_units(why, "IP")
     assert "short" in why
 
 

@@ -137,11 +137,12 @@ def test_a_new_thing_does_not_replace_one_that_is_there(projects: ProjectService
         projects.save_building(stored.project.id, stored.project.buildings[0], None, NOTE)
 
 
-def test_before_the_newest_change_is_what_undo_would_bring(projects: ProjectService) -> None:
+def test_before_the_newest_change_is_what_undo_would_bring(projects: ProjectService, database: Database) -> None:
     stored = projects.bring_in(campus())
     thicker(projects, stored, 0.2)
-    _, before = projects.load_with_before(stored.project.id)
-    assert before == stored.project
+    assert projects.load(stored.project.id).before == stored.project
+    again = ProjectService(database).load(stored.project.id)
+    assert again.before == stored.project
 
 
 def test_a_deleted_project_is_gone_until_it_is_restored(projects: ProjectService) -> None:

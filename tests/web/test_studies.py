@@ -212,7 +212,7 @@ def test_a_depth_and_a_groove_are_probed(board: Board) -> None:
     assert opened(board, probe) == 5
     depth.fill("2000")
     depth.press("Enter")
-    expect(probe.get_by_role("alert")).to_contain_text("2000 mm")
+    expect(probe.get_by_role("alert")).to_contain_text("2 000 mm")
 
 
 # --- standards ------------------------------------------------------------------------------------------------------

@@ -380,7 +380,7 @@ class TargetSetName(Model):
 class CriterionKind(Model):
     key: str
     text: str
-    unit: str
+    dimension: str  #: empty where it is told in words
 
 
 class ShippedOut(Model):

@@ -59,6 +59,7 @@ class Pick(Model):
 
 
 class SwingOut(Model, core=Swing):
+    text: Prose
     core: list[float | None]
 
 

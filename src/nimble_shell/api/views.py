@@ -128,7 +128,9 @@ def shipped() -> s.ShippedOut:
             for climate in INVENTED.values()
         ],
         target_sets=[s.TargetSetOut(name=one.name, targets=TargetsDoc.from_core(one.targets)) for one in TARGET_SETS],
-        criteria=[s.CriterionKind(key=key, text=text, unit=unit) for key, (text, unit) in CRITERIA.items()],
+        criteria=[
+            s.CriterionKind(key=key, text=text, dimension=dimension) for key, (text, dimension) in CRITERIA.items()
+        ],
         columns=COLUMNS,
         stops=STOPS,
         dimensions={key: s.DimensionOut.model_validate(dimension) for key, dimension in DIMENSIONS.items()},

@@ -272,7 +272,7 @@ def _months(month: NDArray[np.int64], theta: FloatArray, pressure: FloatArray, p
         sigmas.append(round(float((days - days.mean(axis=0)).std()), 2))
     return MonthlyClimate(
         name=f"{place} (weather file)",
-        source="EPW weather file, humidity over ice below 0 °C",
+        source="EPW weather file, humidity over ice in frost",
         theta_e=tuple(means),
         phi_e=tuple(humidities),
         swing=tuple(swings),

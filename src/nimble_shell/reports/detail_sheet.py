@@ -18,6 +18,7 @@ from nimble_shell.core.moisture.verdict.verdict import JudgedJoint
 from nimble_shell.core.quantities import show, unit_for
 from nimble_shell.core.quantities.sentence import quantity_text
 from nimble_shell.core.quantities.units import UnitSystem
+from nimble_shell.core.thermal.films import R_SI_SURFACE
 from nimble_shell.reports.detail_section import detail_section, seals_drawn
 from nimble_shell.reports.specification import cleaned
 
@@ -121,7 +122,8 @@ def joint_pdf(page: JointPage) -> bytes:
         *([items("Moisture, by the months", _moisture(page.judged, page.heading.units))] if page.judged else []),
         items("To decide and to know", [one.text for one in sealing.findings]),
         items("Assumptions", [
-            "ψ = L2D − Σ U·l of the same layers (ISO 10211:2017, 12); surface temperatures with R_si 0.25 m²·K/W.",
+            "ψ = L2D − Σ U·l of the same layers (ISO 10211:2017, 12); surface temperatures with R_si "
+            f"{quantity_text(R_SI_SURFACE, 'resistance', units)}.",
             *(f"{one[0].upper()}{one[1:]}." for one in page.drawing.assumptions),
         ]),
     ]  # fmt: skip

@@ -17,6 +17,7 @@ from nimble_shell.core.moisture.verdict.verdict import Advice, Verdict
 from nimble_shell.core.quantities import show, unit_for
 from nimble_shell.core.quantities.sentence import quantity_text
 from nimble_shell.core.quantities.units import UnitSystem
+from nimble_shell.core.thermal.films import R_SI_SURFACE
 from nimble_shell.reports.detail_sheet import PageHeading, items, page_pdf
 
 _VERDICTS = {
@@ -73,7 +74,8 @@ def moisture_pdf(page: MoisturePage) -> bytes:
         items("By the hour", _hours(page)),
         items("Methods and their limits", [
             "Months: ISO 13788:2012, vapour only, steady in each month, all planes solved at once. Surfaces with R_si "
-            "0.25 m²·K/W. Stored water, liquid, sun and rain are not in it; air only where a joint is judged.",
+            f"{quantity_text(R_SI_SURFACE, 'resistance', page.heading.units)}. Stored water, liquid, sun and rain are "
+            "not in it; air only where a joint is judged.",
             "Hours: EN 15026:2007 with sorption, liquid, latent heat, sun and sky, for an invented year that has the "
             "months of the Basis. Mould index for untreated surfaces.",
             "Every change that is named was run: it passes, and one step less fails.",

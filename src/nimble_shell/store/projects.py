@@ -94,14 +94,16 @@ class ProjectRepository:
         """The project as it stands. Raises NotFound."""
         row = self._row(project_id)
         try:
-            things, slots = self._things(project_id)
-            project = compose(project_id, things)
+            return self._composed(row)
         except (ValueError, KeyError) as error:  # ValidationError and DomainError are ValueErrors
             raise StoreError(
                 "project_unreadable", f"The project “{row.name}” cannot be read: {str(error).splitlines()[0]}.",
                 "Other projects can be used. A backup may have it whole: nimble-shell backups.",
             ) from error  # fmt: skip
-        return Stored(project=project, slots=slots, revision=row.revision, changed_at=row.changed_at)
+
+    def _composed(self, row: ProjectRow) -> Stored:
+        things, slots = self._things(row.id)
+        return Stored(project=compose(row.id, things), slots=slots, revision=row.revision, changed_at=row.changed_at)
 
     def log(self, project_id: str) -> ChangeLog:
         """Its change log. Raises NotFound."""
@@ -176,7 +178,7 @@ class ProjectRepository:
         for put in ChangeLog(self._db, project_id).turn(actor, direction, number)[1]:
             self._write(project_id, put, row.revision)
         self._db.flush()
-        found = self.get(project_id)
+        found = self._composed(row)
         check_whole(found.project)
         row.name = found.project.name
         return found

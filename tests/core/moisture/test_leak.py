@@ -107,7 +107,7 @@ def test_the_largest_safe_leakage_passes_and_a_little_more_does_not() -> None:
 
 
 def test_what_is_not_physical_is_refused() -> None:
-    with pytest.raises(DomainError, match="leakage is -1"):
+    with pytest.raises(DomainError, match="leakage is −1"):
         ridge(-1.0)
     with pytest.raises(DomainError, match="plane 0"):
         leak_year(ROOF, CATALOGUE, PLANES, months_of(BASIS), Leak(leakage=1, height=0, plane=0), BASIS.air, BASIS.damp)

@@ -110,6 +110,12 @@ export class Units {
     return `${this.show(value, dimension, decimals)}${symbol ? ` ${symbol}` : ''}`;
   }
 
+  /** What should be nothing, as a power of ten with its unit. */
+  tiny(value: number, dimension: string): string {
+    const { per_si, symbol } = this.unit(dimension);
+    return `${(value * per_si).toExponential(0).replaceAll('-', '−')} ${symbol}`;
+  }
+
   /** A change, signed, with one more digit when it is smaller than the shown step. */
   delta(value: number, dimension: string): string {
     const unit = this.unit(dimension);

@@ -271,7 +271,7 @@
       {/if}
       <p class="soft method" data-testid="balance">
         EN 15026, {run.cells} cells, {run.steps.toLocaleString('en').replaceAll(',', '\u2009')} steps with an error
-        control; water in less water gained {run.balance_error.toExponential(0).replaceAll('-', '−')} kg/m², heat
+        control; water in less water gained {units.tiny(run.balance_error, 'condensate')}, heat
         {run.heat_error.toExponential(0).replaceAll('-', '−')} of what flowed.
         {run.notes.length
           ? `${run.notes.join('; ')}.`

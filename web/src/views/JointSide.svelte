@@ -138,8 +138,8 @@
         <div>
           <dt>from the room</dt>
           <dd>
-            <b>{inside.toFixed(1).replace('-', '−')}</b>
-            <small>{family.point ? 'W' : 'W/m'}, whole section</small>
+            <b>{units.show(inside, family.point ? 'heat_flow' : 'line_flow')}</b>
+            <small>{units.symbol(family.point ? 'heat_flow' : 'line_flow')}, whole section</small>
           </dd>
           <dd class="under">balance {solved.balance.toExponential(0).replace('-', '−')}</dd>
         </div>

@@ -226,7 +226,7 @@
           />
         {/if}
       </div>
-      {#if answerA}<SealSchedule {building} joint={draft} sealing={answerA.sealing} />{/if}
+      {#if answerA}<SealSchedule {building} joint={draft} sealing={answerA.sealing} {units} />{/if}
     </div>
     <aside style:width="{reading}px">
       {#if draft.other}
@@ -243,7 +243,9 @@
             <div>
               <dt>{family.point ? 'pieces' : 'length'}</dt>
               <dd>
-                × {(draft.length ?? 0).toFixed(family.point ? 0 : 1)} <small>{family.point ? '' : 'm'}</small>
+                × {family.point
+                  ? (draft.length ?? 0).toFixed(0)
+                  : units.full(draft.length ?? 0, 'distance', 1)}
               </dd>
             </div>
             <div class="sum">
@@ -325,14 +327,18 @@
       {#if answerA?.solved}
         <h2>Against what</h2>
         <table>
-          <thead><tr><th>plane element</th><th class="n">U</th><th class="n">m</th></tr></thead>
+          <thead
+            ><tr><th>plane element</th><th class="n">U</th><th class="n">{units.symbol('distance')}</th></tr
+            ></thead
+          >
           <tbody>
             {#each answerA.solved.references as one, at (at)}
               <tr>
                 <td>{one.name}</td><td class="n">{units.show(one.U, 'transmittance')}</td>
                 <td class="n"
-                  >{(one.lengths[['internal', 'overall', 'external'].indexOf(dimensions)] ?? 0).toFixed(
-                    2,
+                  >{units.show(
+                    one.lengths[['internal', 'overall', 'external'].indexOf(dimensions)] ?? 0,
+                    'distance',
                   )}</td
                 >
               </tr>

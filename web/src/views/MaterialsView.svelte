@@ -171,9 +171,11 @@
     <tr
       ><th>material</th><th>family</th><th class="n">λ {units.symbol('conductivity')}</th><th class="n"
         >fresh</th
-      ><th class="n">ρ {units.symbol('density')}</th><th class="n">c J/(kg·K)</th><th class="n">μ</th><th
-        class="n">cost per m³</th
-      ><th class="n">kg CO₂e/kg</th><th>stock</th><th>source</th><th></th></tr
+      ><th class="n">ρ {units.symbol('density')}</th><th class="n">c {units.symbol('specific_heat')}</th><th
+        class="n">μ</th
+      ><th class="n">cost {units.symbol('volume_cost')}</th><th class="n"
+        >CO₂e {units.symbol('carbon_share')}</th
+      ><th>stock</th><th>source</th><th></th></tr
     >
   </thead>
   <tbody>
@@ -228,8 +230,7 @@
               label="Heat capacity of {one.name}"
               showLabel={false}
               showUnit={false}
-              dimension="ratio"
-              decimals={0}
+              dimension="specific_heat"
               value={one.c}
               width="tiny"
               onsave={(c) => c !== null && setOwn(one.key, { c })}
@@ -255,9 +256,11 @@
             >{one.conductivity_fresh === null ? '' : units.show(one.conductivity_fresh, 'conductivity')}</td
           >
           <td class="n">{units.show(one.rho, 'density')}</td>
-          <td class="n">{one.c}</td>
+          <td class="n">{units.show(one.c, 'specific_heat')}</td>
           <td class="n"
-            >{one.sd === null ? one.mu.toLocaleString('en').replaceAll(',', '\u2009') : `sd ${one.sd} m`}</td
+            >{one.sd === null
+              ? one.mu.toLocaleString('en').replaceAll(',', '\u2009')
+              : `sd ${units.full(one.sd, 'air_layer', one.sd < 1 ? 2 : one.sd < 10 ? 1 : 0)}`}</td
           >
         {/if}
         <td class="n"
@@ -265,8 +268,7 @@
             label="Cost of {one.name}"
             showLabel={false}
             showUnit={false}
-            dimension="ratio"
-            decimals={0}
+            dimension="volume_cost"
             value={one.cost}
             yours={rate(one.key)?.cost != null}
             optional
@@ -279,8 +281,7 @@
             label="Carbon of {one.name}"
             showLabel={false}
             showUnit={false}
-            dimension="ratio"
-            decimals={2}
+            dimension="carbon_share"
             value={one.carbon}
             yours={rate(one.key)?.carbon != null}
             optional

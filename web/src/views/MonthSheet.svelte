@@ -147,8 +147,8 @@
         </table>
       {/if}
       <p class="soft method">
-        ISO 13788, vapour only, steady in each month, slices of R ≤ 0.25 m²·K/W; each month is solved for all
-        planes at once, so that no water is lost.{assembly.outside === 'ground'
+        ISO 13788, vapour only, steady in each month, slices of R ≤ {units.full(0.25, 'resistance')}; each
+        month is solved for all planes at once, so that no water is lost.{assembly.outside === 'ground'
           ? ' The ground below has a quarter of the air’s swing, a month late, and 99 % of humidity.'
           : ''} Air through joints, rain, stored water and sun are not seen by it. Limits are the trade's usual
         ones; the practice's own and local codes take their place, and a judgement on damage belongs to a licensed

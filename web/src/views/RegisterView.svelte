@@ -38,6 +38,29 @@
   const economy = $derived(basis.economy);
   const set = (part: 'limits' | 'handling' | 'economy', change: Record<string, unknown>, text: string) =>
     save({ [part]: { ...basis[part], ...change } } as Partial<Basis>, text);
+  const ECONOMY = [
+    ['heat_price', 'heat, price', 'energy_price', undefined],
+    ['heat_yield', 'heat, yield', 'ratio', 2],
+    ['heat_carbon', 'heat, carbon', 'energy_carbon', undefined],
+    ['cool_price', 'cooling, price', 'energy_price', undefined],
+    ['cool_yield', 'cooling, yield', 'ratio', 2],
+    ['cool_carbon', 'cooling, carbon', 'energy_carbon', undefined],
+    ['life', 'life looked at, years', 'ratio', 0],
+  ] as const;
+  // A criterion with a dimension is a number, kept in SI; what cannot be read goes as it is and is refused there.
+  const isNumber = (field: string, dimension: string) => dimension !== '' && field !== 'responsible';
+  function told(kept: string | undefined, field: string, dimension: string): string {
+    const value = Number((kept ?? '').replace(',', '.'));
+    if (!kept || !isNumber(field, dimension) || !Number.isFinite(value)) return kept ?? '';
+    return units
+      .show(value, dimension)
+      .replace(/(\.\d*?)0+$/, '$1')
+      .replace(/\.$/, '');
+  }
+  function read(typed: string, field: string, dimension: string): string {
+    const value = isNumber(field, dimension) ? units.parse(typed, dimension) : undefined;
+    return value === undefined ? typed.trim() : String(Number(value.toPrecision(6)));
+  }
 </script>
 
 <div class="columns">
@@ -60,20 +83,24 @@
           {@const one = found(kind.key)}
           {@const says = findings[kind.key] ?? 'not stated'}
           <tr>
-            <th scope="row">{kind.text} <span>{kind.unit}</span></th>
+            <th scope="row">{kind.text} <span>{kind.dimension && units.symbol(kind.dimension)}</span></th>
             {#each ['site', 'kit', 'responsible'] as const as field (field)}
               <td
                 ><input
-                  class:wide={field === 'responsible' || !kind.unit}
+                  class:wide={field === 'responsible' || !kind.dimension}
                   aria-label="{kind.text}, {field === 'site'
                     ? 'this site'
                     : field === 'kit'
                       ? 'kit'
                       : 'responsible'}"
-                  value={one[field] ?? ''}
+                  value={told(one[field], field, kind.dimension)}
                   onkeydown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
                   onchange={(event) =>
-                    criterion(kind.key, { [field]: event.currentTarget.value.trim() }, kind.text)}
+                    criterion(
+                      kind.key,
+                      { [field]: read(event.currentTarget.value, field, kind.dimension) },
+                      kind.text,
+                    )}
                 /></td
               >
             {/each}
@@ -185,10 +212,10 @@
           onchange={(event) => set('economy', { currency: event.currentTarget.value.trim() }, 'Currency')}
         /></label
       >
-      {#each [['heat_price', 'heat, price per kWh', 3], ['heat_yield', 'heat, yield', 2], ['heat_carbon', 'heat, kg CO₂e/kWh', 2], ['cool_price', 'cooling, price per kWh', 3], ['cool_yield', 'cooling, yield', 2], ['cool_carbon', 'cooling, kg CO₂e/kWh', 2], ['life', 'life looked at, years', 0]] as const as [key, label, decimals] (key)}
+      {#each ECONOMY as [key, label, dimension, decimals] (key)}
         <Entry
           {label}
-          dimension="ratio"
+          {dimension}
           {decimals}
           value={economy?.[key]}
           width="tiny"

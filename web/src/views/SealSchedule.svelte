@@ -4,13 +4,15 @@
   import { joints } from '$lib/state/joints.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Entry from '$lib/ui/Entry.svelte';
+  import type { Units } from '$lib/units';
 
   interface Props {
     building: Building;
     joint: Joint;
     sealing: JointSealing;
+    units: Units;
   }
-  let { building, joint, sealing }: Props = $props();
+  let { building, joint, sealing, units }: Props = $props();
   const KINDS: Record<string, string> = {
     bead: 'bead',
     gasket: 'gasket',
@@ -62,7 +64,8 @@
   </ol>
   <div class="side">
     <p>
-      Air: <b>{sealing.grade}</b>, {sealing.leakage[0]} to {sealing.leakage[1]} m³/(h·m) at 50 Pa, starting values
+      Air: <b>{sealing.grade}</b>, {units.show(sealing.leakage[0] ?? 0, 'joint_flow')} to
+      {units.full(sealing.leakage[1] ?? 0, 'joint_flow')} at 50 Pa, starting values
     </p>
     <Choice
       label="sealant"

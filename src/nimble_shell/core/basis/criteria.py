@@ -14,15 +14,16 @@ from nimble_shell.core.quantities.sentence import sentence
 CriterionKey = Literal["floor", "roof", "snow", "wind", "exposure", "seismic", "frost", "code"]
 KitCoverage = Literal["inside", "needs an engineer", "not stated"]
 
-#: Key → (words, unit). Numbers are compared; where the unit is empty the user's own words are.
+#: Key → (words, dimension). Numbers are compared, as written in SI; where there is no dimension the user's own words
+#: are.
 CRITERIA: dict[CriterionKey, tuple[str, str]] = {
-    "floor": ("floor load", "kN/m²"),
-    "roof": ("roof load", "kN/m²"),
-    "snow": ("ground snow load", "kN/m²"),
-    "wind": ("basic wind speed", "m/s"),
+    "floor": ("floor load", "load"),
+    "roof": ("roof load", "load"),
+    "snow": ("ground snow load", "load"),
+    "wind": ("basic wind speed", "speed"),
     "exposure": ("exposure", ""),
     "seismic": ("seismic class", ""),
-    "frost": ("frost depth", "m"),
+    "frost": ("frost depth", "distance"),
     "code": ("code and edition", ""),
 }
 
@@ -48,8 +49,8 @@ class Criterion:
                     not text.strip() or _number(text) is not None,
                     (name,),
                     "criterion_not_a_number",
-                    f"“{text}” is no number in {CRITERIA[self.key][1]}",
-                    f"write a number in {CRITERIA[self.key][1]}, or leave it empty",
+                    f"“{text}” is no number",
+                    "write a number, or leave it empty",
                 )
         check.refuse()
 

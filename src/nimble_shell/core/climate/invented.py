@@ -39,9 +39,6 @@ class Wave:
             for month in range(1, 13)
         )
 
-    def __str__(self) -> str:
-        return f"{self.mean:g} + {self.amplitude:g}·cos(2π(m − {self.peak:g})/12)"
-
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Invented:
@@ -60,7 +57,7 @@ class Invented:
         """The twelve months; temperatures to 0.1 K, humidity to 1 %."""
         return MonthlyClimate(
             name=self.name,
-            source=f"formula: {self.theta} °C; {self.phi}",
+            source="invented: a yearly wave of temperature, one of humidity",
             theta_e=self.theta.months(1),
             phi_e=self.phi.months(2),
             swing=self.swing.months(1),

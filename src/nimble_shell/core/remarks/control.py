@@ -150,7 +150,7 @@ def _carrying(assembly: Assembly, catalogue: Catalogue, basis: Basis) -> Iterato
         weight="note",
         text="What comes from the shop weighs {shop}. Without a crane, "
         f"{basis.handling.people} people carry pieces of up to {{area}}, "
-        "and {{access}} wide where they lie flat.",
+        "and {access} wide where they lie flat.",
         clears="Smaller pieces, more people or a crane; local rules on lifting by hand decide.",
         values=(
             Said("shop", shop, "surface_mass"),

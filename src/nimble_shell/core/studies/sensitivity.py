@@ -10,6 +10,7 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.studies.thickness import crossing, studied_layer
 from nimble_shell.core.thermal.amounts import wall_amounts
 from nimble_shell.core.thermal.figures import clear_wall_R
@@ -135,8 +136,8 @@ def _inputs(
         "yield": ("yield of the plant ± 20 %", economy(heat_yield=0.2, cool_yield=0.2)),
         "life": ("life ± 20 %", economy(life=0.2)),
         "discount": ("discount ± 1 point", discount),
-        "outdoors": ("outdoors ± 1 K all year", outdoors),
-        "indoors": ("room ± 1 K when heated", indoors),
+        "outdoors": (sentence("outdoors ± {step} all year", step=(1.0, "difference")), outdoors),
+        "indoors": (sentence("room ± {step} when heated", step=(1.0, "difference")), indoors),
     }
     if layer.members:
         found["members"] = ("members in the core ± 25 %", members)

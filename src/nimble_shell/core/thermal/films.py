@@ -34,7 +34,7 @@ _R_SE: dict[FilmSchool, dict[Season, float]] = {
 }
 _CLAUSE: dict[FilmSchool, str] = {
     "iso6946": "ISO 6946:2017, 6.8, table 7",
-    "north_american": "North American still-air and 6.7 m/s (summer 3.4 m/s) film values, ε = 0.9",
+    "north_american": "North American still-air and moving-air (winter, summer) film values, ε = 0.9",
 }
 
 

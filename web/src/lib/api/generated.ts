@@ -1915,12 +1915,12 @@ export interface components {
         };
         /** CriterionKind */
         CriterionKind: {
+            /** Dimension */
+            dimension: string;
             /** Key */
             key: string;
             /** Text */
             text: string;
-            /** Unit */
-            unit: string;
         };
         /**
          * DampDoc

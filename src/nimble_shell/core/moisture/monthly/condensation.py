@@ -220,7 +220,7 @@ def _check(months: Sequence[Month], delta_0: float) -> None:
     check = Collector()
     check.check(len(months) == 12, ("months",), "not_twelve_months", f"there are {len(months)} months",
                 "give twelve, January first")  # fmt: skip
-    check.check(delta_0 > 0, ("delta_0",), "permeability_not_positive", f"δ₀ is {delta_0} kg/(m·s·Pa)", "above zero")
+    check.check(delta_0 > 0, ("delta_0",), "permeability_not_positive", f"δ₀ is {delta_0}", "above zero")
     for at, month in enumerate(months):
         for name, phi in (("phi_e", month.phi_e), ("phi_i", month.phi_i)):
             check.check(0 < phi <= 1, ("months", at, name), "humidity_out_of_range", f"relative humidity is {phi}",

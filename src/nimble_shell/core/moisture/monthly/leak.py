@@ -151,7 +151,7 @@ def leak_month(month: Month, leak: Leak, drive: AirDrive, p_skin: float, days: i
     seconds = given(86400.0 * days, "t", "length of the month", "s", f"{days} days")
     moved = V if outwards else 0 - V
     return named(reaching * moved / 3600 / (R_V * (theta + 273.15)) * (p_air - p) * seconds, "m", "left by the air",
-                 "kg/m", "x·q/(R_v·T)·(p_air − p_skin)·t, R_v 461.5 J/(kg·K)")  # fmt: skip
+                 "kg/m", "x·q/(R_v·T)·(p_air − p_skin)·t, R_v of water vapour")  # fmt: skip
 
 
 def leak_year(

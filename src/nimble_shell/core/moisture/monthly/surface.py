@@ -65,7 +65,9 @@ def phi_at_failure(month: Month, f_rsi: float, phi_surface: float | None = None)
 def failing_humidity(month: Month, f_rsi: float, phi_surface: float | None = None, given: Given = plain) -> Num:
     """The same in a month that asks for it, with its working; above 1 where even saturated air is no danger."""
     inside, outside, _ = air_of(month, given)
-    f = given(f_rsi, "f_Rsi", "temperature factor of the surface", "", "computed, R_si 0.25 m²·K/W")
+    f = given(
+        f_rsi, "f_Rsi", "temperature factor of the surface", "", "computed with the R_si of surfaces that are judged"
+    )
     limit = given(phi_surface or surface_limit(month), "phi_s", "humidity that the surface may have", "",
                   "ISO 13788:2012, 5.3")  # fmt: skip
     surface = named(outside + f * (inside - outside), "theta_si", "surface in the month", "°C", "θ_e + f·(θ_i − θ_e)")
