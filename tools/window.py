@@ -99,6 +99,6 @@ _QUIET = """() => {
 }"""
 
 
-def quiet(page: Page, timeout: float = 30_000) -> None:
+def quiet(page: Page, timeout: float = 90_000) -> None:
     """Wait until everything that was asked is answered and shown."""
     page.wait_for_function(_QUIET, polling=100, timeout=timeout)

@@ -50,7 +50,7 @@ def test_no_view_has_an_si_unit_or_an_open_place(page: Page, server: Server) -> 
     found: dict[str, str] = {}
     for view in VIEWS:
         Board(page, server.address, project).open(view)
-        quiet(page, 120_000)
+        quiet(page)
         texts = page.evaluate(_TOLD)
         assert len(texts[0]) > 400, view
         assert any(unit in " ".join(texts) for unit in ("°F", "ft", "Btu", '"')), view

@@ -11,7 +11,7 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.schools import Dimensions
 from nimble_shell.core.basis.stations import Direction, Station, asked_R, direction_at
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.joints.solved import SolvedJoint
+from nimble_shell.core.joints.solved import JointFigures
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.remarks.remark import Remark
 from nimble_shell.core.remarks.remarks import remarks
@@ -209,7 +209,7 @@ def _shell(
                         waiting=waiting, given=given)  # fmt: skip
 
 
-def to_outside(solved: SolvedJoint, system: Dimensions) -> float:
+def to_outside(solved: JointFigures, system: Dimensions) -> float:
     """ψ of what goes outside, with the part that goes by way of an unheated neighbour. [W/(m·K)]
 
     Notes

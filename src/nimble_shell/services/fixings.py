@@ -36,7 +36,7 @@ class FixingResults:
 
     def __init__(self, queue: SolverQueue) -> None:
         self.queue = queue
-        self._owned: Held[Project] = Held()
+        self._owned: Held[tuple[int, list[dict[str, float]], Project]] = Held(64)  #: with the generation of answers
         self._ratios: Held[tuple[_Group, ...]] = Held()
 
     def owned(self, stored: Stored) -> Project:
@@ -66,23 +66,31 @@ class FixingResults:
 
     def _counted(self, project: Project, before: Project | None, *, begin: bool) -> Project:
         parts = (project, before)
-        kept = self._owned.get(parts, self.queue.generation, begin)
-        if kept is not None:
-            return kept
+        kept = self._owned.get(parts, begin)
         generation = self.queue.generation
-        known = {assembly.id: assembly for assembly in before.assemblies} if before is not None else {}
-        assemblies = []
-        for assembly in project.assemblies:
-            ratios = self._solved(project, assembly, begin=begin)
-            earlier = known.get(assembly.id)
-            if before is not None and earlier is not None and len(ratios) < len(assembly.fixings):
-                now = {one.id: one.material for one in assembly.fixings}
-                then = {one.id: one.material for one in earlier.fixings}
-                last = self._solved(before, earlier, begin=False)
-                ratios = {key: one for key, one in last.items() if now.get(key) == then[key]} | ratios
-            assemblies.append(with_solved(assembly, ratios) if ratios else assembly)
-        found = replace(project, assemblies=tuple(assemblies))
-        return self._owned.put(parts, found, generation, begin)
+        if kept is not None and kept[0] == generation:
+            return kept[2]
+        ratios = [self._best(project, before, assembly, begin=begin) for assembly in project.assemblies]
+        if (
+            kept is not None and kept[1] == ratios
+        ):  # what was answered was something else: all that was made of it stands
+            return self._owned.put(parts, (generation, ratios, kept[2]), begin)[2]
+        assemblies = tuple(
+            with_solved(assembly, own) if own else assembly
+            for assembly, own in zip(project.assemblies, ratios, strict=True)
+        )
+        return self._owned.put(parts, (generation, ratios, replace(project, assemblies=assemblies)), begin)[2]
+
+    def _best(self, project: Project, before: Project | None, assembly: Assembly, *, begin: bool) -> dict[str, float]:
+        """Its solved ratios; where one is still missing, the last that was known of the same fixing."""
+        ratios = self._solved(project, assembly, begin=begin)
+        earlier = next((one for one in before.assemblies if one.id == assembly.id), None) if before else None
+        if before is None or earlier is None or len(ratios) >= len(assembly.fixings):
+            return ratios
+        now = {one.id: one.material for one in assembly.fixings}
+        then = {one.id: one.material for one in earlier.fixings}
+        last = self._solved(before, earlier, begin=False)
+        return {key: one for key, one in last.items() if now.get(key) == then[key]} | ratios
 
     def _solved(self, project: Project, assembly: Assembly, *, begin: bool) -> dict[str, float]:
         """Ratios of the groups that are solved, by id."""

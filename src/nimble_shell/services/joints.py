@@ -20,7 +20,7 @@ from nimble_shell.core.joints.sealing.schedules import schedule
 from nimble_shell.core.joints.sealing.seals import LINES, LineState, Sealed, SealedLine, Sealing, judge
 from nimble_shell.core.joints.sealing.walk import Stop, Walk, build_up, walk
 from nimble_shell.core.joints.sealing.walk import joint as joint_stop
-from nimble_shell.core.joints.solved import Accuracy, SolvedJoint, solve_joint
+from nimble_shell.core.joints.solved import Accuracy, JointFigures, SolvedJoint, solve_joint
 from nimble_shell.core.joints.stack import Stack, stack_of
 from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project
@@ -176,7 +176,7 @@ class KnownJoint:
     """What is known of a building's joint without solving anything."""
 
     joint: ShellJoint
-    solved: SolvedJoint | None  #: None while it is being solved
+    solved: JointFigures | None  #: None while it is being solved; without its field, so that many can be held
     owns: tuple[str, JointPlace] | None  #: build-up and place of the members it has taken over
     point: bool
     why_not: str = ""  #: why it cannot be solved
@@ -188,7 +188,7 @@ class JointResults:
     def __init__(self, queue: SolverQueue) -> None:
         self.queue = queue
         self._sketches: Held[_Sketch] = Held()
-        self._known: Held[tuple[KnownJoint, ...]] = Held(256)
+        self._known: Held[tuple[int, tuple[KnownJoint, ...]]] = Held(256)  #: with the generation of answers
 
     def known(self, project: Project, building: Building, *, begin: bool = True) -> tuple[KnownJoint, ...]:
         """Every joint of a building: its final answer if it is there.
@@ -202,12 +202,12 @@ class JointResults:
             Whether what is not known is asked for.
         """
         generation = self.queue.generation
-        kept = self._known.get((project, building), generation, begin)
-        if kept is not None:
-            return kept
+        kept = self._known.get((project, building), begin)
+        if kept is not None and kept[0] == generation:
+            return kept[1]
         inside = project.within(building.id)
         found = tuple(self._one(inside, self._sketch(inside, joint), begin=begin) for joint in building.joints)
-        return self._known.put((project, building), found, generation, begin)
+        return self._known.put((project, building), (generation, found), begin)[1]
 
     def beside(self, stored: Stored, building_id: str) -> tuple[tuple[KnownJoint, ...], tuple[KnownJoint, ...] | None]:
         """Joints of a building as known, now and before the newest change. Raises NotFound."""
@@ -238,7 +238,8 @@ class JointResults:
             why = "" if error is None else reason_of(error)
         place: JointPlace = what.family.owns
         owns = (joint.roles[0].assembly_id, place) if place and solved is not None else None
-        return KnownJoint(joint=joint, solved=solved, owns=owns, point=what.family.point, why_not=why)
+        figures = None if solved is None else solved.figures
+        return KnownJoint(joint=joint, solved=figures, owns=owns, point=what.family.point, why_not=why)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

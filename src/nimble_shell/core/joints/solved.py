@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from typing import Literal
 
 import numpy as np
@@ -38,7 +38,7 @@ Pair = tuple[str, str]
 
 
 @dataclass(frozen=True, slots=True, eq=False, kw_only=True)
-class SolvedJoint:
+class JointFigures:
     """Figures of a joint. Per metre for sections; per piece for bodies of revolution, where ψ is χ in W/K."""
 
     coupling: dict[Pair, float]  #: L2D of each pair of environments [W/(m·K)]
@@ -50,11 +50,22 @@ class SolvedJoint:
     f_rsi: float | None  #: of the inner surface with R_si 0.25
     coldest: Extremes  #: of the inner surface with R_si 0.25 [°C], [m]
     temperatures: Mapping[str, float]  #: [°C]
+    unknowns: int
+
+
+@dataclass(frozen=True, slots=True, eq=False, kw_only=True)
+class SolvedJoint(JointFigures):
+    """The figures with the field they were read from; some megabytes."""
+
     field: Field
     trace: FloatArray  #: inner surface: x, y [m], θ [°C] at both ends and the middle of each edge, shape (n, 3, 3)
     segments: tuple[tuple[str, tuple[float, float], tuple[float, float], float], ...]  #: env, ends [m], flow [W/m]
     lines: list[FloatArray]  #: along which heat flows; at final accuracy only [m]
-    unknowns: int
+
+    @property
+    def figures(self) -> JointFigures:
+        """The figures alone, to be held for long."""
+        return JointFigures(**{one.name: getattr(self, one.name) for one in fields(JointFigures)})
 
 
 def solve_joint(
