@@ -9,8 +9,9 @@ import pytest
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.joints.joint import JointValue, ShellJoint
 from nimble_shell.formats.standards import read_standards, write_standards
+from nimble_shell.formats.things import Key
 from nimble_shell.services.joint_standards import JointStandardService
-from nimble_shell.services.projects import ChangeNote, ProjectService
+from nimble_shell.services.projects import ChangeNote, Edit, ProjectService
 from nimble_shell.store import Database, NotFound, Stored
 
 BUILDING = "main-laboratory"
@@ -34,8 +35,13 @@ def changed(projects: ProjectService, campus: str, joint: ShellJoint) -> Stored:
     stored = projects.load(campus)
     building = next(one for one in stored.project.buildings if one.id == BUILDING)
     joints = tuple(joint if one.id == joint.id else one for one in building.joints)
-    return projects.save_building(campus, replace(building, joints=joints), stored.versions[f"building/{BUILDING}"],
-                                  ChangeNote(text="changed"))  # fmt: skip
+    edit = Edit(
+        key=Key("building", "", BUILDING),
+        value=replace(building, joints=joints),
+        read=stored.versions[f"building/{BUILDING}"],
+        bare=False,
+    )
+    return projects.put(campus, [edit], ChangeNote(text="changed"))
 
 
 def test_a_joint_is_kept_without_what_is_the_project_s(

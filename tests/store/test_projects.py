@@ -11,10 +11,12 @@ from hypothesis import strategies as st
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.shell.project import Building, ShellElement
 from nimble_shell.demo.heron_flats import campus
-from nimble_shell.services.projects import ChangeNote, ProjectService
+from nimble_shell.formats.things import Key, value_at
+from nimble_shell.services.projects import ChangeNote, Edit, ProjectService
 from nimble_shell.store import Database, NotFound, ProjectRepository, Stale, Stored
 
 NOTE = ChangeNote(text="an edit", zone="D2")
+SHED = Key("building", "", "shed")
 
 
 def thicker(service: ProjectService, stored: Stored, d: float) -> Stored:
@@ -44,7 +46,14 @@ def test_other_things_can_be_saved_side_by_side(projects: ProjectService) -> Non
     stored = projects.bring_in(campus())
     thicker(projects, stored, 0.2)
     basis = replace(stored.project.basis, targets=replace(stored.project.basis.targets, R_wall=6.0))
-    saved = projects.save_basis(stored.project.id, "Renamed", basis, stored.versions["basis"], NOTE)
+    saved = projects.put(
+        stored.project.id,
+        [
+            Edit(key=Key("project"), value=replace(value_at(stored.project, Key("project")), name="Renamed"), read=1),
+            Edit(key=Key("basis"), value=basis, read=stored.versions["basis"]),
+        ],
+        NOTE,
+    )
     assert saved.project.name == "Renamed"
     assert saved.project.basis.targets.R_wall == 6.0
 
@@ -123,18 +132,19 @@ def test_a_build_up_goes_with_its_users_and_all_come_back_where_they_were(projec
 def test_a_building_can_be_added_and_removed(projects: ProjectService) -> None:
     stored = projects.bring_in(campus())
     fresh = Building(id="shed", name="Shed", elements=(ShellElement(id="e", station="B", name="Roof", area=9),))
-    added = projects.save_building(stored.project.id, fresh, None, NOTE)
+    added = projects.put(stored.project.id, [Edit(key=SHED, value=fresh, bare=False)], NOTE)
     assert added.project.buildings[-1] == fresh
-    gone = projects.remove_building(stored.project.id, "shed", added.versions["building/shed"], NOTE)
+    gone = projects.put(stored.project.id, [Edit(key=SHED, value=None, read=added.versions["building/shed"])], NOTE)
     assert gone.project == stored.project
     with pytest.raises(NotFound):
-        projects.remove_building(stored.project.id, "shed", 1, NOTE)
+        projects.put(stored.project.id, [Edit(key=SHED, value=None, read=1)], NOTE)
 
 
 def test_a_new_thing_does_not_replace_one_that_is_there(projects: ProjectService) -> None:
     stored = projects.bring_in(campus())
     with pytest.raises(Stale):
-        projects.save_building(stored.project.id, stored.project.buildings[0], None, NOTE)
+        first = stored.project.buildings[0]
+        projects.put(stored.project.id, [Edit(key=Key("building", "", first.id), value=first, bare=False)], NOTE)
 
 
 def test_before_the_newest_change_is_what_undo_would_bring(projects: ProjectService, database: Database) -> None:

@@ -164,18 +164,6 @@ class ProjectService:
 
         return self.edit(project_id, change, note)
 
-    def save_basis(self, project_id: str, name: str, basis: Basis, version: int, note: ChangeNote) -> Stored:
-        """Raises DomainError, NotFound, Stale."""
-        if not 0 < len(name.strip()) <= 80:
-            raise DomainError(Issue(path=("name",), code="name_length", message=f"the name has {len(name)} letters",
-                                    hint="a name has 1 to 80"))  # fmt: skip
-
-        def change(stored: Stored) -> Project:
-            expect(stored, Key("basis"), version)
-            return replace(stored.project, name=name, basis=basis)
-
-        return self.edit(project_id, change, note)
-
     def take_materials(self, project_id: str, materials: tuple[Material, ...], note: ChangeNote) -> Stored:
         """Add own materials, or change those of the same key. Raises DomainError, NotFound."""
 
@@ -200,24 +188,10 @@ class ProjectService:
 
         return self.edit(project_id, change, note)
 
-    def save_building(self, project_id: str, building: Building, version: int | None, note: ChangeNote) -> Stored:
-        """Change a building, or add one (`version` None). Raises DomainError, NotFound, Stale."""
-        return self._save(project_id, Key("building", "", building.id), building, version, note)
-
-    def remove_building(self, project_id: str, building_id: str, version: int, note: ChangeNote) -> Stored:
-        """Raises NotFound, Stale."""
-        return self._save(project_id, Key("building", "", building_id), None, version, note)
-
     def save_assembly(self, project_id: str, assembly: Assembly, version: int, note: ChangeNote) -> Stored:
-        """Raises DomainError, NotFound, Stale."""
-        return self._save(project_id, Key("assembly", "", assembly.id), assembly, version, note)
-
-    def _save(self, project_id: str, key: Key, value: Any, version: int | None, note: ChangeNote) -> Stored:
-        def change(stored: Stored) -> Project:
-            expect(stored, key, version)
-            return put_thing(stored.project, key, value)
-
-        return self.edit(project_id, change, note)
+        """A build-up with all that it holds. Raises DomainError, NotFound, Stale."""
+        key = Key("assembly", "", assembly.id)
+        return self.put(project_id, [Edit(key=key, value=assembly, read=version, bare=False)], note)
 
     def start_assembly(
         self,
