@@ -1,7 +1,7 @@
-import './tokens.css';
-import './base.css';
+import '@/kit/tokens.css';
+import '@/kit/base.css';
 import { mount } from 'svelte';
-import App from './App.svelte';
+import App from '@/app/App.svelte';
 
 const target = document.getElementById('app');
 if (!target) throw new Error('the page has no #app');

@@ -1,0 +1,218 @@
+<!-- The job's steps that are built, the units, and the way back to the projects. -->
+<script lang="ts">
+  import { href, router } from '@/project/router.svelte';
+  import { session } from '@/project/session.svelte';
+
+  interface Props {
+    onunits: (units: 'SI' | 'IP') => void;
+    onpalette: () => void;
+    decisions: boolean;
+  }
+  let { onunits, onpalette, decisions }: Props = $props();
+  const steps = [
+    { step: 1, name: 'Basis' },
+    { step: 2, name: 'Build-ups' },
+    { step: 3, name: 'Joints' },
+    { step: 4, name: 'Fixings' },
+    { step: 5, name: 'Moisture' },
+  ];
+  const place = $derived(router.place);
+  const units = $derived(session.open?.project.basis.schools.units ?? 'SI');
+  const building = $derived(place.building || (session.open?.project.buildings?.[0]?.id ?? ''));
+
+  function go(event: MouseEvent, change: Parameters<typeof router.go>[0]): void {
+    if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+    event.preventDefault();
+    router.go(change);
+  }
+</script>
+
+<header class="strip no-print">
+  <a
+    class="job"
+    href="/"
+    onclick={(event) => go(event, { project: '', building: '' })}
+    aria-label="All projects"
+  >
+    {#if session.open}
+      <b>{session.open.project.name}</b><span>revision {session.open.revision} · all projects</span>
+    {:else}
+      <b>Nimble Shell</b><span>projects</span>
+    {/if}
+  </a>
+  <nav aria-label="Steps of the job">
+    {#if session.open}
+      {#each steps as { step, name } (step)}
+        {@const on = place.step === step}
+        <a
+          class:on
+          aria-current={on ? 'page' : undefined}
+          href={href({ ...place, building, step })}
+          onclick={(event) => go(event, { step, building })}
+        >
+          <em>{step}</em><span class="step">{name}</span>
+          {#if step === 2 && decisions}<i class="decision" title="a decision waits"></i><span
+              class="visually-hidden">, a decision waits</span
+            >{:else}<i class="bar"></i>{/if}
+        </a>
+      {/each}
+    {/if}
+  </nav>
+  {#if session.open}
+    <button class="palette" onclick={onpalette}>Do anything <kbd>Ctrl K</kbd></button>
+    <div class="units" role="group" aria-label="Units">
+      {#each ['SI', 'IP'] as const as system (system)}
+        <button aria-pressed={units === system} class:on={units === system} onclick={() => onunits(system)}
+          >{system}</button
+        >
+      {/each}
+    </div>
+  {/if}
+</header>
+
+<style>
+  .strip {
+    display: flex;
+    height: var(--strip-h);
+    background: var(--limestone);
+    border-bottom: 1px solid var(--line);
+    position: relative;
+    z-index: 3;
+  }
+  .job {
+    width: var(--mast-w);
+    flex: none;
+    padding: 4px 8px 0 12px;
+    line-height: 1.2;
+    border-right: 1px solid var(--line);
+    color: inherit;
+    text-decoration: none;
+    overflow: hidden;
+    white-space: nowrap;
+  }
+  .job b {
+    display: block;
+    font-weight: 600;
+    font-size: 13.5px;
+    text-overflow: ellipsis;
+    overflow: hidden;
+  }
+  .job span {
+    font-size: var(--fs-cap);
+    color: var(--ink-2);
+  }
+  .job:hover span {
+    color: var(--verdigris);
+    text-decoration: underline;
+  }
+  nav {
+    display: flex;
+    flex: 1;
+  }
+  nav a {
+    padding: 11px 18px 0;
+    position: relative;
+    font-size: 12.5px;
+    color: var(--ink-2);
+    text-decoration: none;
+    border-inline: 1px solid transparent;
+    height: 41px;
+  }
+  nav a:hover {
+    color: var(--ink);
+  }
+  nav em {
+    font: 500 var(--fs-cap) var(--mono);
+    color: var(--ink-3);
+    margin-right: 5px;
+  }
+  nav a.on {
+    background: var(--sheet);
+    color: var(--verdigris);
+    font-weight: 600;
+    border-color: var(--line);
+    box-shadow: inset 0 3px var(--verdigris);
+  }
+  .on em {
+    color: var(--verdigris);
+  }
+  i {
+    position: absolute;
+    left: 50%;
+    bottom: 3px;
+  }
+  .bar {
+    width: 13px;
+    margin-left: -6px;
+    height: 3px;
+    background: var(--ink-2);
+  }
+  .decision {
+    width: 7px;
+    height: 7px;
+    margin-left: -3px;
+    background: var(--oxide);
+  }
+  .palette {
+    border: 0;
+    background: none;
+    font-size: var(--fs-small);
+    color: var(--ink-2);
+    padding: 0 14px;
+  }
+  .palette:hover {
+    color: var(--verdigris);
+  }
+  kbd {
+    font: 500 var(--fs-cap) var(--mono);
+    border: 1px solid var(--line);
+    padding: 0 4px;
+    background: var(--sheet);
+  }
+  .units {
+    display: flex;
+    align-items: center;
+    padding: 0 12px 0 10px;
+    border-left: 1px solid var(--line);
+  }
+  .units button {
+    font: 500 var(--fs-small) var(--mono);
+    padding: 3px 8px;
+    min-height: 24px;
+    border: 1px solid var(--line);
+    color: var(--ink-2);
+    background: var(--sheet);
+  }
+  .units button + button {
+    border-left: 0;
+  }
+  .units button.on {
+    background: var(--verdigris);
+    border-color: var(--verdigris);
+    color: var(--sheet-bright);
+  }
+  @media (max-width: 1023px) {
+    nav a {
+      padding-inline: 10px;
+    }
+    .palette {
+      margin-left: 0;
+    }
+  }
+  /* Zoomed to twice its size a step is its number; the one that is open keeps its name. */
+  @media (max-width: 767px) {
+    nav a:not(.on) .step {
+      position: absolute;
+      width: 1px;
+      height: 1px;
+      overflow: hidden;
+      clip-path: inset(50%);
+    }
+    nav a:not(.on) em {
+      margin: 0 4px;
+    }
+    .palette kbd {
+      display: none;
+    }
+  }
+</style>

@@ -1,0 +1,207 @@
+<!-- R of every core against thickness on one pair of axes: what is asked, where each crosses it, and the picks. -->
+<script lang="ts">
+  import type { Decision, Material } from '@/api/client';
+  import type { Units } from '@/kit/units';
+  import { niceTicks } from './section';
+
+  interface Props {
+    decision: Decision;
+    materials: Map<string, Material>;
+    units: Units;
+    width: number;
+    /** Core pointed at: the others step back. */
+    chosen: string;
+    onchoose: (core: string) => void;
+  }
+  let { decision, materials, units, width, chosen, onchoose }: Props = $props();
+  const LEFT = 40;
+  const RIGHT = 178;
+  const TOP = 10;
+  const H = 236;
+  const R = (core: number, at: number) => decision.cores[core]?.columns['R_clear']?.[at] ?? 0;
+  const low = $derived(Math.min(...decision.cores.flatMap((core) => core.d)));
+  const high = $derived(Math.max(...decision.cores.flatMap((core) => core.d)));
+  const most = $derived(
+    Math.max(
+      ...decision.cores.flatMap((core) => core.columns['R_clear'] ?? []).map((r) => r ?? 0),
+      decision.asked ?? 0,
+    ) * 1.03,
+  );
+  const x = (d: number) => LEFT + ((d - low) / (high - low || 1)) * (width - LEFT - RIGHT);
+  const y = (r: number) => TOP + H - (r / most) * H;
+  const per = $derived(units.unit('resistance').per_si);
+  const ticks = $derived(niceTicks(0, most * per, 6).map((shown) => ({ shown, r: shown / per })));
+  const perLength = $derived(units.unit('length').per_si);
+  const marks = $derived(
+    niceTicks(low * perLength, high * perLength, 8).map((shown) => ({ shown, d: shown / perLength })),
+  );
+  const path = (core: number) =>
+    (decision.cores[core]?.d ?? [])
+      .map((d, at) => `${at ? 'L' : 'M'}${x(d).toFixed(1)} ${y(R(core, at)).toFixed(1)}`)
+      .join('');
+  // Labels at the ends of the lines, pushed apart where they would touch.
+  const labels = $derived.by(() => {
+    const ends = decision.cores
+      .map((core, at) => ({ core, at, y: y(R(at, core.d.length - 1)) }))
+      .toSorted((a, b) => a.y - b.y);
+    let last = -Infinity;
+    return ends.map((end) => {
+      const place = Math.max(end.y, last + 25);
+      last = place;
+      return { ...end, place };
+    });
+  });
+  const own = $derived(decision.cores[0]);
+</script>
+
+<svg {width} height={H + TOP + 24} role="img" aria-label="Clear-wall R of each core against its thickness">
+  <rect class="ground" x={LEFT} y={TOP} width={width - LEFT - RIGHT} height={H} />
+  {#each ticks as tick, at (at)}
+    <line class="grid" x1={LEFT} x2={width - RIGHT} y1={y(tick.r)} y2={y(tick.r)} />
+    <text class="axis" x={LEFT - 6} y={y(tick.r) + 4} text-anchor="end">{tick.shown}</text>
+  {/each}
+  {#each marks as mark, at (at)}
+    <line class="tick" x1={x(mark.d)} x2={x(mark.d)} y1={TOP + H} y2={TOP + H + 5} />
+    <text class="axis" x={x(mark.d)} y={TOP + H + 18} text-anchor="middle">{mark.shown}</text>
+  {/each}
+  {#each decision.cores as core, at (core.core)}
+    <path
+      class="line"
+      class:own={at === 0}
+      class:on={chosen === core.core}
+      class:back={chosen && chosen !== core.core}
+      d={path(at)}
+    />
+  {/each}
+  {#if decision.asked !== null}
+    <line class="asked" x1={LEFT} x2={width - RIGHT} y1={y(decision.asked)} y2={y(decision.asked)} />
+    <text class="limit" x={LEFT + 5} y={y(decision.asked) - 5}
+      >asked {units.show(decision.asked, 'resistance')}</text
+    >
+    {#each decision.cores as core (core.core)}
+      {#if core.exact !== null && core.exact <= high}
+        <rect
+          class="cross"
+          class:back={chosen && chosen !== core.core}
+          x={x(core.exact) - 3}
+          y={y(decision.asked) - 3}
+          width="6"
+          height="6"
+        />
+      {/if}
+    {/each}
+  {/if}
+  {#each labels as label (label.core.core)}
+    {@const end = x(label.core.d.at(-1) ?? 0)}
+    <path class="lead" d="M{end + 2} {label.y}L{width - RIGHT + 8} {label.place - 4}" />
+    <text
+      class="name"
+      class:own={label.at === 0}
+      class:on={chosen === label.core.core}
+      x={width - RIGHT + 12}
+      y={label.place}
+      role="presentation"
+      onclick={() => onchoose(label.core.core)}
+      >{materials.get(label.core.core)?.name ?? label.core.core}<tspan
+        class="exact"
+        x={width - RIGHT + 12}
+        dy="12"
+        >{label.core.exact === null
+          ? label.core.why_not.slice(0, 27)
+          : `asked at ${units.full(label.core.exact, 'length')}`}</tspan
+      ></text
+    >
+  {/each}
+  {#if own && own.present !== null}
+    <circle class="now" cx={x(own.d[own.present] ?? 0)} cy={y(R(0, own.present))} r="5.5" />
+    <text class="halo" x={x(own.d[own.present] ?? 0) + 9} y={y(R(0, own.present)) + 15}>as it is</text>
+  {/if}
+  {#if decision.cheapest}
+    {@const pick = decision.cheapest}
+    {@const d = decision.cores[pick.core]?.d[pick.at] ?? 0}
+    <path class="pick" d="M{x(d)} {y(R(pick.core, pick.at)) - 7}l7 7l-7 7l-7 -7z" />
+  {/if}
+</svg>
+
+<style>
+  .ground {
+    fill: var(--sheet-bright);
+  }
+  .grid {
+    stroke: var(--hair);
+    stroke-width: 0.75;
+  }
+  .tick {
+    stroke: var(--line);
+  }
+  text {
+    font-size: var(--fs-small);
+    fill: var(--ink);
+  }
+  .axis {
+    font-family: var(--mono);
+    fill: var(--ink-3);
+  }
+  .line {
+    fill: none;
+    stroke: var(--ink-2);
+    stroke-width: 1.25;
+  }
+  .line.own {
+    stroke: var(--ink);
+    stroke-width: 2.5;
+  }
+  .line.on {
+    stroke: var(--verdigris);
+    stroke-width: 3;
+  }
+  .back {
+    opacity: 0.3;
+  }
+  .asked {
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .limit {
+    font-weight: 600;
+  }
+  .cross {
+    fill: var(--sheet-bright);
+    stroke: var(--ink);
+    stroke-width: 1.25;
+  }
+  .lead {
+    fill: none;
+    stroke: var(--line);
+    stroke-width: 0.75;
+  }
+  .name {
+    cursor: pointer;
+  }
+  .name.own {
+    font-weight: 600;
+  }
+  .name.on {
+    fill: var(--verdigris);
+    font-weight: 600;
+  }
+  .exact {
+    font: 400 11px var(--mono);
+    fill: var(--ink-3);
+  }
+  .now {
+    fill: var(--verdigris);
+  }
+  .halo {
+    paint-order: stroke;
+    stroke: var(--sheet-bright);
+    stroke-width: 4px;
+    fill: var(--verdigris);
+    font-weight: 600;
+  }
+  .pick {
+    fill: none;
+    stroke: var(--verdigris);
+    stroke-width: 2;
+  }
+</style>

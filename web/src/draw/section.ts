@@ -1,0 +1,111 @@
+// Geometry of a drawn section: outside on the left, to scale, labels where there is room. No physics, no DOM.
+import type { Layer } from '@/api/client';
+
+export interface Slab {
+  /** Index in the assembly, from inside. */
+  index: number;
+  layer: Layer;
+  x0: number;
+  x1: number;
+}
+
+/** Layers as drawn, outermost first; `scale` is px per metre. */
+export function slabs(layers: readonly Layer[], left: number, scale: number): Slab[] {
+  let x = left;
+  return layers
+    .map((layer, index) => ({ layer, index }))
+    .reverse()
+    .map(({ layer, index }) => {
+      const slab = { index, layer, x0: x, x1: x + layer.d * scale };
+      x = slab.x1;
+      return slab;
+    });
+}
+
+/** px per metre that fits a thickness into a width, no larger than 1:1 on a common screen. */
+export function fit(thickness: number, width: number): number {
+  return Math.min(width / Math.max(thickness, 0.001), 3200);
+}
+
+export interface Flag {
+  index: number;
+  row: number;
+  /** Where the leader meets the slab. */
+  x: number;
+  side: 'left' | 'right';
+}
+
+/**
+ * Leader labels: those outside of the core step down from the left, those inside of it from the right. Where a left
+ * and a right label of one row would meet, all of the right ones go below the left ones.
+ */
+export function flags(
+  drawn: readonly Slab[],
+  wide: number,
+  textWidth: (index: number) => number,
+): { flags: Flag[]; rows: number; inside: number[] } {
+  const core = drawn.findIndex((slab) => slab.layer.studied);
+  const split = core >= 0 ? core : Math.floor(drawn.length / 2);
+  const inside = drawn
+    .filter((slab) => slab.layer.studied && slab.x1 - slab.x0 > wide)
+    .map((slab) => slab.index);
+  const labelled = drawn.filter((slab) => !inside.includes(slab.index));
+  const left = labelled.filter((slab) => drawn.indexOf(slab) <= split);
+  const right = labelled.filter((slab) => drawn.indexOf(slab) > split).reverse();
+  const place = (side: 'left' | 'right') => (slab: Slab, row: number) => ({
+    index: slab.index,
+    row,
+    x: (slab.x0 + slab.x1) / 2,
+    side,
+  });
+  const lefts = left.map(place('left'));
+  const rights = right.map(place('right'));
+  const meet = rights.some((flag) => {
+    const other = lefts[flag.row];
+    return other && other.x + textWidth(other.index) > flag.x - textWidth(flag.index);
+  });
+  if (meet) for (const flag of rights) flag.row += lefts.length;
+  const found = [...lefts, ...rights];
+  return { flags: found, rows: Math.max(1, ...found.map((flag) => flag.row + 1)), inside };
+}
+
+/** Rows for dimension texts so that neighbours do not touch: 0 above the line, 1 and 2 below it. */
+export function dimensionRows(drawn: readonly Slab[], widths: readonly number[]): number[] {
+  const ends = [-Infinity, -Infinity, -Infinity];
+  return drawn.map((slab, at) => {
+    const middle = (slab.x0 + slab.x1) / 2;
+    const half = (widths[at] ?? 20) / 2 + 2;
+    const row = ends.findIndex((end) => middle - half > end);
+    const chosen = row < 0 ? ends.indexOf(Math.min(...ends)) : row;
+    ends[chosen] = middle + half;
+    return chosen;
+  });
+}
+
+/** A dragged thickness: whole millimetres or sixteenths, caught by a stock size within reach unless freed. */
+export function dragged(
+  start: number,
+  move: number,
+  stock: readonly number[],
+  reach: number,
+  step: number,
+  free: boolean,
+): number {
+  const raw = Math.max(start + move, step);
+  if (!free) {
+    const near = stock.find((size) => Math.abs(size - raw) <= reach);
+    if (near !== undefined) return near;
+  }
+  return Number((Math.round(raw / step) * step).toFixed(7));
+}
+
+/** Round steps for an axis that covers a span in about `count` ticks. */
+export function niceTicks(low: number, high: number, count: number): number[] {
+  const raw = (high - low) / Math.max(count, 1) || 1;
+  const power = 10 ** Math.floor(Math.log10(raw));
+  const step = ([1, 2, 5, 10].find((f) => f * power >= raw) ?? 10) * power;
+  const first = Math.ceil(low / step) * step;
+  const found: number[] = [];
+  for (let tick = first; tick <= high + step * 1e-9; tick += step) found.push(Number(tick.toFixed(9)));
+  return found;
+}

@@ -1,0 +1,206 @@
+<!-- A field for one quantity: typed in the project's units, checked where it stands, saved on Enter or on leaving. -->
+<script lang="ts">
+  import { unitsInUse } from './reading';
+  interface Props {
+    value: number | null | undefined;
+    dimension: string;
+    label: string;
+    onsave: (value: number | null) => void;
+    /** Follows while typing; no save. */
+    onpreview?: (value: number) => void;
+    oncancel?: () => void;
+    optional?: boolean;
+    yours?: boolean;
+    decimals?: number | undefined;
+    refused?: string | undefined;
+    width?: 'tiny' | 'small' | 'wide';
+    showLabel?: boolean;
+    positive?: boolean;
+    autofocus?: boolean;
+    showUnit?: boolean;
+  }
+  let {
+    value,
+    dimension,
+    label,
+    onsave,
+    onpreview,
+    oncancel,
+    optional = false,
+    yours = false,
+    decimals,
+    refused,
+    width = 'small',
+    showLabel = true,
+    positive = false,
+    autofocus = false,
+    showUnit = true,
+  }: Props = $props();
+
+  const inUse = unitsInUse();
+  const units = $derived(inUse());
+  const shown = $derived(
+    value === null || value === undefined || !units
+      ? ''
+      : dimension === 'length'
+        ? units.length(value)
+        : units.show(value, dimension, decimals),
+  );
+  const unit = $derived(
+    !units ? '' : dimension === 'length' ? (units.system === 'SI' ? 'mm' : '') : units.symbol(dimension),
+  );
+  let text = $state<string>();
+  // What was typed in another unit, as a fraction or as a sum is shown as it is understood.
+  const understood = $derived.by(() => {
+    if (text === undefined || !units || dimension !== 'length' || !/[a-z'"/+]/i.test(text)) return undefined;
+    const found = units.parseLength(text);
+    return found === undefined ? '' : `is ${units.full(found, 'length')}`;
+  });
+  let wrong = $state('');
+  let input = $state<HTMLInputElement>();
+  const uid = $props.id();
+
+  $effect(() => {
+    if (autofocus) input?.select();
+  });
+
+  function read(typed: string): number | null | undefined {
+    if (typed.trim() === '') return optional ? null : undefined;
+    const found = dimension === 'length' ? units?.parseLength(typed) : units?.parse(typed, dimension);
+    return found !== undefined && positive && found <= 0 ? undefined : found;
+  }
+
+  function typing(typed: string): void {
+    text = typed;
+    wrong = '';
+    const found = read(typed);
+    if (typeof found === 'number') onpreview?.(found);
+  }
+
+  function finish(): void {
+    if (text === undefined) return;
+    const typed = text;
+    const found = read(typed);
+    if (found === undefined) {
+      wrong = hint(typed);
+      return;
+    }
+    text = undefined;
+    wrong = '';
+    if (typed === shown) oncancel?.();
+    else onsave(found);
+  }
+
+  function hint(typed: string): string {
+    if (dimension === 'length')
+      return positive && typed.trim().startsWith('-')
+        ? 'A thickness lies above 0.'
+        : `“${typed}” is no ${positive ? 'thickness' : 'length'} above 0: write 184, 184mm, 7 1/4, 7.25in or 140+45.`;
+    return `“${typed}” is no number in ${unit || 'plain numbers'}${positive ? ' above 0' : ''}.`;
+  }
+
+  function key(event: KeyboardEvent): void {
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      finish();
+    } else if (event.key === 'Escape') {
+      event.stopPropagation();
+      text = undefined;
+      wrong = '';
+      oncancel?.();
+    }
+  }
+</script>
+
+<span class="entry">
+  <label for={uid} class:visually-hidden={!showLabel}>{label}</label>
+  <span
+    class="box {width}"
+    class:feet={dimension === 'length' && units?.system === 'IP'}
+    class:yours
+    class:refused={wrong || refused}
+  >
+    <input
+      bind:this={input}
+      id={uid}
+      value={text ?? shown}
+      placeholder={optional ? '–' : ''}
+      data-entry={text === undefined ? 'still' : 'typing'}
+      autocomplete="off"
+      spellcheck="false"
+      aria-invalid={wrong || refused ? 'true' : undefined}
+      aria-describedby={wrong || refused ? `${uid}-why` : undefined}
+      oninput={(event) => typing(event.currentTarget.value)}
+      onkeydown={key}
+      onblur={finish}
+    />
+    {#if understood !== undefined}<span class="unit">{understood}</span>{:else if unit && showUnit}<span
+        class="unit">{unit}</span
+      >{/if}
+  </span>
+  {#if wrong || refused}<span class="why" id="{uid}-why" role="alert">{wrong || refused}</span>{/if}
+</span>
+
+<style>
+  .entry {
+    display: inline-flex;
+    align-items: center;
+    gap: var(--s1) var(--s2);
+    flex-wrap: wrap;
+  }
+  label {
+    color: var(--ink-2);
+    font-size: var(--fs-small);
+  }
+  .box {
+    display: inline-flex;
+    align-items: baseline;
+    border: 1px solid var(--line);
+    border-radius: var(--radius);
+    background: var(--sheet-bright);
+    padding: 2px 6px;
+    min-height: 24px;
+  }
+  .box:focus-within {
+    border-color: var(--verdigris);
+    box-shadow: inset 0 0 0 1px var(--verdigris);
+  }
+  .box.refused {
+    border-color: var(--oxide);
+    box-shadow: inset 0 0 0 1px var(--oxide);
+  }
+  input {
+    border: 0;
+    background: none;
+    outline: none;
+    font: 500 12.5px var(--mono);
+    letter-spacing: -0.02em;
+    text-align: right;
+    width: 6ch;
+  }
+  .tiny input {
+    width: 5.4ch;
+  }
+  .feet input {
+    width: 10.5ch;
+  }
+  .wide input {
+    width: 13ch;
+  }
+  .yours input {
+    color: var(--verdigris);
+    font-weight: 600;
+  }
+  .unit {
+    color: var(--ink-3);
+    font-size: var(--fs-cap);
+    margin-left: 4px;
+    white-space: nowrap;
+  }
+  .why {
+    color: var(--oxide);
+    font-size: var(--fs-small);
+    font-weight: 500;
+    flex-basis: 100%;
+  }
+</style>

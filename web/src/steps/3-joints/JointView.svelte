@@ -1,0 +1,465 @@
+<!-- Joints of one station: which, the bench of two variants, what the other one changes, a curve of ψ. -->
+<script lang="ts">
+  import type { Building, Joint, JointWarmer, Ledger } from '@/api/client';
+  import { api, asProblem, take } from '@/api/client';
+  import { joints } from './joints.svelte';
+  import { Live } from '@/api/live.svelte';
+  import { router } from '@/project/router.svelte';
+  import { session } from '@/project/session.svelte';
+  import { STATIONS } from '@/project/stations';
+  import Button from '@/kit/Button.svelte';
+  import Choice from '@/kit/Choice.svelte';
+  import Entry from '@/kit/Entry.svelte';
+  import SheetHead from '@/kit/SheetHead.svelte';
+  import Which from '@/kit/Which.svelte';
+  import type { Units } from '@/kit/units';
+  import { untrack } from 'svelte';
+  import JointCurve from './JointCurve.svelte';
+  import JointStandardView from './JointStandardView.svelte';
+  import JointSide from './JointSide.svelte';
+  import JointStarts from './JointStarts.svelte';
+  import SealSchedule from './SealSchedule.svelte';
+
+  interface Props {
+    building: Building;
+    units: Units;
+    ledger: Ledger | undefined;
+  }
+  let { building, units, ledger }: Props = $props();
+  const place = $derived(router.place);
+  const here = $derived((building.joints ?? []).filter((one) => one.station === place.station));
+  const stored = $derived(here.find((one) => one.id === place.element) ?? here[0]);
+  const adding = $derived(place.view === 'add' || !stored);
+  const revision = $derived(session.open?.revision ?? 0);
+  const basis = $derived(session.open?.project.basis);
+  const dimensions = $derived(basis?.schools.dimensions ?? 'external');
+  const condition = $derived(place.condition === '0' ? 'winter' : place.condition);
+  void joints.start();
+  $effect(() => {
+    const [project, at, joint, now] = [place.project, condition, stored, revision];
+    if (joint) untrack(() => joints.follow(project, at, joint, now));
+  });
+  const draft = $derived(joints.draft?.id === stored?.id ? joints.draft : stored);
+  const family = $derived(draft && joints.family(draft.family));
+  const first = $derived(session.assembly(draft?.roles[0]?.assembly_id));
+  const variant = $derived(family?.variants.find((one) => one.key === draft?.variant));
+  const answerA = $derived(joints.a.answered?.joint.id === draft?.id ? joints.a.answer : undefined);
+  const answerB = $derived(
+    draft?.other && joints.b.answered?.joint.id === draft.id ? joints.b.answer : undefined,
+  );
+  const problemA = $derived(joints.a.error ? asProblem(joints.a.error) : undefined);
+  const problemB = $derived(draft?.other && joints.b.error ? asProblem(joints.b.error) : undefined);
+  const line = $derived(ledger?.joints.find((one) => one.joint_id === draft?.id));
+  let width = $state(1000);
+  let flowLines = $state(false);
+  const sizes = $derived([answerA, answerB].flatMap((one) => (one ? [one.drawing.view] : [])));
+  const beside = $derived<[number, number]>([
+    Math.max(...sizes.map(([x0 = 0, , x1 = 0]) => x1 - x0)),
+    Math.max(...sizes.map(([, y0 = 0, , y1 = 0]) => y1 - y0)),
+  ]);
+  const reading = $derived(Math.min(Math.max(width * 0.24, 240), 330));
+  const each = $derived(draft?.other ? (width - reading - 44) / 2 : width - reading - 30);
+
+  // --- turning ----------------------------------------------------------------------------------------------
+  function turn(key: string, value: number | string): void {
+    const parameter = variant?.parameters.find((one) => one.key === key);
+    const shown =
+      typeof value === 'string' ? value : units.full(value, parameter?.dimension ?? 'length', undefined);
+    void joints.commit(
+      building,
+      joints.turned(key, value),
+      `${draft?.name ?? ''}: ${parameter?.text ?? key} ${shown}`,
+    );
+  }
+  function choose(key: string): void {
+    const text = family?.variants.find((one) => one.key === key)?.text ?? key;
+    void joints.commit(building, { variant: key, values: kept(key) }, `${draft?.name ?? ''}: ${text}`);
+  }
+  // Of the parameters those that the other variant has and that lie in its range.
+  function kept(key: string): Joint['values'] {
+    const turned = family?.variants.find((one) => one.key === key)?.parameters ?? [];
+    return (draft?.values ?? []).filter((value) => {
+      const parameter = turned.find((one) => one.key === value.key);
+      if (!parameter) return false;
+      if (typeof value.number === 'number')
+        return value.number >= (parameter.least ?? -Infinity) && value.number <= (parameter.most ?? Infinity);
+      return (parameter.options ?? []).includes(value.word ?? '');
+    });
+  }
+  function swap(): void {
+    if (!draft?.other) return;
+    const text = family?.variants.find((one) => one.key === draft.other)?.text ?? draft.other;
+    void joints.commit(
+      building,
+      { variant: draft.other, other: draft.variant, values: kept(draft.other) },
+      `${draft.name}: ${text}`,
+    );
+  }
+  function remove(): void {
+    if (!draft) return;
+    const rest = (building.joints ?? []).filter((one) => one.id !== draft.id);
+    void session.saveBuilding({ ...building, joints: rest }, `${draft.name} removed`, `${draft.station}3`);
+  }
+  const value = $derived((key: string) => answerA?.drawing.values[key]);
+
+  // --- how much warmer B is, point by point -----------------------------------------------------------------
+  let compared = $state(false);
+  const difference = new Live<
+    { project: string; joint: Joint; condition: string; revision: number },
+    JointWarmer
+  >(({ project, joint, condition }) =>
+    joints.solvingB.run((ticket) =>
+      take(
+        api.POST('/api/v1/projects/{project_id}/joint-difference', {
+          params: { path: { project_id: project } },
+          body: { joint, building_id: router.place.building, condition, ticket },
+        }),
+      ),
+    ),
+  );
+  $effect(() => {
+    const joint = stored;
+    const question = { project: place.project, condition, revision };
+    if (compared && joint?.other) untrack(() => difference.ask({ ...question, joint }));
+  });
+  const warmer = $derived(
+    compared && draft === stored && difference.answered?.joint === stored ? difference.answer : undefined,
+  );
+  const change = $derived.by(() => {
+    const [a, b] = [answerA?.solved?.psi_out[dimensions], answerB?.solved?.psi_out[dimensions]];
+    return a === undefined || b === undefined ? undefined : b - a;
+  });
+  function key(event: KeyboardEvent): void {
+    const target = event.target instanceof HTMLElement ? event.target : undefined;
+    if (target?.matches('input, select, textarea') || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === 'x' && draft?.other) swap();
+  }
+</script>
+
+<svelte:window onkeydown={key} />
+{#if here.length}
+  <Which
+    label="Joints of this station"
+    options={[...here, { id: 'walk', name: 'Round the building' }, { id: 'add', name: 'Add a joint' }]}
+    chosen={adding ? 'add' : stored?.id}
+    onchoose={(id) => router.go(id === 'walk' || id === 'add' ? { view: id } : { element: id, view: '' })}
+  />
+{/if}
+{#if adding}
+  <JointStarts {building} {units} />
+{:else if draft && place.view === 'standard'}
+  <JointStandardView {building} joint={draft} {units} {revision} />
+{:else if draft && family && variant}
+  <SheetHead zone="{place.station}3" title={draft.name} aside={family.name}>
+    <label class="check"><input type="checkbox" bind:checked={flowLines} /> heat-flow lines</label>
+    {#if draft.other}<label class="check"><input type="checkbox" bind:checked={compared} /> B less A</label
+      >{/if}
+    <a
+      class="sheet"
+      href="/api/v1/projects/{place.project}/buildings/{building.id}/joints/{draft.id}/sheet.pdf"
+      download>Sheet, PDF</a
+    >
+    <Button onclick={() => router.go({ view: 'standard' })}>Practice standard</Button>
+    <Button onclick={remove}>Remove this joint</Button>
+  </SheetHead>
+  <p class="conditions">
+    {answerA?.drawing.kind === 'axisymmetric'
+      ? 'Body of revolution, its axis below'
+      : answerA?.drawing.plan
+        ? 'Plan'
+        : 'Upright section'}{#if answerA?.solved}, solved at {units.full(
+        answerA.solved.temperatures['outside'] ?? 0,
+        'temperature',
+      )} / {units.full(answerA.solved.temperatures['inside'] ?? 0, 'temperature')}; bold line {units.full(
+        answerA.solved.critical,
+        'temperature',
+      )}: room air at 80 % on a surface. {answerA.solved.unknowns
+        .toLocaleString('en')
+        .replaceAll(',', '\u2009')} unknowns{/if}
+  </p>
+  <div class="columns" bind:clientWidth={width} data-testid="joint-bench">
+    <div class="work">
+      <div class="sides">
+        <JointSide
+          letter="A"
+          joint={draft}
+          variant={draft.variant}
+          {family}
+          system={first?.system ?? ''}
+          answer={answerA}
+          problem={problemA}
+          stale={joints.a.stale}
+          width={each}
+          height={draft.other ? 430 : 520}
+          {units}
+          {dimensions}
+          asked={basis?.targets.f_rsi}
+          {flowLines}
+          {beside}
+          solving={joints.solvingA}
+          yours={false}
+          onvariant={choose}
+          onturn={turn}
+        />
+        {#if draft.other}
+          <JointSide
+            letter="B"
+            joint={draft}
+            variant={draft.other}
+            {family}
+            system={first?.system ?? ''}
+            answer={answerB}
+            problem={problemB}
+            stale={joints.b.stale}
+            width={each}
+            height={430}
+            {units}
+            {dimensions}
+            asked={basis?.targets.f_rsi}
+            {flowLines}
+            {beside}
+            {warmer}
+            solving={joints.solvingB}
+            yours
+            onvariant={(other) =>
+              void joints.commit(building, { other }, `${draft.name}: compared with ${other}`)}
+          />
+        {/if}
+      </div>
+      {#if answerA}<SealSchedule {building} joint={draft} sealing={answerA.sealing} {units} />{/if}
+    </div>
+    <aside style:width="{reading}px">
+      {#if draft.other}
+        <h2>What B changes</h2>
+        {#if change !== undefined}
+          <dl>
+            <div>
+              <dt>{family.point ? 'χ' : 'ψ'}, solved</dt>
+              <dd>
+                {units.delta(change, family.point ? 'coupling' : 'linear')}
+                <small>{units.symbol(family.point ? 'coupling' : 'linear')}</small>
+              </dd>
+            </div>
+            <div>
+              <dt>{family.point ? 'pieces' : 'length'}</dt>
+              <dd>
+                × {family.point
+                  ? (draft.length ?? 0).toFixed(0)
+                  : units.full(draft.length ?? 0, 'distance', 1)}
+              </dd>
+            </div>
+            <div class="sum">
+              <dt>heat loss</dt>
+              <dd>
+                {units.delta(change * (draft.length ?? 0), 'coupling')}
+                <small>{units.symbol('coupling')}</small>
+              </dd>
+            </div>
+          </dl>
+        {/if}
+        <div class="acts">
+          <Button strong onclick={swap}>Take B</Button>
+          <Button onclick={() => void joints.commit(building, { other: '' }, `${draft.name}: no comparison`)}
+            >Leave B out</Button
+          >
+        </div>
+      {:else}
+        <Choice
+          label="compare with"
+          value=""
+          options={[
+            { value: '', text: 'another variant' },
+            ...family.variants
+              .filter((one) => one.suits.includes(first?.system ?? '') && one.key !== draft.variant)
+              .map((one) => ({ value: one.key, text: one.text })),
+          ]}
+          onsave={(other) =>
+            other && void joints.commit(building, { other }, `${draft.name}: compared with ${other}`)}
+        />
+      {/if}
+      <h2>In the building</h2>
+      <Entry
+        label={family.point ? 'pieces' : 'length'}
+        dimension={family.point ? 'ratio' : 'air_layer'}
+        value={draft.length ?? 0}
+        onsave={(length) =>
+          length !== null && void joints.commit(building, { length }, `${draft.name}: length`)}
+      />
+      {#if line?.H !== null && line?.H !== undefined}
+        <p class="soft">{units.full(line.H, 'coupling')} of the shell's heat loss, {dimensions} dimensions</p>
+      {:else if ledger?.pending.includes(draft.name)}<p class="soft">being solved for the ledger</p>{/if}
+      {#if stored}<JointCurve
+          joint={stored}
+          {family}
+          {variant}
+          {condition}
+          {revision}
+          values={answerA?.drawing.values ?? {}}
+          {units}
+          width={reading - 20}
+          onturn={turn}
+        />{/if}
+      <h2>Parameters</h2>
+      <div class="stack">
+        {#each variant.parameters as one (one.key)}
+          {@const now = value(one.key)}
+          {#if one.kind === 'number'}
+            <Entry
+              label={one.text}
+              dimension={one.dimension ?? 'length'}
+              value={typeof now === 'number' ? now : Number(one.start)}
+              width="tiny"
+              onsave={(typed) => typed !== null && turn(one.key, typed)}
+            />
+          {:else}
+            <Choice
+              label={one.text}
+              value={String(now ?? one.start)}
+              options={(one.options ?? []).map((word) => ({
+                value: word,
+                text: session.materials.get(word)?.name ?? word,
+              }))}
+              onsave={(word) => turn(one.key, word)}
+            />
+          {/if}
+        {/each}
+      </div>
+      {#if answerA?.solved}
+        <h2>Against what</h2>
+        <table>
+          <thead
+            ><tr><th>plane element</th><th class="n">U</th><th class="n">{units.symbol('distance')}</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each answerA.solved.references as one, at (at)}
+              <tr>
+                <td>{one.name}</td><td class="n">{units.show(one.U, 'transmittance')}</td>
+                <td class="n"
+                  >{units.show(
+                    one.lengths[['internal', 'overall', 'external'].indexOf(dimensions)] ?? 0,
+                    'distance',
+                  )}</td
+                >
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+        <p class="soft">
+          {#if !family.point}ψ internal {units.show(answerA.solved.psi_out['internal'] ?? 0, 'linear')},
+            overall {units.show(answerA.solved.psi_out['overall'] ?? 0, 'linear')}, external {units.show(
+              answerA.solved.psi_out['external'] ?? 0,
+              'linear',
+            )}.{/if}
+          {#each answerA.drawing.assumptions as one (one)}
+            {one[0]?.toUpperCase()}{one.slice(1)}.{/each}
+          {variant.note ?? ''}
+        </p>
+      {/if}
+    </aside>
+  </div>
+{:else}
+  <SheetHead zone="{place.station}3" title={STATIONS[place.station] ?? ''} />
+  <p role="status">Loading the joints</p>
+{/if}
+
+<style>
+  .conditions,
+  .soft {
+    color: var(--ink-3);
+    font-size: var(--fs-small);
+  }
+  .conditions {
+    margin-bottom: 8px;
+  }
+  .columns {
+    display: flex;
+    gap: 20px;
+    align-items: flex-start;
+  }
+  .work {
+    flex: 1;
+    min-width: 0;
+  }
+  .sides {
+    display: flex;
+    gap: 20px;
+  }
+  aside {
+    flex: none;
+    border-left: 1px solid var(--hair);
+    padding-left: 16px;
+  }
+  h2 {
+    font-size: 13.5px;
+    font-weight: 600;
+    margin: 12px 0 4px;
+  }
+  h2:first-child {
+    margin-top: 0;
+  }
+  dl div {
+    display: flex;
+    justify-content: space-between;
+    padding: 2px 0;
+    font-size: var(--fs-small);
+  }
+  dt {
+    color: var(--ink-2);
+  }
+  dd {
+    font: 500 12.5px var(--mono);
+  }
+  .sum {
+    border-top: 1.5px solid var(--ink);
+    font-weight: 600;
+  }
+  small {
+    color: var(--ink-3);
+    font-size: var(--fs-cap);
+  }
+  .acts {
+    display: flex;
+    gap: 6px;
+    margin-top: 6px;
+  }
+  .stack {
+    display: grid;
+    gap: 4px;
+    justify-items: end;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+    font-size: var(--fs-small);
+  }
+  th {
+    text-align: left;
+    font-weight: 400;
+    color: var(--ink-3);
+  }
+  tr {
+    border-bottom: 1px solid var(--hair);
+  }
+  .n {
+    text-align: right;
+    font-family: var(--mono);
+  }
+  .check {
+    font-size: var(--fs-small);
+    color: var(--ink-2);
+    display: flex;
+    gap: 4px;
+    align-items: center;
+  }
+  @media (max-width: 1023px) {
+    .columns,
+    .sides {
+      flex-direction: column;
+    }
+    aside {
+      border: 0;
+      padding: 0;
+    }
+  }
+</style>
