@@ -1,5 +1,6 @@
 import '@/kit/tokens.css';
 import '@/kit/base.css';
+import '@/kit/sheet.css';
 import { mount } from 'svelte';
 import App from '@/app/App.svelte';
 

@@ -281,12 +281,6 @@
     color: var(--verdigris);
     text-decoration: underline;
   }
-  kbd {
-    font: 500 var(--fs-cap) var(--mono);
-    border: 1px solid var(--line);
-    padding: 0 4px;
-    background: var(--sheet);
-  }
   .elsewhere {
     border-left: 3px solid var(--ink-2);
     padding-left: 6px;

@@ -288,9 +288,6 @@
     display: flex;
     justify-content: space-between;
   }
-  b {
-    font-weight: 600;
-  }
   .on b {
     color: var(--verdigris);
   }

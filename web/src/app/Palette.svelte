@@ -111,10 +111,4 @@
   .none {
     color: var(--ink-3);
   }
-  kbd {
-    font: 500 var(--fs-cap) var(--mono);
-    border: 1px solid var(--line);
-    padding: 0 4px;
-    background: var(--sheet);
-  }
 </style>

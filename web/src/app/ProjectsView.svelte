@@ -131,7 +131,6 @@
     color: var(--verdigris);
   }
   b {
-    font-weight: 600;
     overflow-wrap: anywhere;
   }
   .empty {

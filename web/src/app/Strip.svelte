@@ -163,12 +163,6 @@
   .palette:hover {
     color: var(--verdigris);
   }
-  kbd {
-    font: 500 var(--fs-cap) var(--mono);
-    border: 1px solid var(--line);
-    padding: 0 4px;
-    background: var(--sheet);
-  }
   .units {
     display: flex;
     align-items: center;

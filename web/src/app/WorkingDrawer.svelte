@@ -129,14 +129,8 @@
     background: none;
     min-height: 24px;
   }
-  kbd {
-    font: 500 var(--fs-cap) var(--mono);
-    border: 1px solid var(--line);
-    padding: 0 4px;
-  }
   h2 {
     font-size: var(--fs-title);
-    font-weight: 600;
     line-height: 1.25;
   }
   h3 {
@@ -189,8 +183,6 @@
     font-size: 0.75em;
   }
   table {
-    width: 100%;
-    border-collapse: collapse;
     font-size: var(--fs-small);
   }
   tr {

@@ -42,9 +42,6 @@
 </svg>
 
 <style>
-  svg {
-    display: block;
-  }
   text {
     font-size: 11px;
     fill: var(--ink-2);

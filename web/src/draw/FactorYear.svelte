@@ -56,19 +56,6 @@
 </div>
 
 <style>
-  svg {
-    display: block;
-  }
-  .ground {
-    fill: var(--sheet-bright);
-  }
-  .grid {
-    stroke: var(--hair);
-  }
-  .axis {
-    font-size: var(--fs-small);
-    fill: var(--ink-3);
-  }
   .critical {
     fill: var(--ink);
     font-weight: 700;

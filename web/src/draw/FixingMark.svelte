@@ -27,10 +27,6 @@
 </svg>
 
 <style>
-  .edge {
-    stroke: var(--ink);
-    stroke-width: 0.75;
-  }
   .part {
     fill: var(--ink);
   }

@@ -124,23 +124,11 @@
 </svg>
 
 <style>
-  .ground {
-    fill: var(--sheet-bright);
-  }
-  .grid {
-    stroke: var(--hair);
-    stroke-width: 0.75;
-  }
   .tick {
     stroke: var(--line);
   }
-  text {
-    font-size: var(--fs-small);
-    fill: var(--ink);
-  }
   .axis {
     font-family: var(--mono);
-    fill: var(--ink-3);
   }
   .line {
     fill: none;

@@ -326,8 +326,6 @@
   }
   .edge {
     fill: transparent;
-    stroke: var(--ink);
-    stroke-width: 0.75;
   }
   .edge.part {
     stroke-width: 1.75;
@@ -365,7 +363,6 @@
   }
   text {
     font-size: var(--fs-cap);
-    fill: var(--ink);
   }
   .number,
   .coldest text {

@@ -119,19 +119,9 @@
 </div>
 
 <style>
-  svg {
-    display: block;
-  }
-  .ground {
-    fill: var(--sheet-bright);
-  }
-  .grid {
-    stroke: var(--hair);
-  }
   .axis {
     font: 400 var(--fs-cap) var(--mono);
     letter-spacing: -0.03em;
-    fill: var(--ink-3);
   }
   .other {
     fill: none;

@@ -39,18 +39,12 @@
 
 <style>
   svg {
-    display: block;
     overflow: visible;
-  }
-  .ground {
-    fill: var(--sheet-bright);
   }
   .ground.air {
     fill: var(--sheet);
   }
   .edge {
-    fill: none;
-    stroke: var(--ink);
     stroke-width: 1;
   }
   .marked {

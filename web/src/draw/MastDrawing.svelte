@@ -108,9 +108,6 @@
 </svg>
 
 <style>
-  svg {
-    display: block;
-  }
   .cut {
     fill: var(--sheet-bright);
     stroke: var(--ink);
@@ -119,9 +116,6 @@
   }
   .bare {
     fill: none;
-  }
-  .ground {
-    fill: var(--sheet-bright);
   }
   .face {
     stroke: var(--ink);

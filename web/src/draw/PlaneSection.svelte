@@ -105,7 +105,6 @@
 
 <style>
   svg {
-    display: block;
     cursor: ew-resize;
     touch-action: none;
   }
@@ -113,26 +112,16 @@
     outline: none;
     box-shadow: var(--focus);
   }
-  .ground {
-    fill: var(--sheet-bright);
-  }
   .beyond {
     fill: var(--ochre-wash);
     opacity: 0.72;
   }
   .edge {
-    fill: none;
-    stroke: var(--ink);
     stroke-width: 1;
   }
   .limit {
     stroke: var(--ink-2);
     stroke-dasharray: 5 3;
-  }
-  .halo {
-    fill: none;
-    stroke: var(--sheet-bright);
-    stroke-width: 5;
   }
   .phi {
     fill: none;
@@ -159,9 +148,5 @@
   }
   .grip {
     fill: var(--verdigris);
-  }
-  .axis {
-    font-size: var(--fs-small);
-    fill: var(--ink-3);
   }
 </style>

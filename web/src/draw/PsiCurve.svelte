@@ -112,17 +112,10 @@
 </div>
 
 <style>
-  svg {
-    display: block;
-  }
   input {
     display: block;
     accent-color: var(--verdigris);
     min-height: 24px;
-  }
-  .grid {
-    stroke: var(--hair);
-    stroke-width: 0.75;
   }
   .line {
     fill: none;

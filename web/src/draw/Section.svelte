@@ -468,18 +468,11 @@
   .section {
     position: relative;
   }
-  svg {
-    display: block;
-  }
-  .ground {
-    fill: var(--sheet-bright);
-  }
   .ground.air {
     fill: var(--sheet);
   }
   .edge {
     fill: transparent;
-    stroke: var(--ink);
     stroke-width: var(--pen-med);
     cursor: pointer;
   }
@@ -519,7 +512,6 @@
   }
   text {
     font-size: var(--fs-base);
-    fill: var(--ink);
   }
   .flag {
     cursor: pointer;
@@ -537,9 +529,6 @@
     font-size: var(--fs-small);
     letter-spacing: -0.02em;
   }
-  .soft {
-    fill: var(--ink-3);
-  }
   .yours {
     fill: var(--verdigris);
   }
@@ -553,10 +542,6 @@
     cursor: pointer;
     text-decoration: underline dotted;
   }
-  .axis {
-    fill: var(--ink-3);
-    font-size: var(--fs-small);
-  }
   .plumb {
     fill: none;
     stroke: var(--ink-2);
@@ -567,9 +552,6 @@
     font-weight: 600;
   }
   .result {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: var(--pen-result);
     stroke-linejoin: round;
     pointer-events: none;
   }

@@ -82,20 +82,8 @@
 </div>
 
 <style>
-  svg {
-    display: block;
-  }
-  .ground {
-    fill: var(--sheet-bright);
-  }
-  .edge {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: 0.75;
-  }
   .axis {
     font-size: var(--fs-cap);
-    fill: var(--ink-3);
   }
   .humid {
     fill: var(--ochre);
@@ -103,11 +91,6 @@
   .eighty {
     stroke: var(--ochre-line);
     stroke-dasharray: 5 3;
-  }
-  .halo {
-    fill: none;
-    stroke: var(--sheet-bright);
-    stroke-width: 5;
   }
   .phi {
     fill: none;

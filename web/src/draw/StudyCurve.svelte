@@ -165,28 +165,9 @@
 </div>
 
 <style>
-  svg {
-    display: block;
-  }
-  .ground {
-    fill: var(--sheet-bright);
-  }
-  .grid {
-    stroke: var(--hair);
-    stroke-width: 0.5;
-  }
-  text {
-    font-size: var(--fs-small);
-    fill: var(--ink);
-  }
   .axis,
   .soft {
     fill: var(--ink-3);
-  }
-  .result {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: var(--pen-result);
   }
   .cost {
     fill: none;

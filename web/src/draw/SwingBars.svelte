@@ -42,12 +42,9 @@
 
 <style>
   table {
-    border-collapse: collapse;
     font-size: var(--fs-cap);
   }
   th {
-    text-align: left;
-    font-weight: 400;
     color: var(--ink-2);
     white-space: nowrap;
     padding-right: 4px;
@@ -58,8 +55,6 @@
   .n {
     font-family: var(--mono);
     letter-spacing: -0.04em;
-    white-space: nowrap;
-    text-align: right;
   }
   path {
     stroke: var(--ink);

@@ -84,9 +84,6 @@
     margin-block: -4px;
     font-size: var(--fs-small);
   }
-  b {
-    font-weight: 600;
-  }
   .track {
     position: relative;
     display: flex;

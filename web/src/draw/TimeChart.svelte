@@ -162,7 +162,6 @@
 
 <style>
   svg {
-    display: block;
     touch-action: none;
   }
   .held {
@@ -172,18 +171,11 @@
     outline: none;
     box-shadow: var(--focus);
   }
-  .ground {
-    fill: var(--sheet-bright);
-  }
-  .grid {
-    stroke: var(--hair);
-  }
   .grid.year {
     stroke: var(--line);
   }
   .axis {
     font-size: var(--fs-cap);
-    fill: var(--ink-3);
   }
   .line {
     fill: none;

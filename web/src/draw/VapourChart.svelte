@@ -106,12 +106,6 @@
 </svg>
 
 <style>
-  svg {
-    display: block;
-  }
-  .ground {
-    fill: var(--sheet-bright);
-  }
   .face {
     stroke: var(--hair);
   }
@@ -120,18 +114,9 @@
     stroke: var(--line);
     fill: none;
   }
-  .axis {
-    fill: var(--ink-3);
-    font-size: var(--fs-small);
-  }
   .mono {
     font-family: var(--mono);
     letter-spacing: -0.02em;
-  }
-  .result {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: var(--pen-result);
   }
   .saturation {
     fill: none;
@@ -150,7 +135,6 @@
   }
   text {
     font-size: var(--fs-base);
-    fill: var(--ink);
     paint-order: stroke;
     stroke: var(--sheet-bright);
     stroke-width: 4px;

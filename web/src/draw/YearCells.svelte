@@ -141,9 +141,6 @@
 </div>
 
 <style>
-  svg {
-    display: block;
-  }
   .month {
     cursor: pointer;
   }
@@ -170,10 +167,6 @@
   .on .name {
     font-weight: 600;
   }
-  .axis {
-    font-size: var(--fs-small);
-    fill: var(--ink-3);
-  }
   .mono,
   .held {
     font-family: var(--mono);
@@ -183,14 +176,6 @@
     font-size: var(--fs-small);
     fill: var(--ochre);
     font-weight: 600;
-  }
-  .ground {
-    fill: var(--sheet-bright);
-  }
-  .edge {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: 0.75;
   }
   .wet {
     fill: var(--ochre-line);

@@ -107,18 +107,8 @@
 </div>
 
 <style>
-  svg {
-    display: block;
-  }
-  .ground {
-    fill: var(--sheet-bright);
-  }
   .humidity {
     fill: var(--limestone-deep);
-  }
-  .grid {
-    stroke: var(--hair);
-    stroke-width: 0.5;
   }
   .limit {
     stroke: var(--ink-2);
@@ -135,20 +125,13 @@
     stroke-width: 1.25;
   }
   text {
-    font-size: var(--fs-small);
     fill: var(--ink-2);
   }
-  .soft {
-    fill: var(--ink-3);
-  }
   table {
-    border-collapse: collapse;
     table-layout: fixed;
     width: calc(100% - 44px);
   }
   th {
-    font-weight: 400;
-    font-size: var(--fs-small);
     color: var(--ink-2);
   }
   td {

@@ -43,9 +43,6 @@
   .note {
     padding-block: 2px;
   }
-  b {
-    font-weight: 600;
-  }
   i {
     display: inline-block;
     width: 7px;
@@ -54,8 +51,6 @@
     margin-right: 6px;
   }
   .ways {
-    display: flex;
-    flex-wrap: wrap;
     gap: var(--s2);
     margin-top: 6px;
   }

@@ -166,20 +166,13 @@
 
 <style>
   table {
-    border-collapse: collapse;
     font-size: 12.5px;
-    width: 100%;
   }
   th {
-    text-align: left;
-    font-weight: 400;
-    color: var(--ink-3);
-    font-size: var(--fs-small);
     border-bottom: 1px solid var(--line);
     padding: 2px 8px 2px 0;
   }
   td {
-    border-bottom: 1px solid var(--hair);
     padding: 3px 8px 3px 0;
     vertical-align: middle;
   }

@@ -27,9 +27,6 @@
 {/if}
 
 <style>
-  svg {
-    display: block;
-  }
   path {
     stroke: var(--ink);
     stroke-width: 2;

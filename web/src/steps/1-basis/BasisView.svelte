@@ -315,17 +315,9 @@
     margin-top: 12px;
   }
   .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 2fr) minmax(300px, 1fr);
-    gap: 24px;
-  }
-  .side {
-    border-left: 1px solid var(--hair);
-    padding-left: 20px;
+    --columns: minmax(0, 2fr) minmax(300px, 1fr);
   }
   h2 {
-    font-size: 13.5px;
-    font-weight: 600;
     display: flex;
     justify-content: space-between;
     gap: 12px;
@@ -384,23 +376,9 @@
   .words.wide input {
     width: 260px;
   }
-  .stack {
-    display: grid;
-    gap: 5px;
-    justify-items: end;
-  }
   .refused {
     color: var(--oxide);
     font-weight: 500;
     margin-bottom: 8px;
-  }
-  @media (max-width: 1023px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    .side {
-      border: 0;
-      padding: 0;
-    }
   }
 </style>

@@ -134,10 +134,6 @@
 {/if}
 
 <style>
-  .soft {
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
   .row {
     display: flex;
     flex-wrap: wrap;

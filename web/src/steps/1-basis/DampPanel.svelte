@@ -115,13 +115,7 @@
   }
   h2 {
     font-size: var(--fs-lead);
-    font-weight: 600;
     margin: 0 0 6px;
-  }
-  h2 span {
-    font-weight: 400;
-    color: var(--ink-3);
-    font-size: var(--fs-small);
   }
   .rows {
     display: flex;

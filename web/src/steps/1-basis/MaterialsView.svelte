@@ -325,8 +325,6 @@
     font-size: var(--fs-small);
   }
   table {
-    border-collapse: collapse;
-    width: 100%;
     font-size: var(--fs-small);
     margin-top: 6px;
   }
@@ -338,14 +336,12 @@
     border-bottom: 1px solid var(--hair);
   }
   thead th {
-    color: var(--ink-3);
     position: sticky;
     top: -16px;
     background: var(--sheet);
     z-index: 1;
   }
   .n {
-    text-align: right;
     font-family: var(--mono);
     letter-spacing: -0.02em;
   }

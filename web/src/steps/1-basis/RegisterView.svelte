@@ -241,20 +241,12 @@
 
 <style>
   .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 2fr) minmax(300px, 1fr);
-    gap: 24px;
+    --columns: minmax(0, 2fr) minmax(300px, 1fr);
     border-top: 1px solid var(--line);
     margin-top: 14px;
     padding-top: 10px;
   }
-  .side {
-    border-left: 1px solid var(--hair);
-    padding-left: 20px;
-  }
   h2 {
-    font-size: 13.5px;
-    font-weight: 600;
     margin-bottom: 6px;
     display: flex;
     justify-content: space-between;
@@ -270,13 +262,7 @@
     font-size: var(--fs-small);
     color: var(--ink-3);
   }
-  table {
-    border-collapse: collapse;
-    width: 100%;
-  }
   th {
-    text-align: left;
-    font-weight: 400;
     color: var(--ink-2);
   }
   td,
@@ -307,11 +293,6 @@
     color: var(--oxide);
     font-weight: 600;
   }
-  .stack {
-    display: grid;
-    gap: 5px;
-    justify-items: end;
-  }
   .check {
     display: inline-flex;
     align-items: center;
@@ -319,14 +300,5 @@
     color: var(--ink-2);
     font-size: var(--fs-small);
     min-height: 24px;
-  }
-  @media (max-width: 1023px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    .side {
-      border: 0;
-      padding: 0;
-    }
   }
 </style>

@@ -107,9 +107,7 @@
     font-size: var(--fs-small);
   }
   .stack {
-    display: grid;
     gap: 5px;
-    justify-items: end;
     margin-top: 6px;
   }
   small {

@@ -272,8 +272,7 @@
     flex-wrap: wrap;
   }
   .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) clamp(340px, 36.5%, 440px);
+    --columns: minmax(0, 1fr) clamp(340px, 36.5%, 440px);
     gap: 18px;
   }
   .drawing {
@@ -288,15 +287,8 @@
     gap: 6px;
   }
   h2 {
-    font-size: 13.5px;
-    font-weight: 600;
     display: flex;
     justify-content: space-between;
-  }
-  h2 span {
-    font-weight: 400;
-    font-size: var(--fs-small);
-    color: var(--ink-3);
   }
   .drawing h2 {
     margin: 6px 0 2px 58px;
@@ -331,22 +323,13 @@
     padding-top: 3px;
   }
   dl div {
-    display: flex;
-    justify-content: space-between;
     align-items: center;
     gap: 6px;
-  }
-  dt {
-    font-size: var(--fs-small);
-    color: var(--ink-2);
   }
   .waiting {
     color: var(--ink-3);
   }
   @media (max-width: 1023px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
     .drawing {
       border: 0;
       padding: 0;

@@ -315,11 +315,7 @@
 
 <style>
   .controls {
-    display: flex;
-    flex-wrap: wrap;
     gap: 6px 12px;
-    align-items: center;
-    margin: 6px 0;
   }
   .chip {
     display: inline-flex;
@@ -344,7 +340,6 @@
     margin-bottom: 4px;
   }
   b {
-    font-weight: 600;
     color: var(--ink);
   }
   .why {
@@ -359,33 +354,23 @@
     font-weight: 400;
   }
   h2 {
-    font-size: 13.5px;
-    font-weight: 600;
     margin-top: 16px;
     border-top: 1px solid var(--line);
     padding-top: 8px;
   }
   table {
-    border-collapse: collapse;
     margin-top: 6px;
     min-width: 60%;
   }
   th {
-    text-align: left;
-    font-weight: 400;
     color: var(--ink-2);
     padding-right: 18px;
   }
   thead th {
     font-weight: 600;
     color: var(--ink);
-    border-bottom: 1px solid var(--line);
-  }
-  tbody tr {
-    border-bottom: 1px solid var(--hair);
   }
   .n {
-    text-align: right;
     padding: 2px 0 2px 24px;
   }
   td.n {

@@ -191,25 +191,9 @@
 {/if}
 
 <style>
-  .controls {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px 14px;
-    align-items: center;
-    margin: 6px 0;
-  }
   .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 330px;
+    --columns: minmax(0, 1fr) 330px;
     gap: 20px;
-  }
-  .side {
-    border-left: 1px solid var(--hair);
-    padding-left: 16px;
-  }
-  h2 {
-    font-size: 13.5px;
-    font-weight: 600;
   }
   h2 span,
   .soft {
@@ -223,40 +207,16 @@
     padding-left: 10px;
     margin-bottom: 10px;
   }
-  b {
-    font-weight: 600;
-  }
   dl div {
-    display: flex;
-    justify-content: space-between;
     border-bottom: 1px solid var(--hair);
     padding: 3px 0;
     font-size: var(--fs-small);
   }
-  dt {
-    color: var(--ink-2);
-  }
-  dd {
-    font: 500 12.5px var(--mono);
-    letter-spacing: -0.02em;
-  }
   dl + p {
     margin-top: 8px;
   }
-  text {
-    font-size: var(--fs-small);
-    fill: var(--ink);
-  }
   .axis {
     font-family: var(--mono);
-    fill: var(--ink-3);
-  }
-  .ground {
-    fill: var(--sheet-bright);
-  }
-  .grid {
-    stroke: var(--hair);
-    stroke-width: 0.75;
   }
   .outside,
   .inside,
@@ -276,14 +236,5 @@
   .room {
     stroke: var(--ink-2);
     stroke-dasharray: 2 4;
-  }
-  @media (max-width: 1023px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    .side {
-      border: 0;
-      padding: 0;
-    }
   }
 </style>

@@ -354,7 +354,6 @@
     gap: 5px 6px;
   }
   b {
-    font-weight: 600;
     color: var(--verdigris);
     min-width: 52px;
   }

@@ -329,7 +329,6 @@
     align-items: center;
   }
   b {
-    font-weight: 600;
     color: var(--verdigris);
     min-width: 52px;
   }

@@ -182,18 +182,10 @@
 
 <style>
   .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    gap: 24px;
+    --columns: minmax(0, 1fr) minmax(0, 1fr);
     margin-top: 8px;
   }
-  .side {
-    border-left: 1px solid var(--hair);
-    padding-left: 20px;
-  }
   h2 {
-    font-size: 13.5px;
-    font-weight: 600;
     margin: 10px 0 6px;
     display: flex;
     justify-content: space-between;
@@ -243,14 +235,8 @@
   .withdrawn b {
     text-decoration: line-through;
   }
-  b {
-    font-weight: 600;
-  }
   table {
-    border-collapse: collapse;
-    width: 100%;
     font-size: var(--fs-small);
-    margin: 6px 0;
   }
   th,
   td {
@@ -258,17 +244,5 @@
     font-weight: 400;
     padding: 3px 8px 3px 0;
     border-bottom: 1px solid var(--hair);
-  }
-  thead th {
-    color: var(--ink-3);
-  }
-  @media (max-width: 1023px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    .side {
-      border: 0;
-      padding: 0;
-    }
   }
 </style>

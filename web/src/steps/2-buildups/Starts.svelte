@@ -158,11 +158,6 @@
 </p>
 
 <style>
-  h2 {
-    font-size: 13.5px;
-    font-weight: 600;
-    margin: 12px 0 6px;
-  }
   h2 span,
   .soft {
     font-weight: 400;
@@ -222,7 +217,6 @@
   }
   b {
     color: var(--verdigris);
-    font-weight: 600;
   }
   .card span {
     color: var(--ink-2);

@@ -345,14 +345,11 @@
 
 <style>
   .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 330px;
+    --columns: minmax(0, 1fr) 330px;
     gap: 20px;
     margin-top: 6px;
   }
   .side {
-    border-left: 1px solid var(--hair);
-    padding-left: 16px;
     display: flex;
     flex-direction: column;
     gap: 6px;
@@ -411,14 +408,7 @@
     overflow-x: auto;
   }
   table {
-    border-collapse: collapse;
-    width: 100%;
     font-size: var(--fs-small);
-  }
-  thead th {
-    color: var(--ink-3);
-    font-weight: 400;
-    border-bottom: 1px solid var(--line);
   }
   th,
   td {
@@ -432,7 +422,6 @@
     color: var(--ink-2);
   }
   .n {
-    text-align: right;
     font-family: var(--mono);
     letter-spacing: -0.03em;
   }
@@ -469,17 +458,5 @@
   }
   .present {
     background: var(--verdigris-wash);
-  }
-  tbody tr {
-    border-bottom: 1px solid var(--hair);
-  }
-  @media (max-width: 1023px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    .side {
-      border: 0;
-      padding: 0;
-    }
   }
 </style>

@@ -84,11 +84,6 @@
 {/if}
 
 <style>
-  h2 {
-    font-size: 13.5px;
-    font-weight: 600;
-    margin: 12px 0 4px;
-  }
   p {
     color: var(--ink-3);
     font-size: var(--fs-small);

@@ -177,9 +177,6 @@
     white-space: nowrap;
     overflow: hidden;
   }
-  b {
-    font-weight: 600;
-  }
   .yours header b {
     color: var(--verdigris);
   }
@@ -192,10 +189,6 @@
   }
   dd small {
     display: block;
-  }
-  dt {
-    color: var(--ink-2);
-    font-size: var(--fs-small);
   }
   dd b {
     font: 600 19px var(--mono);

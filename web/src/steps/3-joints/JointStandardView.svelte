@@ -180,31 +180,17 @@
 
 <style>
   .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    gap: 24px;
+    --columns: minmax(0, 1fr) minmax(0, 1fr);
     margin-top: 8px;
   }
-  .side {
-    border-left: 1px solid var(--hair);
-    padding-left: 20px;
-  }
   h2 {
-    font-size: 13.5px;
-    font-weight: 600;
     margin: 10px 0 6px;
-  }
-  .soft {
-    font-size: var(--fs-small);
-    color: var(--ink-2);
   }
   a {
     color: var(--verdigris);
   }
   table {
-    border-collapse: collapse;
     font-size: var(--fs-small);
-    margin: 6px 0;
   }
   th,
   td {
@@ -241,10 +227,5 @@
   }
   .withdrawn b {
     text-decoration: line-through;
-  }
-  @media (max-width: 1023px) {
-    .columns {
-      grid-template-columns: 1fr;
-    }
   }
 </style>

@@ -171,8 +171,6 @@
 
 <style>
   h2 {
-    font-size: 13.5px;
-    font-weight: 600;
     margin: 8px 0 4px;
   }
   .meets {
@@ -210,14 +208,8 @@
   .drawing :global(.plate) {
     display: none;
   }
-  b {
-    font-weight: 600;
-  }
   span {
     color: var(--ink-3);
     font-size: var(--fs-small);
-  }
-  .soft {
-    color: var(--ink-2);
   }
 </style>

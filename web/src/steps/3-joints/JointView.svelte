@@ -390,29 +390,11 @@
     border-left: 1px solid var(--hair);
     padding-left: 16px;
   }
-  h2 {
-    font-size: 13.5px;
-    font-weight: 600;
-    margin: 12px 0 4px;
-  }
   h2:first-child {
     margin-top: 0;
   }
   dl div {
-    display: flex;
-    justify-content: space-between;
-    padding: 2px 0;
     font-size: var(--fs-small);
-  }
-  dt {
-    color: var(--ink-2);
-  }
-  dd {
-    font: 500 12.5px var(--mono);
-  }
-  .sum {
-    border-top: 1.5px solid var(--ink);
-    font-weight: 600;
   }
   small {
     color: var(--ink-3);
@@ -423,27 +405,8 @@
     gap: 6px;
     margin-top: 6px;
   }
-  .stack {
-    display: grid;
-    gap: 4px;
-    justify-items: end;
-  }
   table {
-    width: 100%;
-    border-collapse: collapse;
     font-size: var(--fs-small);
-  }
-  th {
-    text-align: left;
-    font-weight: 400;
-    color: var(--ink-3);
-  }
-  tr {
-    border-bottom: 1px solid var(--hair);
-  }
-  .n {
-    text-align: right;
-    font-family: var(--mono);
   }
   .check {
     font-size: var(--fs-small);

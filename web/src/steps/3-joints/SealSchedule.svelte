@@ -133,10 +133,6 @@
     gap: 4px 18px;
     align-items: baseline;
   }
-  h2 {
-    font-size: 13.5px;
-    font-weight: 600;
-  }
   .lines {
     display: flex;
     gap: 14px;

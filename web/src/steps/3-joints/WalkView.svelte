@@ -161,9 +161,7 @@
 
 <style>
   .columns {
-    display: grid;
-    grid-template-columns: auto minmax(0, 1fr);
-    gap: 24px;
+    --columns: auto minmax(0, 1fr);
   }
   .body {
     fill: none;
@@ -208,7 +206,6 @@
   }
   text {
     font: 600 13px var(--mono);
-    fill: var(--ink);
   }
   .name {
     font: 400 var(--fs-small) var(--sans);
@@ -220,9 +217,6 @@
   }
   .sum {
     margin-bottom: 6px;
-  }
-  b {
-    font-weight: 600;
   }
   ul {
     list-style: none;
@@ -257,10 +251,5 @@
   }
   li p {
     color: var(--ink-2);
-  }
-  @media (max-width: 1023px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

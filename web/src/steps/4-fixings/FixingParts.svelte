@@ -150,11 +150,6 @@
 </div>
 
 <style>
-  .stack {
-    display: grid;
-    gap: 4px;
-    justify-items: end;
-  }
   small {
     font-size: var(--fs-small);
     color: var(--ink-2);

@@ -100,7 +100,6 @@
   }
   b {
     display: block;
-    font-weight: 600;
   }
   small,
   .soft {

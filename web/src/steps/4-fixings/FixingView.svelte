@@ -323,15 +323,11 @@
   }
   h2 {
     font-size: var(--fs-small);
-    font-weight: 600;
     color: var(--verdigris);
     margin: 12px 0 4px;
   }
   h2:first-child {
     margin-top: 0;
-  }
-  dl {
-    margin: 0;
   }
   aside dl div {
     display: flex;
@@ -339,18 +335,6 @@
     align-items: baseline;
     padding: 2px 0;
     font-size: var(--fs-small);
-  }
-  dt {
-    color: var(--ink-2);
-    font-size: var(--fs-small);
-  }
-  dd {
-    margin: 0;
-    font: 500 12.5px var(--mono);
-  }
-  .sum {
-    border-top: 1.5px solid var(--ink);
-    font-weight: 600;
   }
   .figures {
     display: flex;
@@ -375,7 +359,6 @@
     font: 400 var(--fs-cap) var(--sans);
   }
   .soft {
-    font-size: var(--fs-small);
     color: var(--ink-2);
     margin: 4px 0 8px;
   }

@@ -99,68 +99,10 @@
 {/if}
 
 <style>
-  .verdict {
-    margin: 0 0 8px;
-    padding: 8px 12px;
-    border-left: 3px solid var(--verdigris);
-    background: var(--sheet-bright);
-    font-size: var(--fs-lead);
-  }
-  .ways {
-    display: flex;
-    gap: 2px;
-    align-items: center;
-    margin-bottom: 4px;
-  }
-  .ways button {
-    border: 0;
-    border-bottom: 2px solid transparent;
-    background: none;
-    padding: 2px 10px;
-    min-height: 24px;
-    color: var(--ink-2);
-  }
-  .ways .on {
-    border-bottom-color: var(--verdigris);
-    color: var(--verdigris);
-    font-weight: 600;
-  }
-  .ways span {
-    margin-left: auto;
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
-  table {
-    border-collapse: collapse;
-    width: 100%;
-    margin: 10px 0;
-  }
-  th {
-    text-align: left;
-    font-weight: 400;
-    font-size: var(--fs-small);
-    color: var(--ink-3);
-    border-bottom: 1px solid var(--line);
-    padding: 2px 6px 2px 0;
-  }
   td {
     padding: 3px 6px 3px 0;
-    border-bottom: 1px solid var(--hair);
   }
   .n {
-    text-align: right;
     padding-right: 16px;
-    white-space: nowrap;
-  }
-  td.n {
-    font-family: var(--mono);
-  }
-  .over {
-    color: var(--oxide);
-    font-weight: 600;
-  }
-  .soft {
-    color: var(--ink-3);
-    font-size: var(--fs-small);
   }
 </style>

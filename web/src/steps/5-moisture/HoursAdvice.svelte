@@ -50,8 +50,4 @@
   .searched {
     margin: 0 0 10px;
   }
-  .soft {
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
 </style>

@@ -289,10 +289,7 @@
 
 <style>
   .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 300px;
-    gap: 24px;
-    align-items: start;
+    --columns: minmax(0, 1fr) 300px;
   }
   .state {
     min-height: 30px;
@@ -302,96 +299,15 @@
     color: var(--ink-3);
     font-size: var(--fs-small);
   }
-  .verdict {
-    margin: 0 0 8px;
-    padding: 8px 12px;
-    border-left: 3px solid var(--verdigris);
-    background: var(--sheet-bright);
-    font-size: var(--fs-lead);
-  }
-  .verdict.decision {
-    border-color: var(--oxide);
-  }
-  .verdict.decision strong {
-    color: var(--oxide);
-  }
   .schools {
     display: block;
     margin-top: 4px;
   }
-  .ways {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 2px;
-    align-items: center;
-    margin-bottom: 4px;
-  }
-  .ways button {
-    border: 0;
-    border-bottom: 2px solid transparent;
-    background: none;
-    padding: 2px 10px;
-    min-height: 24px;
-    color: var(--ink-2);
-  }
-  .ways .on {
-    border-bottom-color: var(--verdigris);
-    color: var(--verdigris);
-    font-weight: 600;
-  }
-  .ways span {
-    margin-left: auto;
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
   h2 {
     font-size: var(--fs-lead);
-    font-weight: 600;
     margin: 10px 0 6px;
     display: flex;
     justify-content: space-between;
     gap: 8px;
-  }
-  h2 span {
-    font-weight: 400;
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
-  table {
-    border-collapse: collapse;
-    width: 100%;
-    margin: 8px 0;
-  }
-  th {
-    text-align: left;
-    font-weight: 400;
-    font-size: var(--fs-small);
-    color: var(--ink-3);
-    border-bottom: 1px solid var(--line);
-    padding: 2px 6px 2px 0;
-  }
-  td {
-    padding: 2px 6px 2px 0;
-    border-bottom: 1px solid var(--hair);
-  }
-  .n {
-    text-align: right;
-    white-space: nowrap;
-  }
-  td.n {
-    font-family: var(--mono);
-  }
-  .soft {
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
-  .method {
-    max-width: 78ch;
-    margin: 8px 0;
-  }
-  @media (max-width: 1199px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

@@ -124,8 +124,4 @@
     margin: 0 0 4px;
     padding-left: 18px;
   }
-  .soft {
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
 </style>

@@ -162,7 +162,7 @@
         <tbody>
           {#each year.grades as one (one.name)}
             <tr class:on={one.name === year.grade && tried === undefined}>
-              <td><button onclick={() => (tried = one.high)}>{one.name}</button></td>
+              <td><button class="choose" onclick={() => (tried = one.high)}>{one.name}</button></td>
               <td class="n">{units.show(one.low, 'joint_flow', 2)}–{units.show(one.high, 'joint_flow', 2)}</td
               >
               <td class="n" class:over={!one.safe}>{grams(one.peak)}</td>
@@ -241,78 +241,14 @@
 
 <style>
   .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 340px;
+    --columns: minmax(0, 1fr) 340px;
     gap: 28px;
-    align-items: start;
-  }
-  .verdict {
-    margin: 4px 0 12px;
-    padding: 8px 12px;
-    border-left: 3px solid var(--verdigris);
-    background: var(--sheet-bright);
-    font-size: var(--fs-lead);
-  }
-  .verdict.decision {
-    border-color: var(--oxide);
-  }
-  .verdict.decision strong {
-    color: var(--oxide);
   }
   h2 {
     font-size: var(--fs-lead);
-    font-weight: 600;
-    margin: 12px 0 6px;
     display: flex;
     justify-content: space-between;
     gap: 8px;
-  }
-  h2 span {
-    font-weight: 400;
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
-  table {
-    border-collapse: collapse;
-    width: 100%;
-    margin: 6px 0;
-  }
-  th {
-    text-align: left;
-    font-weight: 400;
-    font-size: var(--fs-small);
-    color: var(--ink-3);
-    border-bottom: 1px solid var(--line);
-    padding: 2px 6px 2px 0;
-  }
-  td {
-    padding: 2px 6px 2px 0;
-    border-bottom: 1px solid var(--hair);
-  }
-  .n {
-    text-align: right;
-    white-space: nowrap;
-  }
-  td.n {
-    font-family: var(--mono);
-  }
-  td button {
-    all: unset;
-    cursor: pointer;
-    min-height: 24px;
-  }
-  td button:hover {
-    text-decoration: underline;
-  }
-  td button:focus-visible {
-    box-shadow: var(--focus);
-  }
-  .on td {
-    background: var(--verdigris-wash);
-  }
-  .over {
-    color: var(--oxide);
-    font-weight: 600;
   }
   .try {
     display: flex;
@@ -321,34 +257,7 @@
     flex-wrap: wrap;
   }
   dl div {
-    display: flex;
     align-items: baseline;
-    justify-content: space-between;
-    gap: 10px;
-    padding: 2px 0;
     border-bottom: 1px solid var(--hair);
-  }
-  dt {
-    color: var(--ink-2);
-  }
-  dd {
-    font-family: var(--mono);
-  }
-  .sum {
-    border-top: 1.5px solid var(--ink);
-    font-weight: 600;
-  }
-  .soft {
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
-  .method {
-    max-width: 78ch;
-    margin: 10px 0;
-  }
-  @media (max-width: 1199px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

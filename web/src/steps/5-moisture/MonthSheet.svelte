@@ -270,31 +270,15 @@
 
 <style>
   .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 330px;
+    --columns: minmax(0, 1fr) 330px;
     gap: 28px;
-    align-items: start;
   }
   .none {
     color: var(--ink-2);
     margin: 8px 0;
   }
-  .verdict {
-    margin: 4px 0 12px;
-    padding: 8px 12px;
-    border-left: 3px solid var(--verdigris);
-    background: var(--sheet-bright);
-    font-size: var(--fs-lead);
-  }
-  .verdict.decision {
-    border-color: var(--oxide);
-  }
-  .verdict.decision strong {
-    color: var(--oxide);
-  }
   h2 {
     font-size: var(--fs-lead);
-    font-weight: 600;
     margin: 14px 0 6px;
     display: flex;
     justify-content: space-between;
@@ -303,46 +287,12 @@
   aside h2:first-child {
     margin-top: 4px;
   }
-  h2 span {
-    font-weight: 400;
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
-  table {
-    border-collapse: collapse;
-    width: 100%;
-    margin: 10px 0;
-  }
-  th {
-    text-align: left;
-    font-weight: 400;
-    font-size: var(--fs-small);
-    color: var(--ink-3);
-    border-bottom: 1px solid var(--line);
-    padding: 2px 6px 2px 0;
-  }
   td {
     padding: 3px 6px 3px 0;
-    border-bottom: 1px solid var(--hair);
     vertical-align: baseline;
-  }
-  .n {
-    text-align: right;
-    white-space: nowrap;
-  }
-  td.n {
-    font-family: var(--mono);
   }
   .n + :not(.n) {
     padding-left: 14px;
-  }
-  .over {
-    color: var(--oxide);
-    font-weight: 600;
-  }
-  .soft {
-    color: var(--ink-3);
-    font-size: var(--fs-small);
   }
   .page {
     margin: 0 0 6px;
@@ -350,10 +300,6 @@
   .page a {
     color: var(--verdigris);
     font-weight: 500;
-  }
-  .method {
-    max-width: 70ch;
-    margin: 10px 0;
   }
   .ranking button {
     all: unset;
@@ -366,10 +312,5 @@
   }
   .ranking button:focus-visible {
     box-shadow: var(--focus);
-  }
-  @media (max-width: 1199px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

@@ -107,7 +107,7 @@
             {#each found.sections as one, n (n)}
               <tr class:on={n === chosen}>
                 <td
-                  ><button aria-pressed={n === chosen} onclick={() => (chosen = n)}
+                  ><button class="choose" aria-pressed={n === chosen} onclick={() => (chosen = n)}
                     >{one.section === 'field' ? 'field of the build-up' : `through ${one.section}`}</button
                   ></td
                 >
@@ -198,33 +198,18 @@
 
 <style>
   .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 300px;
+    --columns: minmax(0, 1fr) 300px;
     gap: 28px;
-    align-items: start;
   }
   h2 {
     font-size: var(--fs-lead);
-    font-weight: 600;
-    margin: 12px 0 6px;
     display: flex;
     justify-content: space-between;
     gap: 8px;
   }
-  h2 span {
-    font-weight: 400;
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
   dl div {
-    display: flex;
-    justify-content: space-between;
-    gap: 10px;
     padding: 3px 0;
     border-bottom: 1px solid var(--hair);
-  }
-  dt {
-    color: var(--ink-2);
   }
   dd {
     font-family: var(--mono);
@@ -236,60 +221,5 @@
   }
   dd.words {
     font: inherit;
-  }
-  table {
-    border-collapse: collapse;
-    width: 100%;
-    margin: 10px 0;
-  }
-  th {
-    text-align: left;
-    font-weight: 400;
-    font-size: var(--fs-small);
-    color: var(--ink-3);
-    border-bottom: 1px solid var(--line);
-    padding: 2px 6px 2px 0;
-  }
-  td {
-    padding: 2px 6px 2px 0;
-    border-bottom: 1px solid var(--hair);
-  }
-  .n {
-    text-align: right;
-    white-space: nowrap;
-  }
-  td.n {
-    font-family: var(--mono);
-  }
-  td button {
-    all: unset;
-    cursor: pointer;
-    min-height: 24px;
-  }
-  td button:hover {
-    text-decoration: underline;
-  }
-  td button:focus-visible {
-    box-shadow: var(--focus);
-  }
-  .on td {
-    background: var(--verdigris-wash);
-  }
-  .over {
-    color: var(--oxide);
-    font-weight: 600;
-  }
-  .soft {
-    color: var(--ink-3);
-    font-size: var(--fs-small);
-  }
-  .method {
-    max-width: 70ch;
-    margin: 10px 0;
-  }
-  @media (max-width: 1199px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

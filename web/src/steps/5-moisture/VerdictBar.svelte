@@ -104,9 +104,6 @@
     margin: 0 0 10px;
     min-height: 24px;
   }
-  .soft {
-    color: var(--ink-3);
-  }
   button {
     all: unset;
     cursor: pointer;
