@@ -91,13 +91,14 @@ async def fixing_sweep(
 
 async def _point(one: fixings.Swept, wait: Waiting, ticket: str) -> f.FixingSweepPoint:
     if one.cell is None or one.solved is None:
-        return views.nothing(one.value, one.why_not)
+        return views.nothing(one, one.why_not)
     try:
         solved = await wait(one.solved, ticket)
     except (DomainError, NotConverged, Stopped) as error:
-        return views.nothing(one.value, reason_of(error))
+        return views.nothing(one, reason_of(error))
     return f.FixingSweepPoint(
         value=one.value,
+        along=one.along,
         per_area=one.cell.per_area,
         chi=solved.chi,
         delta_U=solved.chi * one.cell.per_area,

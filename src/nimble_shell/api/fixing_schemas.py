@@ -66,13 +66,16 @@ class FixingOut(Model):
 class FixingSweepIn(AtIn):
     fixing_id: Identifier
     ticket: ShortText = ""
-    values: Annotated[list[float], Field(min_length=1, max_length=41)]
+    values: Annotated[list[float], Field(min_length=1, max_length=41)] | None = (
+        None  #: chosen here where none are given
+    )
 
 
 class FixingSweepPoint(Model):
     """At one spacing; null where it cannot be."""
 
-    value: float
+    value: float  #: across
+    along: float
     per_area: float | None
     chi: float | None
     delta_U: float | None

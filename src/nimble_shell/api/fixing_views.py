@@ -10,7 +10,7 @@ from nimble_shell.core.fixings.solved import SolvedFixing
 from nimble_shell.core.joints.solved import Accuracy
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.project import FixingDoc
-from nimble_shell.services.fixings import LookedAtFixing, remaining
+from nimble_shell.services.fixings import LookedAtFixing, Swept, remaining
 from nimble_shell.services.studies import PlacedDraft
 
 
@@ -23,7 +23,7 @@ def fixing(
     return f.FixingOut(
         fixing=FixingDoc.from_core(one),
         drawing=joint_views.drawn(drawing, {dim.key: getattr(one, dim.key) for dim in drawing.dims}),
-        solved=joint_views.answered(drawing, shown, condition(project.basis, moment), accuracy),
+        solved=joint_views.answered(drawing, shown, condition(project.basis, moment), accuracy, project.basis),
         method=cell.method,
         says=list(cell.says),
         chi=solved.chi,
@@ -44,5 +44,6 @@ def fixing(
     )
 
 
-def nothing(value: float, why: str) -> f.FixingSweepPoint:
-    return f.FixingSweepPoint(value=value, per_area=None, chi=None, delta_U=None, delta_U_approximate=None, why_not=why)
+def nothing(one: Swept, why: str) -> f.FixingSweepPoint:
+    return f.FixingSweepPoint(value=one.value, along=one.along, per_area=None, chi=None, delta_U=None,
+                              delta_U_approximate=None, why_not=why)  # fmt: skip

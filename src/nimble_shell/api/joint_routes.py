@@ -44,7 +44,7 @@ async def joint(project_id: Id, asked: j.JointIn, service: Projects, results: Jo
     return await run_in_threadpool(
         lambda: j.JointOut(
             drawing=views.drawing(found, one, variant),
-            solved=views.solved(found, answer, asked.accuracy),
+            solved=views.solved(found, answer, asked.accuracy, project.basis),
             sealing=views.sealing(joints.sealing(project, replace(one, variant=variant), found, answer.f_rsi)),
         )
     )

@@ -101,6 +101,7 @@ class SolvedOut(Model):
     heat_flow: dict[str, float]
     balance: float
     f_rsi: float | None
+    falls_short: bool
     coldest: float
     coldest_at: list[float]
     critical: float

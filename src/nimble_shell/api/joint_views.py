@@ -10,7 +10,9 @@ import numpy as np
 
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api.views import parameter_out
+from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import Condition, critical_temperature
+from nimble_shell.core.basis.stations import misses
 from nimble_shell.core.conduction.field import Field
 from nimble_shell.core.joints.drawing import SYSTEMS, Drawing, visible
 from nimble_shell.core.joints.families import FAMILIES, Family
@@ -80,11 +82,11 @@ def drawn(drawing: Drawing, values: dict[str, Value]) -> j.DrawingOut:
     )
 
 
-def solved(found: Drawn, answer: SolvedJoint, accuracy: Accuracy) -> j.SolvedOut:
-    return answered(found.drawing, answer, found.moment, accuracy)
+def solved(found: Drawn, answer: SolvedJoint, accuracy: Accuracy, basis: Basis) -> j.SolvedOut:
+    return answered(found.drawing, answer, found.moment, accuracy, basis)
 
 
-def answered(drawing: Drawing, found: SolvedJoint, moment: Condition, accuracy: Accuracy) -> j.SolvedOut:
+def answered(drawing: Drawing, found: SolvedJoint, moment: Condition, accuracy: Accuracy, basis: Basis) -> j.SolvedOut:
     """What is solved of a drawing, in the places where it is shown."""
     answer = lying_answer(drawing, found)
     return j.SolvedOut(
@@ -96,6 +98,7 @@ def answered(drawing: Drawing, found: SolvedJoint, moment: Condition, accuracy: 
         heat_flow=answer.heat_flow,
         balance=answer.balance,
         f_rsi=answer.f_rsi,
+        falls_short=answer.f_rsi is not None and misses(answer.f_rsi, basis.targets.f_rsi),
         coldest=answer.coldest.min,
         coldest_at=list(answer.coldest.at),
         critical=critical_temperature(moment),

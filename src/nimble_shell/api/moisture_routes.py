@@ -79,7 +79,7 @@ async def verdict(
     project, at = await run_in_threadpool(_drafted, project_id, asked, service, fixings)
     found = await wait(judges.element(project, at, asked.ticket), asked.ticket)
     by_hour = await run_in_threadpool(runs.said, project, at)
-    return m.ElementVerdictOut(**views.verdict(found).model_dump(), hours=by_hour)
+    return views.element_verdict(project, at.assembly, found, by_hour)
 
 
 @router.post("/projects/{project_id}/moisture/leak")
@@ -117,6 +117,13 @@ async def joint_surface(
     return views.joint_surface(found, changes)
 
 
+@router.post("/projects/{project_id}/moisture/life")
+def supposed(project_id: Id, asked: AtIn, service: Projects) -> m.LifeIn:
+    """What a run supposes of a build-up where it stands, until somebody says otherwise."""
+    project, at = service.load(project_id).project, asked.place()
+    return m.LifeIn.of(hours.meant(project.basis, at.station(project)))
+
+
 @router.post("/projects/{project_id}/moisture/hours")
 async def by_the_hour(
     project_id: Id, asked: m.HoursIn, service: Projects, results: Hours, fixings: Fixings, wait: Wait
@@ -148,7 +155,8 @@ async def hourly_advice(
     found = await asyncio.gather(
         *(wait(one, asked.ticket) for one in results.advise(question, project.basis.damp, asked.ticket))
     )
-    return m.HoursAdviceOut(advice=[m.AdviceOut.model_validate(one) for one in found if one is not None])
+    told = [one for one in found if one is not None]
+    return m.HoursAdviceOut(advice=views.advice(project, at.assembly, told, by_points=True))
 
 
 @router.get("/moisture/hours/{key}/field")

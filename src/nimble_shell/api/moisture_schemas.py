@@ -10,7 +10,7 @@ from nimble_shell.api.schemas import ShortText
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.core.moisture.hourly.life import Failing, Life
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
-from nimble_shell.core.moisture.verdict.verdict import Advice, Reason
+from nimble_shell.core.moisture.verdict.verdict import AdviceKind, Reason
 from nimble_shell.formats.document import Identifier, Model
 from nimble_shell.formats.reader import Prose
 from nimble_shell.services.moisture import RankedSurface, SurfaceRanking
@@ -67,7 +67,7 @@ class MoistureOut(Model):
 
 
 class SurfaceOut(Model, core=RankedSurface):
-    pass
+    margin: float | None
 
 
 class SurfaceRankingOut(Model, core=SurfaceRanking):
@@ -99,8 +99,12 @@ class PositionsOut(Model):
     rule: float | None
 
 
-class AdviceOut(Model, core=Advice):
-    """The smallest change of one kind that turns the verdict; where none does, the most that was tried."""
+class AdviceOut(Model):
+    """The smallest change of one kind that turns the verdict, in words; where none does, the most that was tried."""
+
+    kind: AdviceKind
+    found: bool
+    text: Prose
 
 
 class VerdictOut(Model):
@@ -109,12 +113,12 @@ class VerdictOut(Model):
     phi_fails: float | None
     phi_room: float
     margin: float | None
-    advice: list[AdviceOut]
 
 
 class ElementVerdictOut(VerdictOut):
-    """With what the hours say, as far as the build-up was run as meant: what fails, nothing, or none if it was not."""
+    """With what turns it, and what the hours say, as far as they were run as meant: what fails, nothing, or none."""
 
+    advice: list[AdviceOut]
     hours: Failing | None
 
 
@@ -214,20 +218,29 @@ class LeakOut(Model):
     strip: float
 
 
-class LifeIn(Model):
-    """What an hourly run supposes."""
+_MEANT = Life()
 
-    azimuth: float = 0.0
-    tilt: float = 90.0
-    absorptance: float = 0.6
-    rain: float = 0.0
-    years: int = 5
-    fresh: bool = False
-    phi_0: float = 0.8
-    gap: float = 50.0
-    damper: float = 0.0
-    leakage: float = 0.0
-    leak_layer: int | None = None
+
+class LifeIn(Model):
+    """What an hourly run supposes; what is not said is as meant."""
+
+    azimuth: float = _MEANT.exposure.azimuth
+    tilt: float = _MEANT.exposure.tilt
+    absorptance: float = _MEANT.exposure.absorptance
+    rain: float = _MEANT.exposure.rain
+    years: int = _MEANT.years
+    fresh: bool = _MEANT.fresh
+    phi_0: float = _MEANT.phi_0
+    gap: float = _MEANT.gap
+    damper: float = _MEANT.damper
+    leakage: float = _MEANT.leakage
+    leak_layer: int | None = _MEANT.leak_layer
+
+    @classmethod
+    def of(cls, life: Life) -> LifeIn:
+        """As its fields have it."""
+        exposure = {name: getattr(life.exposure, name) for name in ("azimuth", "tilt", "absorptance", "rain")}
+        return cls(**exposure, **{name: getattr(life, name) for name in cls.model_fields if name not in exposure})
 
     def to_core(self, height: float) -> Life:
         """Raises DomainError."""

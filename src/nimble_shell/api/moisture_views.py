@@ -7,13 +7,15 @@ from collections.abc import Sequence
 import numpy as np
 
 from nimble_shell.api import moisture_schemas as m
+from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.climate.saturation import p_sat
 from nimble_shell.core.joints.sealing.seals import graded
-from nimble_shell.core.moisture.hourly.life import Seasons
+from nimble_shell.core.moisture.hourly.life import Failing, Seasons
 from nimble_shell.core.moisture.monthly.element import ElementYear, closest_to_saturation, element_planes, months_of
 from nimble_shell.core.moisture.monthly.leak import R_V, Leak, LeakYear, leak_year
 from nimble_shell.core.moisture.monthly.position import Position
-from nimble_shell.core.moisture.verdict.verdict import Reason, Verdict
+from nimble_shell.core.moisture.verdict.verdict import Advice, Reason, Verdict
+from nimble_shell.core.moisture.verdict.words import advice_text, layer_name
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.working import value_of
 from nimble_shell.services.hours import Cause
@@ -70,6 +72,25 @@ def positions(project: Project, found: Sequence[Position]) -> m.PositionsOut:
 
 def verdict(found: Verdict) -> m.VerdictOut:
     return m.VerdictOut.model_validate(found)
+
+
+def element_verdict(
+    project: Project, assembly: Assembly, found: Verdict, by_hour: Failing | None
+) -> m.ElementVerdictOut:
+    told = advice(project, assembly, found.advice)
+    return m.ElementVerdictOut(**verdict(found).model_dump(), advice=told, hours=by_hour)
+
+
+def advice(
+    project: Project, assembly: Assembly, found: Sequence[Advice], *, by_points: bool = False
+) -> list[m.AdviceOut]:
+    vapour = project.basis.schools.vapour
+    return [
+        m.AdviceOut(kind=one.kind, found=one.found,
+                    text=advice_text(one, layer_name(assembly, project.catalogue, one.layer), vapour,
+                                     by_points=by_points))
+        for one in found
+    ]  # fmt: skip
 
 
 def places(found: Sequence[JudgedPart]) -> m.PlacesOut:

@@ -188,7 +188,7 @@ class StudyPointOut(Model, core=StudyPoint):
 
 
 class StudyOut(Model, core=Study):
-    pass
+    met: bool
 
 
 class SaidOut(Model, core=Said):
@@ -209,10 +209,11 @@ class LedgerLineOut(Model):
     H: float | None
     from_assembly: bool
     asked: float | None  #: clear-wall R
+    falls_short: bool
 
 
 class LowestOut(Model, core=Lowest):
-    pass
+    falls_short: bool
 
 
 class JointLineOut(Model, core=JointLine):
@@ -243,6 +244,7 @@ class ConsequenceOut(Model):
     now: LedgerOut
     before: LedgerOut | None
     preview: bool
+    open: list[str]  #: sums of `now` that miss what is asked of the building: R_effective, H_shell
 
 
 class BenchIn(Model):
@@ -389,6 +391,7 @@ class ShippedOut(Model):
     climates: list[ClimateOut]
     target_sets: list[TargetSetOut]
     criteria: list[CriterionKind]
+    mould_phi: float  #: relative humidity at a surface from which mould may grow
     columns: dict[str, str]
     stops: dict[str, str]
 

@@ -11,6 +11,7 @@ from nimble_shell import __version__
 from nimble_shell.api import schemas as s
 from nimble_shell.core.assemblies.systems import SYSTEMS, System
 from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.condition import MOULD
 from nimble_shell.core.basis.criteria import CRITERIA
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.basis.targets import TARGET_SETS, TargetSet
@@ -103,7 +104,9 @@ def bench(found: Bench, effect: Consequence, *, preview: bool) -> s.BenchOut:
 
 def consequence(effect: Consequence, *, preview: bool) -> s.ConsequenceOut:
     before = None if effect.before is None else _ledger(effect.before, effect.lowest_before)
-    return s.ConsequenceOut(now=_ledger(effect.now, effect.lowest), before=before, preview=preview)
+    return s.ConsequenceOut(
+        now=_ledger(effect.now, effect.lowest), before=before, preview=preview, open=list(effect.open)
+    )
 
 
 def working(found: Derivation) -> s.WorkingOut:
@@ -131,6 +134,7 @@ def shipped() -> s.ShippedOut:
         criteria=[
             s.CriterionKind(key=key, text=text, dimension=dimension) for key, (text, dimension) in CRITERIA.items()
         ],
+        mould_phi=MOULD,
         columns=COLUMNS,
         stops=STOPS,
         dimensions={key: s.DimensionOut.model_validate(dimension) for key, dimension in DIMENSIONS.items()},
@@ -180,10 +184,11 @@ def _ledger(ledger: ShellLedger, lowest: Lowest | None) -> s.LedgerOut:
                 name=line.name,
                 area=value_of(line.area),
                 U=_number(line.U),
-                R=None if line.U is None else 1 / value_of(line.U),
+                R=line.R,
                 H=_number(line.H),
                 from_assembly=line.from_assembly,
                 asked=line.asked,
+                falls_short=line.falls_short,
             )
             for line in ledger.lines
         ],

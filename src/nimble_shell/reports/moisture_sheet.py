@@ -8,14 +8,16 @@ from typing import Any
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.damp import DampLimits
+from nimble_shell.core.basis.schools import VapourQuantities
 from nimble_shell.core.climate import MONTHS
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.hourly.life import Seasons
 from nimble_shell.core.moisture.monthly.element import ElementYear
 from nimble_shell.core.moisture.monthly.position import Position
 from nimble_shell.core.moisture.verdict.verdict import Advice, Verdict
+from nimble_shell.core.moisture.verdict.words import advice_text, layer_name
 from nimble_shell.core.quantities import show, unit_for
-from nimble_shell.core.quantities.sentence import quantity_text
+from nimble_shell.core.quantities.sentence import in_units, quantity_text
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.thermal.films import R_SI_SURFACE
 from nimble_shell.reports.detail_sheet import PageHeading, items, page_pdf
@@ -50,6 +52,7 @@ class MoisturePage:
     joints: Sequence[tuple[str, Verdict]]
     hours: Seasons | None
     damp: DampLimits
+    vapour: VapourQuantities
 
 
 def moisture_pdf(page: MoisturePage) -> bytes:
@@ -115,27 +118,9 @@ def _verdict(page: MoisturePage) -> list[str]:
 
 
 def _advice(one: Advice, page: MoisturePage) -> str:
-    units = page.heading.units
-    layer = "" if one.layer is None else page.assembly.layers[one.layer].material
-    name = page.catalogue[layer].name if layer in page.catalogue else "the layer"
-
-    def size(d: float) -> str:
-        return f"{show(d, 'length', units)} {unit_for('length', units).symbol}"
-
-    def thick(d: float) -> str:
-        return f"{show(d, 'air_layer', units, decimals=1)} {unit_for('air_layer', units).symbol}"
-
-    if not one.found:
-        return {"vapour": f"No vapour layer turns it, up to s_d {thick(one.amount)}.",
-                "outside": f"No insulation outside turns it, up to {size(one.amount)}.",
-                "core": f"No thickness of {name} turns it, up to {size(one.amount)}."}.get(
-                    one.kind, "A ventilated gap alone does not turn it.")  # fmt: skip
-    return {"vapour": f"A vapour layer of s_d {thick(one.amount)} inside turns it; {thick(one.step)} does not.",
-            "outside": f"{size(one.amount)} of open insulation outside turn it; {size(one.step)} do not.",
-            "core": f"{name} of {size(one.amount)} turns it; {size(one.step)} does not.",
-            "room": f"A room at {100 * one.amount:.0f} % turns it; {100 * one.step:.0f} % does not.",
-            "seal": f"A leakage of {quantity_text(one.amount, 'joint_flow', units)} at 50 Pa is safe.",
-            "gap": "A ventilated gap behind the outermost layer turns it."}[one.kind]  # fmt: skip
+    layer = layer_name(page.assembly, page.catalogue, one.layer)
+    text = in_units(advice_text(one, layer, page.vapour), page.heading.units)
+    return f"{text[0].upper()}{text[1:]}."
 
 
 def _months(year: ElementYear, units: UnitSystem) -> list[list[str]]:

@@ -9,7 +9,7 @@ from functools import lru_cache
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.schools import Dimensions
-from nimble_shell.core.basis.stations import Direction, Station, asked_R, direction_at
+from nimble_shell.core.basis.stations import Direction, Station, asked_R, direction_at, misses
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.solved import JointFigures
 from nimble_shell.core.materials import Catalogue
@@ -53,6 +53,12 @@ class Lowest:
     f_rsi: float
     station: str
     name: str
+    asked: float | None  #: of every surface
+
+    @property
+    def falls_short(self) -> bool:
+        """Whether it misses what is asked."""
+        return misses(self.f_rsi, self.asked)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -63,6 +69,7 @@ class Consequence:
     lowest: Lowest | None
     before: ShellLedger | None
     lowest_before: Lowest | None
+    open: tuple[str, ...] = ()  #: sums of `now` that miss what is asked of the building
 
 
 @lru_cache(maxsize=256)
@@ -107,13 +114,15 @@ def consequence(
 
     Fixings count as solved where the build-ups say so; what is waiting is named.
     """
-    now, lowest = _ledger(project, building_in(project, building_id), joints, waiting)
+    building = building_in(project, building_id)
+    now, lowest = _ledger(project, building, joints, waiting)
+    missed = now.open(project.basis.targets.R_shell, building.asked_H)
     if before is None or building_id not in {building.id for building in before.buildings}:
-        return Consequence(now=now, lowest=lowest, before=None, lowest_before=None)
+        return Consequence(now=now, lowest=lowest, before=None, lowest_before=None, open=missed)
     old, lowest_before = _ledger(
         before, building_in(before, building_id), joints if joints_before is None else joints_before
     )
-    return Consequence(now=now, lowest=lowest, before=old, lowest_before=lowest_before)
+    return Consequence(now=now, lowest=lowest, before=old, lowest_before=lowest_before, open=missed)
 
 
 def ledger_working(project: Project, building_id: str, figure: str, joints: Joints = ()) -> Derivation:
@@ -174,12 +183,18 @@ def _ledger(
     project: Project, building: Building, joints: Joints, waiting: Sequence[str] = ()
 ) -> tuple[ShellLedger, Lowest | None]:
     ledger = _shell(project, building, joints, plain, waiting)
+    asked = project.basis.targets.f_rsi
     factors = [
-        Lowest(f_rsi=_surface_factor(assembly, project.catalogue, project.basis, direction), station=station, name=name)
+        Lowest(
+            f_rsi=_surface_factor(assembly, project.catalogue, project.basis, direction),
+            station=station,
+            name=name,
+            asked=asked,
+        )
         for assembly, direction, station, name in _drawn(project, building)
     ]
     factors += [
-        Lowest(f_rsi=known.solved.f_rsi, station=known.joint.station, name=known.joint.name)
+        Lowest(f_rsi=known.solved.f_rsi, station=known.joint.station, name=known.joint.name, asked=asked)
         for known in joints
         if known.solved is not None and known.solved.f_rsi is not None
     ]

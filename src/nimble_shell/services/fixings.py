@@ -180,39 +180,50 @@ def spaced(fixing: Fixing, spacing: float) -> Fixing:
     return replace(fixing, n=None, across=spacing, along=along * spacing / across)
 
 
+def spacings(fixing: Fixing) -> list[float]:
+    """Nine of them, from a third of the group's own to twice that, in equal ratios. [m]"""
+    own = fixing.across or (1 / fixing.per_area) ** 0.5
+    return [float(f"{own / 3 * 6 ** (n / 8):.4g}") for n in range(9)]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Swept:
     """A group at one spacing; without a cell where it cannot be."""
 
-    value: float  #: [m]
+    value: float  #: across [m]
+    along: float  #: of the pattern at that spacing [m]
     cell: Cell | None = None
     solved: Future[SolvedFixing] | None = None
     why_not: str = ""
 
 
 def swept(
-    queue: SolverQueue, project: Project, assembly: Assembly, fixing_id: str, values: Sequence[float], ticket: str = ""
+    queue: SolverQueue, project: Project, assembly: Assembly, fixing_id: str, values: Sequence[float] | None = None,
+    ticket: str = "",
 ) -> list[Swept]:  # fmt: skip
-    """A group over spacings, at working accuracy.
+    """A group over spacings, at working accuracy; from a third to twice its own where none are given.
 
     Raises
     ------
     DomainError
         If there are too many values, or no such group.
     """
+    fixing = fixing_in(assembly, fixing_id)
+    values = spacings(fixing) if values is None else values
     if not 1 <= len(values) <= MOST_SWEPT:
         raise DomainError(Issue(path=("values",), code="too_many_values", message=f"{len(values)} values",
                                 hint=f"from 1 to {MOST_SWEPT}"))  # fmt: skip
-    fixing = fixing_in(assembly, fixing_id)
     found = []
     for value in values:
+        at = spaced(fixing, value)
+        along = at.along or value
         try:
-            cell = cell_of(assembly, spaced(fixing, value), project.catalogue, project.basis,
+            cell = cell_of(assembly, at, project.catalogue, project.basis,
                            direction_of(project, assembly))  # fmt: skip
             solved = queue.ask(solve_fixing, *_args(cell, project.basis, "winter", "working"), ticket=ticket)
-            found.append(Swept(value=value, cell=cell, solved=solved))
+            found.append(Swept(value=value, along=along, cell=cell, solved=solved))
         except DomainError as error:
-            found.append(Swept(value=value, why_not=error.issues[0].message))
+            found.append(Swept(value=value, along=along, why_not=error.issues[0].message))
     return found
 
 

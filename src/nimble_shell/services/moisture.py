@@ -31,6 +31,11 @@ class RankedSurface:
     phi_fails: float | None  #: room humidity at which it starts to fail, in its worst month
     why_not: str = ""
 
+    @property
+    def margin(self) -> float | None:
+        """Of its factor over what the worst month asks; None where either is missing."""
+        return None if self.f_rsi is None or self.required is None else self.f_rsi - self.required
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SurfaceRanking:

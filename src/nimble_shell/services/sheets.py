@@ -124,6 +124,7 @@ def moisture_sheet(
             scale=drawn.scale,
             assembly=assembly,
             catalogue=project.catalogue,
+            vapour=project.basis.schools.vapour,
             year=element_year(assembly, project.catalogue, project.basis, direction),
             verdict=verdict,
             positions=positions(assembly, project.catalogue, project.basis, direction),

@@ -153,3 +153,10 @@ export function asProblem(error: unknown): Problem {
   const title = error instanceof Error ? error.message : String(error);
   return new Problem(-1, { title, status: -1, detail: '', hint: '', errors: [] });
 }
+
+/** The path of a request about a project. */
+export const inProject = (project: string) => ({ params: { path: { project_id: project } } });
+/** The path of a request about a building. */
+export const inBuilding = (project: string, building: string) => ({
+  params: { path: { project_id: project, building_id: building } },
+});

@@ -960,6 +960,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/moisture/life": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Supposed
+         * @description What a run supposes of a build-up where it stands, until somebody says otherwise.
+         */
+        post: operations["supposed_api_v1_projects__project_id__moisture_life_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/moisture/positions": {
         parameters: {
             query?: never;
@@ -1374,11 +1394,9 @@ export interface components {
     schemas: {
         /**
          * AdviceOut
-         * @description The smallest change of one kind that turns the verdict; where none does, the most that was tried.
+         * @description The smallest change of one kind that turns the verdict, in words; where none does, the most that was tried.
          */
         AdviceOut: {
-            /** Amount */
-            amount: number;
             /** Found */
             found: boolean;
             /**
@@ -1386,10 +1404,8 @@ export interface components {
              * @enum {string}
              */
             kind: "vapour" | "outside" | "core" | "room" | "gap" | "seal";
-            /** Layer */
-            layer: number | null;
-            /** Step */
-            step: number;
+            /** Text */
+            text: string;
         };
         /**
          * AirDoc
@@ -1853,6 +1869,8 @@ export interface components {
         ConsequenceOut: {
             before: components["schemas"]["LedgerOut"] | null;
             now: components["schemas"]["LedgerOut"];
+            /** Open */
+            open: string[];
             /** Preview */
             preview: boolean;
         };
@@ -2265,7 +2283,7 @@ export interface components {
         };
         /**
          * ElementVerdictOut
-         * @description With what the hours say, as far as the build-up was run as meant: what fails, nothing, or none if it was not.
+         * @description With what turns it, and what the hours say, as far as they were run as meant: what fails, nothing, or none.
          */
         ElementVerdictOut: {
             /** Advice */
@@ -2521,7 +2539,7 @@ export interface components {
              */
             ticket: string;
             /** Values */
-            values: number[];
+            values?: number[] | null;
         };
         /** FixingSweepOut */
         FixingSweepOut: {
@@ -2533,6 +2551,8 @@ export interface components {
          * @description At one spacing; null where it cannot be.
          */
         FixingSweepPoint: {
+            /** Along */
+            along: number;
             /** Chi */
             chi: number | null;
             /** Delta U */
@@ -3153,6 +3173,8 @@ export interface components {
             asked: number | null;
             /** Element Id */
             element_id: string;
+            /** Falls Short */
+            falls_short: boolean;
             /** From Assembly */
             from_assembly: boolean;
             /** Name */
@@ -3191,7 +3213,7 @@ export interface components {
         };
         /**
          * LifeIn
-         * @description What an hourly run supposes.
+         * @description What an hourly run supposes; what is not said is as meant.
          */
         LifeIn: {
             /**
@@ -3302,8 +3324,12 @@ export interface components {
          * @description The lowest temperature factor of the clear sections, and whose it is.
          */
         LowestOut: {
+            /** Asked */
+            asked: number | null;
             /** F Rsi */
             f_rsi: number;
+            /** Falls Short */
+            falls_short: boolean;
             /** Name */
             name: string;
             /** Station */
@@ -4251,6 +4277,8 @@ export interface components {
             };
             /** Materials */
             materials: components["schemas"]["MaterialOut"][];
+            /** Mould Phi */
+            mould_phi: number;
             /** Stops */
             stops: {
                 [key: string]: string;
@@ -4347,6 +4375,8 @@ export interface components {
             error: number;
             /** F Rsi */
             f_rsi: number | null;
+            /** Falls Short */
+            falls_short: boolean;
             field: components["schemas"]["FieldOut"];
             /** Heat Flow */
             heat_flow: {
@@ -4525,6 +4555,8 @@ export interface components {
             d_asked: number | null;
             /** Layer */
             layer: number;
+            /** Met */
+            met: boolean;
             present: components["schemas"]["StudyPointOut"];
             /** Stock */
             stock: components["schemas"]["StudyPointOut"][];
@@ -4597,6 +4629,8 @@ export interface components {
             id: string;
             /** Joint */
             joint: boolean;
+            /** Margin */
+            margin: number | null;
             /** Name */
             name: string;
             /** Phi Fails */
@@ -4905,8 +4939,6 @@ export interface components {
         };
         /** VerdictOut */
         VerdictOut: {
-            /** Advice */
-            advice: components["schemas"]["AdviceOut"][];
             /** Margin */
             margin: number | null;
             /** Passes */
@@ -9453,6 +9485,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LeakOut"] | null;
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    supposed_api_v1_projects__project_id__moisture_life_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AtIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeIn"];
                 };
             };
             /** @description another site asked */

@@ -1,3 +1,6 @@
+import { untrack } from 'svelte';
+import { asProblem } from './client';
+
 /**
  * The answer to the newest question, for a stream of questions such as a drag. One request is in flight at a time;
  * of the questions that come meanwhile only the newest is asked, so the server is never flooded and no late reply to
@@ -16,6 +19,17 @@ export class Live<Q, A> {
   /** Whether the shown answer belongs to an older question. */
   get stale(): boolean {
     return this.asked !== this.answered;
+  }
+
+  /** Why the newest question has no answer. */
+  readonly problem = $derived(this.error ? asProblem(this.error) : undefined);
+
+  /** The answer, as long as it belongs to a question like this. */
+  of(like: Partial<Q>): A | undefined {
+    const of = this.answered;
+    return of && (Object.keys(like) as (keyof Q)[]).every((key) => of[key] === like[key])
+      ? this.answer
+      : undefined;
   }
 
   ask(question: Q): void {
@@ -39,4 +53,20 @@ export class Live<Q, A> {
     }
     this.#busy = false;
   }
+}
+
+/**
+ * A question of a component, asked again whenever what it is made of changes. While it is undefined nothing is asked,
+ * and the answer before stands.
+ */
+export function asking<Q, A>(
+  question: () => Q | undefined,
+  fetcher: (question: Q) => Promise<A>,
+): Live<Q, A> {
+  const live = new Live(fetcher);
+  $effect(() => {
+    const newest = question();
+    if (newest !== undefined) untrack(() => live.ask(newest));
+  });
+  return live;
 }

@@ -50,8 +50,6 @@
       scale: 10,
     },
   ]);
-  const short = (value: number, asked: number | null | undefined, more: boolean) =>
-    asked !== null && asked !== undefined && (more ? value < asked : value > asked);
   const places = $derived(verdicts.of(building.id)?.places ?? []);
   const judging = $derived(places.filter((one) => !one.verdict && !one.why_not).length);
   const dampest = $derived(places.find((one) => one.verdict && one.verdict.margin !== null)); // the least stands first
@@ -86,7 +84,7 @@
       {@const change =
         known && cell.old !== null && cell.old !== undefined ? (cell.value ?? 0) - cell.old : undefined}
       {@const gain = change !== undefined && (cell.more ? change > 0 : change < 0)}
-      {@const open = known && short(cell.value ?? 0, cell.asked, cell.more)}
+      {@const open = consequence?.open.includes(cell.key)}
       <div class="cell" class:open data-testid={cell.key}>
         <small>{cell.name}</small>
         <div class="value">
@@ -159,11 +157,7 @@
         >
       {/if}
     </div>
-    <div
-      class="cell"
-      class:open={now?.lowest && short(now.lowest.f_rsi, basis.targets.f_rsi, true)}
-      data-testid="f_rsi"
-    >
+    <div class="cell" class:open={now?.lowest?.falls_short} data-testid="f_rsi">
       <small>Lowest surface factor</small>
       <div class="value">
         {#if now?.lowest}
@@ -174,8 +168,8 @@
             onwork={() => onwork('f_rsi_lowest', 'Lowest surface factor, clear sections', 'ratio')}
           />
           <em
-            >{now.lowest.station}{basis.targets.f_rsi
-              ? ` asked ${units.show(basis.targets.f_rsi, 'ratio', 2)}`
+            >{now.lowest.station}{now.lowest.asked
+              ? ` asked ${units.show(now.lowest.asked, 'ratio', 2)}`
               : ''}</em
           >
         {:else}<span class="none">–</span>{/if}

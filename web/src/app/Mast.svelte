@@ -1,9 +1,9 @@
 <!-- The mast of one building: pick the building, climb its stations. -->
 <script lang="ts">
   import MastDrawing from '@/draw/MastDrawing.svelte';
-  import { api, take } from '@/api/client';
+  import { api, inBuilding, take } from '@/api/client';
   import type { Ledger, Walk } from '@/api/client';
-  import { Live } from '@/api/live.svelte';
+  import { asking } from '@/api/live.svelte';
   import { href, router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { surfaces } from '@/project/surfaces.svelte';
@@ -34,9 +34,7 @@
       const worst = known.toSorted((a, b) => (b.U ?? 0) - (a.U ?? 0))[0];
       const drawn = known.filter((line) => line.from_assembly).toSorted((a, b) => (a.R ?? 0) - (b.R ?? 0))[0];
       const shown = drawn ?? worst;
-      const decision = known.some(
-        (line) => line.from_assembly && line.asked !== null && (line.R ?? 0) < line.asked,
-      );
+      const decision = known.some((line) => line.falls_short);
       const drawnJoints = (building?.joints ?? []).filter((one) => one.station === letter);
       const solvedJoints = ledger?.joints.filter((one) => one.station === letter && one.psi !== null) ?? [];
       // In Joints the worst figure of a station is its largest ψ.
@@ -55,44 +53,38 @@
     }),
   );
   // In Joints each station shows its lines of control, as the walk round the building finds them.
-  const walk = new Live<{ project: string; building: string; revision: number; pending: number }, Walk>(
-    ({ project, building }) =>
+  const question = $derived(
+    building && {
+      project: place.project,
+      building: building.id,
+      revision: session.open?.revision ?? 0,
+      pending: ledger?.pending.length ?? 0,
+    },
+  );
+  const walk = asking(
+    () => (place.step === 3 ? question : undefined),
+    ({ project, building }): Promise<Walk> =>
       take(
-        api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/walk', {
-          params: { path: { project_id: project, building_id: building } },
-        }),
+        api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/walk', inBuilding(project, building)),
       ),
   );
-  $effect(() => {
-    if (place.step !== 3 || !building) return;
-    const revision = session.open?.revision ?? 0;
-    const pending = ledger?.pending.length ?? 0;
-    const question = { project: place.project, building: building.id, revision, pending };
-    untrack(() => walk.ask(question));
-  });
   // In Moisture each station shows its worst inner surface, of build-ups and joints.
   $effect(() => {
-    if (place.step !== 5 || !building) return;
-    const revision = session.open?.revision ?? 0;
-    const pending = ledger?.pending.length ?? 0;
-    const question = { project: place.project, building: building.id, revision, pending };
-    untrack(() => surfaces.live.ask(question));
+    const newest = question;
+    if (place.step === 5 && newest) untrack(() => surfaces.live.ask(newest));
   });
   // The ledger shows the least margin of moisture in every step.
   $effect(() => {
-    if (!building) return;
-    const revision = session.open?.revision ?? 0;
-    const pending = ledger?.pending.length ?? 0;
-    const question = { project: place.project, building: building.id, revision, pending };
+    const newest = question;
     // While something is being judged, every answer that comes in may be its own.
     const look = verdicts.waiting ? stream.answers : 0;
-    untrack(() => verdicts.ask(question, look));
+    if (newest) untrack(() => verdicts.ask(newest, look));
   });
   const ranking = $derived(surfaces.of(place.building));
   const surfaceAt = (station: string) => {
     const here = ranking?.surfaces.filter((one) => one.station === station) ?? [];
     const f = here[0]?.f_rsi ?? null; // the worst stands first, what is not known yet last
-    const fails = f !== null && (ranking?.required ?? null) !== null && f < (ranking?.required ?? 0);
+    const fails = (here[0]?.margin ?? 0) < 0;
     return { f, fails, text: here.length ? 'not known yet' : 'no surface' };
   };
   const stopsAt = $derived((station: string) =>

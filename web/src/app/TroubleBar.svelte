@@ -7,7 +7,7 @@
   import Button from '@/kit/Button.svelte';
   import Notice from '@/kit/Notice.svelte';
 
-  const trouble = $derived(session.trouble);
+  const trouble = $derived(session.saves.trouble);
   const status = $derived(trouble?.problem.status);
   const deleted = $derived(trouble?.problem.is('project_not_found') ?? false);
   const title = $derived(trouble ? `Not saved: ${trouble.doing}. ${trouble.problem.body.title}.` : '');

@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { Decision, Material } from '@/api/client';
   import type { Units } from '@/kit/units';
-  import { niceTicks } from './section';
+  import { apart, lineThrough, scaleLinear, ticksOf } from './chart';
 
   interface Props {
     decision: Decision;
@@ -27,42 +27,31 @@
       decision.asked ?? 0,
     ) * 1.03,
   );
-  const x = (d: number) => LEFT + ((d - low) / (high - low || 1)) * (width - LEFT - RIGHT);
-  const y = (r: number) => TOP + H - (r / most) * H;
-  const per = $derived(units.unit('resistance').per_si);
-  const ticks = $derived(niceTicks(0, most * per, 6).map((shown) => ({ shown, r: shown / per })));
-  const perLength = $derived(units.unit('length').per_si);
-  const marks = $derived(
-    niceTicks(low * perLength, high * perLength, 8).map((shown) => ({ shown, d: shown / perLength })),
-  );
-  const path = (core: number) =>
-    (decision.cores[core]?.d ?? [])
-      .map((d, at) => `${at ? 'L' : 'M'}${x(d).toFixed(1)} ${y(R(core, at)).toFixed(1)}`)
-      .join('');
+  const x = $derived(scaleLinear([low, high], [LEFT, width - RIGHT]));
+  const y = $derived(scaleLinear([0, most], [TOP + H, TOP]));
+  const ticks = $derived(ticksOf(units, 'resistance', 0, most, 6));
+  const marks = $derived(ticksOf(units, 'length', low, high, 8));
+  const path = (core: number) => lineThrough(decision.cores[core]?.d ?? [], x, (_, at) => y(R(core, at)));
   // Labels at the ends of the lines, pushed apart where they would touch.
-  const labels = $derived.by(() => {
-    const ends = decision.cores
-      .map((core, at) => ({ core, at, y: y(R(at, core.d.length - 1)) }))
-      .toSorted((a, b) => a.y - b.y);
-    let last = -Infinity;
-    return ends.map((end) => {
-      const place = Math.max(end.y, last + 25);
-      last = place;
-      return { ...end, place };
-    });
-  });
+  const labels = $derived(
+    apart(
+      decision.cores.map((core, at) => ({ core, at, y: y(R(at, core.d.length - 1)) })),
+      (end) => end.y,
+      25,
+    ).map(({ item, y: place }) => ({ ...item, place })),
+  );
   const own = $derived(decision.cores[0]);
 </script>
 
 <svg {width} height={H + TOP + 24} role="img" aria-label="Clear-wall R of each core against its thickness">
   <rect class="ground" x={LEFT} y={TOP} width={width - LEFT - RIGHT} height={H} />
   {#each ticks as tick, at (at)}
-    <line class="grid" x1={LEFT} x2={width - RIGHT} y1={y(tick.r)} y2={y(tick.r)} />
-    <text class="axis" x={LEFT - 6} y={y(tick.r) + 4} text-anchor="end">{tick.shown}</text>
+    <line class="grid" x1={LEFT} x2={width - RIGHT} y1={y(tick.value)} y2={y(tick.value)} />
+    <text class="axis" x={LEFT - 6} y={y(tick.value) + 4} text-anchor="end">{tick.shown}</text>
   {/each}
   {#each marks as mark, at (at)}
-    <line class="tick" x1={x(mark.d)} x2={x(mark.d)} y1={TOP + H} y2={TOP + H + 5} />
-    <text class="axis" x={x(mark.d)} y={TOP + H + 18} text-anchor="middle">{mark.shown}</text>
+    <line class="tick" x1={x(mark.value)} x2={x(mark.value)} y1={TOP + H} y2={TOP + H + 5} />
+    <text class="axis" x={x(mark.value)} y={TOP + H + 18} text-anchor="middle">{mark.shown}</text>
   {/each}
   {#each decision.cores as core, at (core.core)}
     <path

@@ -5,7 +5,7 @@
   import type { Units } from '@/kit/units';
   import { bands, colour, decode, isoLine } from './field';
   import type { Scale } from './field';
-  import { niceTicks } from './section';
+  import { ticksOf } from './chart';
 
   interface Props {
     drawing: JointDrawing;
@@ -68,16 +68,11 @@
           high: Math.max(...Object.values(solved.temperatures)),
         },
   );
-  const unit = $derived(units.unit(warmer ? 'difference' : 'temperature'));
+  const dimension = $derived(warmer ? 'difference' : 'temperature');
   const levels = $derived.by(() => {
     if (!range) return [];
-    const shown = niceTicks(
-      range.low * unit.per_si + unit.offset,
-      range.high * unit.per_si + unit.offset,
-      9,
-    ).map((value) => ({ value, theta: (value - unit.offset) / unit.per_si }));
     const margin = warmer ? 0.02 * most : 0.3;
-    return shown.filter(({ theta }) => theta > range.low + margin && theta < range.high - margin);
+    return ticksOf(units, dimension, range.low + margin, range.high - margin, 9);
   });
   const inView = (x: number, y: number) => x > 20 && x < w - 20 && y > 10 && y < h - 10;
   const isoLines = $derived(
@@ -85,7 +80,7 @@
       ? levels.map((level, at) => ({
           ...level,
           // Neighbouring numbers stand at different heights, so that they do not cover each other.
-          ...isoLine(field, level.theta, (x, y) => [px(x), py(y)], inView, 16 + (at % 3) * 22),
+          ...isoLine(field, level.value, (x, y) => [px(x), py(y)], inView, 16 + (at % 3) * 22),
         }))
       : [],
   );
@@ -180,9 +175,9 @@
           ><title>{shape.part || shape.name}{shape.part ? `: ${shape.name}` : ''}</title></path
         >
       {/each}
-      {#each isoLines as line (line.theta)}<path
+      {#each isoLines as line (line.value)}<path
           class="iso"
-          class:cold={solved && range && line.theta < range.low + (range.paper - range.low) * 0.25}
+          class:cold={solved && range && line.value < range.low + (range.paper - range.low) * 0.25}
           d={line.path}
         />{/each}
       {#if critical}<path class="iso bold" d={critical.path} />{/if}
@@ -211,9 +206,9 @@
           </g>
         {/if}
       {/each}
-      {#each isoLines as line (line.theta)}
+      {#each isoLines as line (line.value)}
         {#if line.label}
-          {@const text = String(line.value).replace('-', '−')}
+          {@const text = line.shown}
           <g class="plate" transform="translate({line.label[0]} {Math.max(line.label[1], 12)})">
             <rect x={-text.length * 3.6 - 3} y="-8" width={text.length * 7.2 + 6} height="16" />
             <text class="number" text-anchor="middle" y="4">{text}</text>

@@ -3,7 +3,7 @@
   import type { LeakYear } from '@/api/client';
   import { MONTHS } from '@/kit/months';
   import type { Units } from '@/kit/units';
-  import { niceTicks } from './section';
+  import { lineThrough, scaleLinear, ticksOf } from './chart';
 
   interface Props {
     year: LeakYear;
@@ -25,19 +25,17 @@
   const others = $derived(year.grades.filter((one) => Math.abs(one.high - year.leakage) > 1e-9));
   // What is far above everything else leaves the picture at the top; the table says how much it is.
   const top = $derived(Math.max(year.peak, year.limit) * 1.35);
-  const y = (value: number) => TOP + H - (value / top) * H;
+  const y = $derived(scaleLinear([0, top], [TOP + H, TOP]));
   const x = (cell: number) => LEFT + (cell + 1) * column;
   const path = (values: readonly number[]) =>
-    `M${LEFT} ${y(values[order[11] ?? 0] ?? 0).toFixed(1)}` +
-    order.map((m, cell) => `L${x(cell).toFixed(1)} ${y(values[m] ?? 0).toFixed(1)}`).join('');
+    lineThrough(
+      [order[11] ?? 0, ...order],
+      (_, cell) => x(cell - 1),
+      (m) => y(values[m] ?? 0),
+    );
   const base = TOP + H + GAP + BAR / 2;
   const size = $derived(Math.max(...year.months.map((one) => Math.abs(one.gained)), 1e-9));
-  const ticks = $derived(
-    niceTicks(0, top * units.unit('condensate_line').per_si, 4).map((shown) => ({
-      shown,
-      value: shown / units.unit('condensate_line').per_si,
-    })),
-  );
+  const ticks = $derived(ticksOf(units, 'condensate_line', 0, top, 4));
   const grams = (value: number) => units.show(value, 'condensate_line', 0);
   const told = (m: number) => {
     const one = year.months[m];

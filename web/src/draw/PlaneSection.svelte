@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Assembly, Material, Position } from '@/api/client';
   import type { Units } from '@/kit/units';
+  import { lineThrough } from './chart';
   import { slabs } from './section';
 
   interface Props {
@@ -9,11 +10,13 @@
     materials: Map<string, Material>;
     position: Position;
     units: Units;
+    /** Relative humidity that air at the plane should not pass, 0…1. */
+    limit: number;
     /** From the inner face [m]. */
     x: number;
     onmove: (x: number) => void;
   }
-  let { assembly, materials, position, units, x, onmove }: Props = $props();
+  let { assembly, materials, position, units, limit, x, onmove }: Props = $props();
   let width = $state(700);
   let dragging = false;
   const H = 200;
@@ -29,11 +32,7 @@
   const drawn = $derived(slabs(counted, LEFT, scale));
   const px = (at: number) => LEFT + (depth - at) * scale;
   const phi = (value: number) => TOP + H - value * H;
-  const line = $derived(
-    position.x
-      .map((at, n) => `${n ? 'L' : 'M'}${px(at).toFixed(1)} ${phi(position.phi[n] ?? 0).toFixed(1)}`)
-      .join(''),
-  );
+  const line = $derived(lineThrough(position.x, px, (_, n) => phi(position.phi[n] ?? 0)));
   function at(event: PointerEvent): void {
     const box = (event.currentTarget as SVGElement).getBoundingClientRect();
     const to = depth - (event.clientX - box.left - LEFT) / scale;
@@ -84,10 +83,10 @@
     {#each drawn as slab (slab.layer.id)}
       <rect class="edge" x={slab.x0} y={TOP} width={slab.x1 - slab.x0} height={H} />
     {/each}
-    <line class="limit" x1={LEFT} x2={width - RIGHT} y1={phi(0.8)} y2={phi(0.8)} />
+    <line class="limit" x1={LEFT} x2={width - RIGHT} y1={phi(limit)} y2={phi(limit)} />
     <path class="halo" d={line} />
     <path class="phi" d={line} />
-    <text class="axis" x={width - RIGHT + 5} y={phi(0.8) + 4}>80 %</text>
+    <text class="axis" x={width - RIGHT + 5} y={phi(limit) + 4}>{units.show(limit, 'share', 0)} %</text>
     <text class="axis" x={width - RIGHT + 5} y={phi(1) + 8}>100 %</text>
     <path class="safe" d="M{px(position.x_safe)} {TOP - 8}V{TOP + H + 8}" />
     <text class="safe-text" x={px(position.x_safe) + 4} y={TOP - 12}

@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { SweepPoint } from '@/api/client';
   import type { Units } from '@/kit/units';
-  import { niceTicks } from './section';
+  import { lineThrough, scaleLinear, ticksOf } from './chart';
 
   interface Props {
     points: readonly SweepPoint[];
@@ -43,8 +43,8 @@
   const high = $derived(
     Math.max(0.001, ...known.map((one) => one.psi ?? 0), ...beside.map((one) => one ?? 0)),
   );
-  const x = $derived((at: number) => LEFT + ((at - least) / (most - least || 1)) * (width - LEFT - 8));
-  const y = $derived((psi: number) => 6 + H - ((psi - low) / (high - low || 1)) * H);
+  const x = $derived(scaleLinear([least, most], [LEFT, width - 8]));
+  const y = $derived(scaleLinear([low, high], [6 + H, 6]));
   const best = $derived(known.toSorted((a, b) => (a.psi ?? 0) - (b.psi ?? 0))[0]);
   const shown = (at: number) => (dimension === 'length' ? units.length(at) : units.show(at, dimension));
   const present = $derived.by(() => {
@@ -54,31 +54,33 @@
     const t = b.value > a.value ? Math.min(Math.max((value - a.value) / (b.value - a.value), 0), 1) : 0;
     return (a.psi ?? 0) + t * ((b.psi ?? 0) - (a.psi ?? 0));
   });
-  const unit = $derived(units.unit(of));
   const symbol = $derived({ linear: 'ψ', coupling: 'χ', transmittance: 'ΔU' }[of]);
 </script>
 
 <div class="curve" data-stale={stale} data-testid="psi-curve">
   <svg {width} height={H + 26} role="img" aria-label="{symbol} over {name}, {known.length} values">
-    {#each niceTicks(low * unit.per_si, high * unit.per_si, 4) as tick (tick)}
-      {@const at = y(tick / unit.per_si)}
+    {#each ticksOf(units, of, low, high, 4) as tick (tick.shown)}
+      {@const at = y(tick.value)}
       <line class="grid" x1={LEFT} x2={width - 8} y1={at} y2={at} />
-      <text class="axis" x={LEFT - 4} y={at + 4} text-anchor="end">{String(tick).replace('-', '−')}</text>
+      <text class="axis" x={LEFT - 4} y={at + 4} text-anchor="end">{tick.shown}</text>
     {/each}
     <path
       class="line"
-      d={known
-        .map((one, at) => `${at ? 'L' : 'M'}${x(one.value).toFixed(1)} ${y(one.psi ?? 0).toFixed(1)}`)
-        .join('')}
+      d={lineThrough(
+        known,
+        (one) => x(one.value),
+        (one) => y(one.psi ?? 0),
+      )}
     />
     {#if beside.length}<path
         class="beside"
-        d={points
-          .flatMap((one, at) =>
+        d={lineThrough(
+          points.flatMap((one, at) =>
             beside[at] === null || beside[at] === undefined ? [] : [[one.value, beside[at]] as const],
-          )
-          .map(([value, psi], at) => `${at ? 'L' : 'M'}${x(value).toFixed(1)} ${y(psi).toFixed(1)}`)
-          .join('')}
+          ),
+          ([value]) => x(value),
+          ([, psi]) => y(psi),
+        )}
       />{/if}
     {#each points.filter((one) => one.psi === null) as one (one.value)}
       <path class="no" d="M{x(one.value)} {6 + H}v-8"><title>{one.why_not}</title></path>

@@ -3,18 +3,21 @@
   import type { Assembly, HoursRun, Material } from '@/api/client';
   import type { States } from './states';
   import type { Units } from '@/kit/units';
-  import { niceTicks, slabs } from './section';
+  import { lineThrough, scaleLinear, ticksOf } from './chart';
+  import { slabs } from './section';
 
   interface Props {
     assembly: Assembly;
     materials: Map<string, Material>;
     run: HoursRun;
     field: States;
+    /** Relative humidity from which mould may grow, 0…1. */
+    limit: number;
     /** Which of the kept states. */
     state: number;
     units: Units;
   }
-  let { assembly, materials, run, field, state: moment, units }: Props = $props();
+  let { assembly, materials, run, field, limit, state: moment, units }: Props = $props();
   let width = $state(600);
   const TOP = 12;
   const H = 190;
@@ -27,19 +30,11 @@
   const points = $derived(run.x.map((x, place) => ({ x, ...field.at(moment, place) })));
   const COLD = -30;
   const WARM = 50;
-  const yT = (theta: number) =>
-    TOP + H - ((Math.min(Math.max(theta, COLD), WARM) - COLD) / (WARM - COLD)) * H;
+  const yT = scaleLinear([COLD, WARM], [TOP + H, TOP]).clamp(true);
   const yP = (phi: number) => TOP + H - phi * H;
   const line = (y: (point: (typeof points)[number]) => number) =>
-    points.map((point, n) => `${n ? 'L' : 'M'}${px(point.x).toFixed(1)} ${y(point).toFixed(1)}`).join('');
-  const ticks = $derived.by(() => {
-    const unit = units.unit('temperature');
-    const shown = (theta: number) => theta * unit.per_si + unit.offset;
-    return niceTicks(shown(COLD), shown(WARM), 5).map((value) => ({
-      value,
-      theta: (value - unit.offset) / unit.per_si,
-    }));
-  });
+    lineThrough(points, (point) => px(point.x), y);
+  const ticks = $derived(ticksOf(units, 'temperature', COLD, WARM, 5));
   const outer = $derived(points.at(-1));
   const inner = $derived(points[0]);
 </script>
@@ -60,12 +55,12 @@
       <rect class="edge" x={slab.x0} y={TOP} width={slab.x1 - slab.x0} height={H} />
     {/each}
     {#each ticks as tick (tick.value)}
-      <text class="axis" x={LEFT - 6} y={yT(tick.theta) + 4} text-anchor="end">{tick.value}°</text>
+      <text class="axis" x={LEFT - 6} y={yT(tick.value) + 4} text-anchor="end">{tick.shown}°</text>
     {/each}
-    {#each [0, 0.5, 0.8, 1] as tick (tick)}
+    {#each [0, 0.5, limit, 1] as tick (tick)}
       <text class="axis humid" x={width - RIGHT + 6} y={yP(tick) + 4}>{100 * tick} %</text>
     {/each}
-    <line class="eighty" x1={LEFT} x2={width - RIGHT} y1={yP(0.8)} y2={yP(0.8)} />
+    <line class="eighty" x1={LEFT} x2={width - RIGHT} y1={yP(limit)} y2={yP(limit)} />
     <path class="halo" d={line((point) => yP(point.phi))} />
     <path class="phi" d={line((point) => yP(point.phi))} />
     <path class="halo" d={line((point) => yT(point.theta))} />

@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { StudyOut, StudyPoint } from '@/api/client';
   import type { Units } from '@/kit/units';
-  import { niceTicks } from './section';
+  import { lineThrough, scaleLinear, ticksOf } from './chart';
 
   interface Props {
     study: StudyOut;
@@ -19,7 +19,6 @@
   const H = 92;
   const low = $derived(study.curve[0]?.d ?? 0);
   const high = $derived(study.curve.at(-1)?.d ?? 1);
-  const per = $derived(units.unit('resistance').per_si);
   const R = $derived.by(() => {
     const values = [...study.curve.map((point) => point.R_clear), study.asked ?? study.present.R_clear];
     const [least, most] = [Math.min(...values), Math.max(...values)];
@@ -30,14 +29,11 @@
     const values = study.curve.map((point) => point.cost);
     return { low: Math.min(...values), high: Math.max(...values) };
   });
-  const x = (d: number) => LEFT + ((d - low) / (high - low)) * (width - LEFT - RIGHT);
-  const y = (r: number) => TOP + H - ((r - R.low) / (R.high - R.low)) * H;
-  const yCost = (k: number) => TOP + H - 6 - ((k - cost.low) / (cost.high - cost.low || 1)) * (H - 30);
-  const path = (f: (point: StudyPoint) => number) =>
-    study.curve
-      .map((point, at) => `${at ? 'L' : 'M'}${x(point.d).toFixed(1)} ${f(point).toFixed(1)}`)
-      .join('');
-  const ticks = $derived(niceTicks(R.low * per, R.high * per, 6).map((shown) => ({ shown, r: shown / per })));
+  const x = $derived(scaleLinear([low, high], [LEFT, width - RIGHT]));
+  const y = $derived(scaleLinear([R.low, R.high], [TOP + H, TOP]));
+  const yCost = $derived(scaleLinear([cost.low, cost.high], [TOP + H - 6, TOP + 24]));
+  const path = (f: (point: StudyPoint) => number) => lineThrough(study.curve, (point) => x(point.d), f);
+  const ticks = $derived(ticksOf(units, 'resistance', R.low, R.high, 6));
   // The table's columns are the stock sizes and the present choice, where they do not collide.
   const columns = $derived.by(() => {
     const near = (a: number, b: number) => Math.abs(x(a) - x(b)) < (units.system === 'SI' ? 40 : 74);
@@ -51,15 +47,14 @@
     return Number((Math.ceil(d / step - 1e-9) * step).toFixed(7));
   }
   const isPresent = (point: StudyPoint) => point.d === study.present.d;
-  const met = $derived(study.asked === null || study.present.R_clear >= study.asked);
 </script>
 
 <div class="study" data-stale={stale} data-testid="study">
   <svg {width} height={H + TOP + 4} role="img" aria-label="Clear-wall R against thickness of the core">
     <rect class="ground" x={LEFT} y={TOP} width={width - LEFT - RIGHT} height={H} />
     {#each ticks as tick, at (at)}
-      <line class="grid" x1={LEFT} x2={width - RIGHT} y1={y(tick.r)} y2={y(tick.r)} />
-      <text class="axis" x={LEFT - 6} y={y(tick.r) + 4} text-anchor="end">{tick.shown}</text>
+      <line class="grid" x1={LEFT} x2={width - RIGHT} y1={y(tick.value)} y2={y(tick.value)} />
+      <text class="axis" x={LEFT - 6} y={y(tick.value) + 4} text-anchor="end">{tick.shown}</text>
     {/each}
     <path class="cost" d={path((point) => yCost(point.cost))} />
     <text class="soft" x={width - RIGHT - 4} y={TOP + H - 5} text-anchor="end">dashed: cost, own scale</text>
@@ -70,13 +65,13 @@
     {#if study.asked !== null}
       <line
         class="asked"
-        class:open={!met}
+        class:open={!study.met}
         x1={LEFT}
         x2={width - RIGHT}
         y1={y(study.asked)}
         y2={y(study.asked)}
       />
-      <text class="limit" class:open={!met} x={LEFT + 5} y={y(study.asked) - 5}
+      <text class="limit" class:open={!study.met} x={LEFT + 5} y={y(study.asked) - 5}
         >asked {units.show(study.asked, 'resistance')}</text
       >
       {#if study.d_asked !== null && study.d_asked >= low && study.d_asked <= high}

@@ -23,7 +23,7 @@
     { key: 'isothermal', name: 'Clear wall', words: 'isothermal planes' },
     { key: 'combined', name: 'Clear wall', words: 'combined limits' },
   ]);
-  const open = $derived(asked !== null && asked !== undefined && R('clear') < asked);
+  const open = $derived(found.study ? !found.study.met : false);
 </script>
 
 <div class="three" data-stale={stale} data-testid="three-r">

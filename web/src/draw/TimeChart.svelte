@@ -1,6 +1,7 @@
 <!-- Lines over days from 1 October, a limit, and a cursor that is dragged or moved by arrow keys. -->
 <script lang="ts">
-  import { niceTicks } from './section';
+  import { ticks as ticksBetween } from 'd3-array';
+  import { apart, lineThrough, scaleLinear } from './chart';
 
   export interface Line {
     name: string;
@@ -53,13 +54,10 @@
     return Math.max(most, least, limit !== undefined && limit < 2.2 * most ? limit : 0) * 1.08 || 1;
   });
   const H = $derived(height - TOP - FOOT);
-  const x = (day: number) => LEFT + (day / last) * (width - LEFT - RIGHT);
-  const y = (value: number) => TOP + H - (value / top) * H;
-  const path = (values: readonly number[]) =>
-    values
-      .map((value, at) => `${at ? 'L' : 'M'}${x(days[at] ?? 0).toFixed(1)} ${y(value).toFixed(1)}`)
-      .join('');
-  const ticks = $derived(niceTicks(0, top, 4));
+  const x = $derived(scaleLinear([0, last], [LEFT, width - RIGHT]));
+  const y = $derived(scaleLinear([0, top], [TOP + H, TOP]));
+  const path = (values: readonly number[]) => lineThrough(values, (_, at) => x(days[at] ?? 0), y);
+  const ticks = $derived(ticksBetween(0, top, 4));
   const seasons = $derived(
     Array.from({ length: Math.ceil(last / 365) }, (_, year) =>
       BEGIN.map((day, at) => ({ day: 365 * year + day, name: NAMES[at] ?? '', first: at === 0, year })),
@@ -69,21 +67,17 @@
   );
   /** Names at the right ends, pushed apart where they would meet. */
   const names = $derived.by(() => {
-    const placed = lines
-      .map((line, at) => ({ at, line, y: y(line.values.at(-1) ?? 0) }))
-      .toSorted((a, b) => a.y - b.y);
-    let before = -Infinity;
-    for (const one of placed) {
-      one.y = Math.max(one.y, before + 13);
-      before = one.y;
-    }
-    const over = before - (TOP + H);
-    if (over > 0) for (const one of placed) one.y -= Math.min(over, one.y - TOP);
-    return placed;
+    const placed = apart(
+      lines.map((line, at) => ({ at, line })),
+      ({ line }) => y(line.values.at(-1) ?? 0),
+      13,
+    );
+    const over = Math.max((placed.at(-1)?.y ?? 0) - (TOP + H), 0);
+    return placed.map(({ item, y: place }) => ({ ...item, y: place - Math.min(over, place - TOP) }));
   });
   function at(event: PointerEvent): void {
     const box = (event.currentTarget as SVGElement).getBoundingClientRect();
-    const day = ((event.clientX - box.left - LEFT) / (width - LEFT - RIGHT)) * last;
+    const day = x.invert(event.clientX - box.left);
     oncursor?.(Math.min(Math.max(day, 0), last));
   }
   function key(event: KeyboardEvent): void {

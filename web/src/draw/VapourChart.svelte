@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { Profile } from '@/api/client';
   import type { Units } from '@/kit/units';
-  import { niceTicks } from './section';
+  import { lineThrough, scaleLinear, ticksOf } from './chart';
 
   interface Props {
     profile: Profile | undefined;
@@ -22,17 +22,16 @@
     Math.max(...(profile?.curve ?? []).flatMap((point) => [point.p, point.p_sat]), 100) * 1.12,
   );
   const x = (depth: number) => right - depth * scale;
-  const y = (p: number) => TOP + H - (p / most) * H;
+  const y = $derived(scaleLinear([0, most], [TOP + H, TOP]));
   const path = (key: 'p' | 'p_sat') =>
-    (profile?.curve ?? [])
-      .map((point, at) => `${at ? 'L' : 'M'}${x(point.x).toFixed(1)} ${y(point[key]).toFixed(1)}`)
-      .join('');
+    lineThrough(
+      profile?.curve ?? [],
+      (point) => x(point.x),
+      (point) => y(point[key]),
+    );
   const p = $derived(path('p'));
   const pSat = $derived(path('p_sat'));
-  const ticks = $derived.by(() => {
-    const { per_si } = units.unit('pressure');
-    return niceTicks(0, most * per_si, 3).map((shown) => ({ shown, p: shown / per_si }));
-  });
+  const ticks = $derived(ticksOf(units, 'pressure', 0, most, 3));
   const near = $derived(profile?.curve[profile.closest]);
   const spare = $derived(near ? near.p_sat - near.p : 0);
   const plane = $derived(
@@ -64,11 +63,9 @@
 >
   <rect class="ground" x={left} y={TOP} width={Math.max(right - left, 0)} height={H} />
   <text class="axis" x={left - 12} y={TOP + 8} text-anchor="end">{units.symbol('pressure')}</text>
-  {#each ticks.filter((tick) => y(tick.p) > TOP + 16) as tick, at (at)}
-    <line class="tick" x1={left - 8} x2={left} y1={y(tick.p)} y2={y(tick.p)} />
-    <text class="axis mono" x={left - 12} y={y(tick.p) + 4} text-anchor="end"
-      >{tick.shown.toLocaleString('en').replaceAll(',', '\u2009')}</text
-    >
+  {#each ticks.filter((tick) => y(tick.value) > TOP + 16) as tick, at (at)}
+    <line class="tick" x1={left - 8} x2={left} y1={y(tick.value)} y2={y(tick.value)} />
+    <text class="axis mono" x={left - 12} y={y(tick.value) + 4} text-anchor="end">{tick.shown}</text>
   {/each}
   {#each profile?.planes ?? [] as one, at (at)}
     <line class="face" x1={x(one.x)} x2={x(one.x)} y1={TOP} y2={TOP + H} />

@@ -4,7 +4,7 @@
   import { MONTHS } from '@/kit/months';
   import Entry from '@/kit/Entry.svelte';
   import type { Units } from '@/kit/units';
-  import { niceTicks } from './section';
+  import { lineThrough, scaleLinear, ticksOf } from './chart';
 
   interface Props {
     climate: Basis['climate'];
@@ -22,19 +22,9 @@
   const high = $derived(Math.max(...climate.theta_e, heatedBelow) + 3);
   const column = $derived((width - LEFT) / 12);
   const x = (month: number) => LEFT + (month + 0.5) * column;
-  const y = (theta: number) => TOP + H - ((theta - low) / (high - low)) * H;
-  const unit = $derived(units.unit('temperature'));
-  const ticks = $derived(
-    niceTicks(low * unit.per_si + unit.offset, high * unit.per_si + unit.offset, 4).map((shown) => ({
-      shown,
-      theta: (shown - unit.offset) / unit.per_si,
-    })),
-  );
-  const line = $derived(
-    climate.theta_e
-      .map((theta, month) => `${month ? 'L' : 'M'}${x(month).toFixed(1)} ${y(theta).toFixed(1)}`)
-      .join(''),
-  );
+  const y = $derived(scaleLinear([low, high], [TOP + H, TOP]));
+  const ticks = $derived(ticksOf(units, 'temperature', low, high, 4));
+  const line = $derived(lineThrough(climate.theta_e, (_, month) => x(month), y));
 </script>
 
 <div bind:clientWidth={width}>
@@ -55,8 +45,8 @@
       />
     {/each}
     {#each ticks as tick, at (at)}
-      <line class="grid" x1={LEFT} x2={width} y1={y(tick.theta)} y2={y(tick.theta)} />
-      <text x={LEFT - 6} y={y(tick.theta) + 4} text-anchor="end">{String(tick.shown).replace('-', '−')}</text>
+      <line class="grid" x1={LEFT} x2={width} y1={y(tick.value)} y2={y(tick.value)} />
+      <text x={LEFT - 6} y={y(tick.value) + 4} text-anchor="end">{tick.shown}</text>
     {/each}
     <line class="limit" x1={LEFT} x2={width} y1={y(heatedBelow)} y2={y(heatedBelow)} />
     <text x={LEFT + 6} y={y(heatedBelow) - 4}>heated below {units.full(heatedBelow, 'temperature', 0)}</text>

@@ -1,7 +1,7 @@
 // Geometry of the drawn section: to scale, outside on the left, nothing on top of anything else.
 import { describe, expect, test } from 'vitest';
 import type { Layer } from '@/api/client';
-import { dimensionRows, dragged, fit, flags, niceTicks, slabs } from './section';
+import { dimensionRows, dragged, fit, flags, slabs } from './section';
 
 function layer(id: string, d: number, studied = false): Layer {
   return {
@@ -100,25 +100,5 @@ describe('dragging', () => {
     const step = 0.0254 / 16;
     const d = dragged(0.1, 0.0123, [], 0, step, false);
     expect(Math.abs(d / step - Math.round(d / step))).toBeLessThan(1e-4);
-  });
-});
-
-describe('ticks', () => {
-  test.each([
-    [0, 10, 5],
-    [-8.1, 20, 5],
-    [0.02, 0.05, 4],
-    [1890, 2400, 3],
-  ])('of %d to %d are round, inside and few', (low, high, count) => {
-    const ticks = niceTicks(low, high, count);
-    expect(ticks.length).toBeGreaterThan(1);
-    expect(ticks.length).toBeLessThanOrEqual(count + 1);
-    for (const tick of ticks) {
-      expect(tick).toBeGreaterThanOrEqual(low - 1e-9);
-      expect(tick).toBeLessThanOrEqual(high + 1e-9);
-    }
-  });
-  test('of no span are still a list', () => {
-    expect(niceTicks(5, 5, 4).length).toBeGreaterThan(0);
   });
 });

@@ -1,5 +1,6 @@
 // Geometry of a drawn section: outside on the left, to scale, labels where there is room. No physics, no DOM.
-import type { Layer } from '@/api/client';
+import type { Assembly, Layer, Material } from '@/api/client';
+import type { Units } from '@/kit/units';
 
 export interface Slab {
   /** Index in the assembly, from inside. */
@@ -99,13 +100,43 @@ export function dragged(
   return Number((Math.round(raw / step) * step).toFixed(7));
 }
 
-/** Round steps for an axis that covers a span in about `count` ticks. */
-export function niceTicks(low: number, high: number, count: number): number[] {
-  const raw = (high - low) / Math.max(count, 1) || 1;
-  const power = 10 ** Math.floor(Math.log10(raw));
-  const step = ([1, 2, 5, 10].find((f) => f * power >= raw) ?? 10) * power;
-  const first = Math.ceil(low / step) * step;
-  const found: number[] = [];
-  for (let tick = first; tick <= high + step * 1e-9; tick += step) found.push(Number(tick.toFixed(9)));
-  return found;
+/** Where a section stands on its drawing [px]. */
+export interface Frame {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+  /** Of the line of dimensions, and of the overall one below it. */
+  dimY: number;
+  overallY: number;
+  width: number;
+  /** px per metre. */
+  scale: number;
+}
+
+/** What layers are called, and what is said of them. */
+export class Words {
+  constructor(
+    private readonly assembly: Assembly,
+    private readonly materials: Map<string, Material>,
+    private readonly units: Units,
+    /** How many layers count, from inside. */
+    private readonly counting: number,
+  ) {}
+
+  readonly name = (material: string | undefined): string =>
+    material ? (this.materials.get(material)?.name ?? material) : 'Air layer';
+  readonly hatch = (material: string | undefined): string | undefined =>
+    material ? this.materials.get(material)?.hatch : undefined;
+  readonly counted = (index: number): boolean => index < this.counting;
+
+  readonly detail = (index: number): string => {
+    const layer = this.assembly.layers[index];
+    if (!layer) return '';
+    if (!this.counted(index)) return 'not counted';
+    if (layer.air)
+      return layer.air.ventilation === 'slightly' ? 'slightly ventilated' : layer.air.ventilation;
+    const lambda = layer.lambda ?? this.materials.get(layer.material ?? '')?.conductivity;
+    return lambda === undefined ? '' : `λ ${this.units.show(lambda, 'conductivity')}`;
+  };
 }

@@ -124,10 +124,9 @@ export class Bench {
     this.#busy += 1;
     const good = await session.saveAssembly(next, text, zone, { on: before, read: this.#read });
     this.#busy -= 1;
-    const trouble = session.trouble?.problem;
-    if (!good && trouble?.status === 422 && this.draft === next) {
-      this.refused = trouble;
-      session.trouble = undefined;
+    const refused = !good && this.draft === next ? session.saves.takeRefusal() : undefined;
+    if (refused) {
+      this.refused = refused;
       this.draft = before;
       this.#ask(before);
     }

@@ -67,7 +67,7 @@ def condition(basis: Basis, key: str) -> Condition:
     )
 
 
-_MOULD = 0.8  #: relative humidity at a surface from which mould may grow, ISO 13788:2012, 5.1
+MOULD = 0.8  #: relative humidity at a surface from which mould may grow, ISO 13788:2012, 5.1
 
 
 def critical_temperature(moment: Condition) -> float:
@@ -77,7 +77,7 @@ def critical_temperature(moment: Condition) -> float:
     ----------
     .. [1] ISO 13788:2012, 5.1 and 5.3.
     """
-    p = moment.phi_i * value_of(p_sat(moment.theta_i)) / _MOULD
+    p = moment.phi_i * value_of(p_sat(moment.theta_i)) / MOULD
     low, high = -60.0, 80.0
     for _ in range(60):
         middle = (low + high) / 2

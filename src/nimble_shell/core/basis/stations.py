@@ -30,6 +30,11 @@ def direction_at(station: Station) -> Direction:
     return DIRECTIONS.get(station, "horizontal")
 
 
+def misses(value: float, asked: float | None) -> bool:
+    """Whether a value lies below what is asked of it by more than rounding; nothing asked is never missed."""
+    return asked is not None and value < asked * (1 - 1e-12)
+
+
 def asked_R(targets: Targets, station: Station) -> float | None:
     """Clear-wall R asked of the build-ups of a station; None where nothing is. [m²·K/W]"""
     part = PARTS.get(station)

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.stations import misses
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.remarks.control import control_remarks
 from nimble_shell.core.remarks.remark import Remark, Said
@@ -44,7 +45,7 @@ def remarks(
 
 def _target(asked: float | None, found: WallFigures, study: Study | None) -> Iterator[Remark]:
     R = value_of(found.figures["R_clear"].number)
-    if asked is None or asked <= R:
+    if asked is None or not misses(R, asked):
         return
     values = [Said("short", asked - R, "resistance"), Said("asked", asked, "resistance")]
     ways = "Other members, a core that conducts less or another layer can close it."

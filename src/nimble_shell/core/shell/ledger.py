@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from nimble_shell.core.basis.basis import Basis
-from nimble_shell.core.basis.stations import STATIONS, asked_R
+from nimble_shell.core.basis.stations import STATIONS, asked_R, misses
 from nimble_shell.core.shell.project import Building, ShellElement
 from nimble_shell.core.working import Given, Num, named, plain, value_of
 
@@ -32,6 +32,16 @@ class LedgerLine:
     from_assembly: bool
     asked: float | None  #: clear-wall R asked of it [m²·K/W]
     H_fixings: Num | None = None  #: of H, what its build-up's fixings lose [W/K]
+
+    @property
+    def R(self) -> float | None:
+        """Of the clear section; None where nothing is known of it. [m²·K/W]"""
+        return None if self.U is None else 1 / value_of(self.U)
+
+    @property
+    def falls_short(self) -> bool:
+        """Whether a build-up misses the R asked of it: a decision is open."""
+        return self.from_assembly and self.R is not None and misses(self.R, self.asked)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -76,6 +86,15 @@ class ShellLedger:
     share_joints: Num | None = None  #: of H, what is lost at joints and fixings, 0…1
     pending: tuple[str, ...] = ()  #: joints and fixings whose ψ or χ is still to come
     not_counted: tuple[str, ...] = NOT_COUNTED
+
+    def open(self, R_asked: float | None, H_asked: float | None) -> tuple[str, ...]:
+        """Which of its sums miss what is asked of the building: R_effective, H_shell."""
+        found = []
+        if self.R_effective is not None and misses(value_of(self.R_effective), R_asked):
+            found.append("R_effective")
+        if self.H is not None and H_asked is not None and misses(H_asked, value_of(self.H)):
+            found.append("H_shell")
+        return tuple(found)
 
 
 def shell_ledger(

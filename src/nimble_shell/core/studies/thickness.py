@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
-from nimble_shell.core.basis.stations import Direction
+from nimble_shell.core.basis.stations import Direction, misses
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.quantities.sentence import sentence
@@ -50,6 +50,11 @@ class Study:
     asked: float | None  #: asked clear-wall R [m²·K/W]
     d_asked: float | None  #: thickness at which the wall reaches it; None if nothing is asked or none reaches it [m]
     why_not: str = ""  #: why there is no such thickness
+
+    @property
+    def met(self) -> bool:
+        """Whether the layer as it is gives what is asked."""
+        return not misses(self.present.R_clear, self.asked)
 
 
 def thickness_study(

@@ -25,7 +25,9 @@
   }
   let { basis, building, units, ledger, onfile }: Props = $props();
   const name = $derived(session.open?.project.name ?? '');
-  const refused = $derived(session.trouble?.problem.status === 422 ? session.trouble.problem : undefined);
+  const refused = $derived(
+    session.saves.trouble?.problem.status === 422 ? session.saves.trouble.problem : undefined,
+  );
   const why = (part: string) => refused?.items.find((item) => item.pointer.endsWith(part))?.detail;
 
   type Part = 'site' | 'indoor' | 'targets' | 'schools' | 'climate';

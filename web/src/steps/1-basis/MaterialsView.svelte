@@ -36,12 +36,7 @@
   async function attempt(work: () => Promise<boolean>): Promise<void> {
     problem = undefined;
     try {
-      if (await work()) return;
-      const trouble = session.trouble?.problem;
-      if (trouble?.status === 422) {
-        problem = trouble;
-        session.trouble = undefined;
-      }
+      if (!(await work())) problem = session.saves.takeRefusal();
     } catch (error) {
       problem = asProblem(error);
     }

@@ -1,19 +1,17 @@
 <!-- Two to four build-ups at one scale on one ground line; and a supplier's claim worked through. -->
 <script lang="ts">
-  import type { Assembly, Checked, Comparison, Side, Studied } from '@/api/client';
-  import { api, asProblem, take } from '@/api/client';
-  import type { Problem } from '@/api/client';
+  import type { Assembly, Comparison, Side } from '@/api/client';
+  import { api, inProject, take } from '@/api/client';
   import LittleSection from '@/draw/LittleSection.svelte';
-  import { Live } from '@/api/live.svelte';
+  import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import Button from '@/kit/Button.svelte';
   import Choice from '@/kit/Choice.svelte';
-  import Entry from '@/kit/Entry.svelte';
   import Notice from '@/kit/Notice.svelte';
   import Worked from '@/project/Worked.svelte';
   import type { Units } from '@/kit/units';
-  import { untrack } from 'svelte';
+  import ClaimForm from './ClaimForm.svelte';
 
   interface Props {
     draft: Assembly;
@@ -30,31 +28,28 @@
   const assemblies = $derived(session.open?.project.assemblies ?? []);
   const sides = $derived([draft.id, ...others.filter((id) => id !== draft.id)].slice(0, 4));
 
-  const live = new Live<
-    { project: string; building: string; condition: string; sides: string[]; mode: Mode; revision: number },
-    Comparison
-  >(({ project, building, condition, sides, mode }) =>
-    take(
-      api.POST('/api/v1/projects/{project_id}/compare', {
-        params: { path: { project_id: project } },
-        body: { building_id: building, condition, sides, mode },
-      }),
-    ),
+  const live = asking(
+    () =>
+      sides.length < 2
+        ? undefined
+        : {
+            project: place.project,
+            building: place.building,
+            condition: place.condition,
+            sides,
+            mode,
+            revision,
+          },
+    ({ project, building, condition, sides, mode }): Promise<Comparison> =>
+      take(
+        api.POST('/api/v1/projects/{project_id}/compare', {
+          ...inProject(project),
+          body: { building_id: building, condition, sides, mode },
+        }),
+      ),
   );
-  $effect(() => {
-    if (sides.length < 2) return;
-    const question = {
-      project: place.project,
-      building: place.building,
-      condition: place.condition,
-      sides,
-      mode,
-      revision,
-    };
-    untrack(() => live.ask(question));
-  });
   const found = $derived(sides.length < 2 ? undefined : live.answer);
-  const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  const problem = $derived(live.problem);
   const whole = (side: Side) => side.assembly.layers.reduce((sum, layer) => sum + layer.d, 0);
   const scale = $derived.by(() => {
     const total = found?.sides.reduce((sum, side) => sum + whole(side), 0) ?? 1;
@@ -98,32 +93,6 @@
     const change = (side.figures[key] ?? 0) - (leader?.figures[key] ?? 0);
     return more ? change > 0 : change < 0;
   };
-
-  // --- a supplier's claim ------------------------------------------------------------------------------------
-  const core = $derived(draft.layers.find((layer) => layer.studied));
-  let claimR = $state<number>();
-  let claimD = $state<number>();
-  let theta = $state('24');
-  let age = $state('fresh');
-  let checked = $state.raw<{ found: Checked; assembly: Assembly; of: Studied }>();
-  let refused = $state.raw<Problem>();
-  async function check(): Promise<void> {
-    refused = undefined;
-    checked = undefined;
-    try {
-      const assembly = draft;
-      const asked = { R: claimR ?? 0, d: claimD ?? core?.d ?? 0, theta: Number(theta), age: age as 'fresh' };
-      const found = await take(
-        api.POST('/api/v1/projects/{project_id}/claim', {
-          params: { path: { project_id: place.project } },
-          body: { building_id: place.building, assembly, ...asked },
-        }),
-      );
-      checked = { found, assembly, of: { kind: 'claim', ...asked } };
-    } catch (error) {
-      refused = asProblem(error);
-    }
-  }
 </script>
 
 <div class="controls">
@@ -229,89 +198,7 @@
   <p role="status">{sides.length < 2 ? 'Choose a build-up to compare with.' : 'Comparing'}</p>
 {/if}
 
-<h2>A supplier's claim for the core</h2>
-<div class="controls" data-testid="claim">
-  <Entry
-    label="claimed R"
-    dimension="resistance"
-    value={claimR}
-    optional
-    positive
-    onsave={(value) => (claimR = value ?? undefined)}
-  />
-  <Entry
-    label="of thickness"
-    dimension="length"
-    value={claimD ?? core?.d}
-    positive
-    onsave={(value) => (claimD = value ?? undefined)}
-  />
-  <Choice
-    label="mean temperature"
-    value={theta}
-    options={['-4', '4', '10', '24'].map((value) => ({
-      value,
-      text: units.full(Number(value), 'temperature', 0),
-    }))}
-    onsave={(value) => (theta = value)}
-  />
-  <Choice
-    label="tested"
-    value={age}
-    options={[
-      { value: 'fresh', text: 'fresh, or not said' },
-      { value: 'aged', text: 'aged' },
-    ]}
-    onsave={(value) => (age = value)}
-  />
-  <Button strong onclick={() => void check()} disabled={!claimR}>Work it through</Button>
-</div>
-{#if refused}<Notice title="The claim cannot be worked through." text={refused.sentence} live />{/if}
-{#if checked}
-  {@const said = checked}
-  {#snippet figure(key: string, title: string, text: string, dimension = 'resistance')}<Worked
-      figure={key}
-      {title}
-      {text}
-      {dimension}
-      assembly={said.assembly}
-      of={said.of}
-    />{/snippet}
-  {#snippet R(key: string, title: string)}{@render figure(
-      key,
-      title,
-      units.show(said.found.figures[key] ?? 0, 'resistance'),
-    )}{/snippet}
-  <p data-testid="claim-answer">
-    Claimed λ {@render figure(
-      'lambda_claimed',
-      'Claimed λ',
-      units.full(said.found.lambda_claimed, 'conductivity', 4),
-      'conductivity',
-    )}; aged and at the label temperature of the Basis {@render figure(
-      'lambda_aged',
-      'Claimed λ, aged, at the label',
-      units.full(said.found.lambda_aged, 'conductivity', 4),
-      'conductivity',
-    )}, where the catalogue has {units.full(said.found.lambda_catalogue, 'conductivity', 4)}. With it this
-    build-up is R {@render R('R_nominal', 'R nominal with the claim')} nominal, {@render R(
-      'R_parallel',
-      'R by parallel paths with the claim',
-    )} by parallel paths, {@render R('R_isothermal', 'R by isothermal planes with the claim')} by isothermal planes,
-    {@render R('R_combined', 'R combined with the claim')} combined, {@render R(
-      'R_winter_clear',
-      'R in winter with the claim',
-    )} in winter and {@render R('R_summer_clear', 'R in summer with the claim')} in summer.
-    <b
-      >{@render figure(
-        'remains',
-        'Clear-wall R over the claim',
-        `${units.show(said.found.remains, 'share', 0)} %`,
-        'share',
-      )} of the claim is the clear wall's R</b
-    >, films and the other layers included; joints and fixings still to come off.
-  </p>
-{/if}
+<ClaimForm {draft} {units} />
 
 <style>
   .controls {
@@ -339,9 +226,6 @@
     color: var(--ink-2);
     margin-bottom: 4px;
   }
-  b {
-    color: var(--ink);
-  }
   .why {
     color: var(--ochre);
     display: block;
@@ -352,11 +236,6 @@
     font-size: var(--fs-small);
     color: var(--ink-3);
     font-weight: 400;
-  }
-  h2 {
-    margin-top: 16px;
-    border-top: 1px solid var(--line);
-    padding-top: 8px;
   }
   table {
     margin-top: 6px;

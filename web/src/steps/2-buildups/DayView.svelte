@@ -1,10 +1,10 @@
 <!-- A day through the build-up: outside, inner surface, and the inner surface of a wall of the same U without mass. -->
 <script lang="ts">
   import type { Assembly, Day } from '@/api/client';
-  import { api, asProblem, take } from '@/api/client';
-  import { niceTicks } from '@/draw/section';
+  import { api, inProject, take } from '@/api/client';
+  import { lineThrough, scaleLinear, ticksOf } from '@/draw/chart';
   import { MONTHS } from '@/kit/months';
-  import { Live } from '@/api/live.svelte';
+  import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import Choice from '@/kit/Choice.svelte';
@@ -12,7 +12,6 @@
   import Notice from '@/kit/Notice.svelte';
   import Worked from '@/project/Worked.svelte';
   import type { Units } from '@/kit/units';
-  import { untrack } from 'svelte';
 
   interface Props {
     draft: Assembly;
@@ -28,46 +27,35 @@
   let month = $state<string>();
   let rise = $state(0);
   let width = $state(700);
-  const live = new Live<
-    { project: string; building: string; assembly: Assembly; month: number; rise: number; revision: number },
-    Day
-  >(({ project, building, assembly, month, rise }) =>
-    take(
-      api.POST('/api/v1/projects/{project_id}/day', {
-        params: { path: { project_id: project } },
-        body: { building_id: building, assembly, month, rise },
-      }),
-    ),
-  );
-  $effect(() => {
-    const question = {
+  const live = asking(
+    () => ({
       project: place.project,
       building: place.building,
       assembly: draft,
       month: Number(month ?? warmest),
       rise,
       revision,
-    };
-    untrack(() => live.ask(question));
-  });
+    }),
+    ({ project, building, assembly, month, rise }): Promise<Day> =>
+      take(
+        api.POST('/api/v1/projects/{project_id}/day', {
+          ...inProject(project),
+          body: { building_id: building, assembly, month, rise },
+        }),
+      ),
+  );
   const day = $derived(live.answer);
-  const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  const problem = $derived(live.problem);
   const LEFT = 44;
   const RIGHT = 150;
   const H = 190;
   const low = $derived(Math.min(...(day ? [...day.outside, ...day.massless, day.theta_i] : [0])) - 1);
   const high = $derived(Math.max(...(day ? [...day.outside, ...day.massless, day.theta_i] : [1])) + 1);
   const x = (hour: number) => LEFT + (hour / 24) * (width - LEFT - RIGHT);
-  const y = (theta: number) => 8 + H - ((theta - low) / (high - low)) * H;
-  const path = (values: readonly number[]) =>
-    values.map((theta, hour) => `${hour ? 'L' : 'M'}${x(hour).toFixed(1)} ${y(theta).toFixed(1)}`).join('');
-  const unit = $derived(units.unit('temperature'));
-  const ticks = $derived(
-    niceTicks(low * unit.per_si + unit.offset, high * unit.per_si + unit.offset, 6).map((shown) => ({
-      shown,
-      theta: (shown - unit.offset) / unit.per_si,
-    })),
-  );
+  const y = $derived(scaleLinear([low, high], [8 + H, 8]));
+  const path = (values: readonly number[], y: (theta: number) => number) =>
+    lineThrough(values, (_, hour) => x(hour), y);
+  const ticks = $derived(ticksOf(units, 'temperature', low, high, 6));
   // The inner surface hardly moves on the scale of the outside: it is drawn again, ten times larger, below.
   const fine = $derived.by(() => {
     const values = day ? [...day.surface, ...day.massless] : [0, 1];
@@ -75,11 +63,7 @@
     const pad = Math.max((most - least) * 0.15, 0.02);
     return { low: least - pad, high: most + pad };
   });
-  const yFine = (theta: number) => 8 + 110 - ((theta - fine.low) / (fine.high - fine.low)) * 110;
-  const pathFine = (values: readonly number[]) =>
-    values
-      .map((theta, hour) => `${hour ? 'L' : 'M'}${x(hour).toFixed(1)} ${yFine(theta).toFixed(1)}`)
-      .join('');
+  const yFine = $derived(scaleLinear([fine.low, fine.high], [118, 8]));
   const swing = (values: readonly number[]) => (Math.max(...values) - Math.min(...values)) / 2;
   const of = $derived({ kind: 'day' as const, month: Number(month ?? warmest), rise });
   const rows = (day: Day): [string, string, string, string][] => [
@@ -133,16 +117,14 @@
       <svg {width} height={H + 36} role="img" aria-label="Temperatures through the day">
         <rect class="ground" x={LEFT} y="8" width={width - LEFT - RIGHT} height={H} />
         {#each ticks as tick, at (at)}
-          <line class="grid" x1={LEFT} x2={width - RIGHT} y1={y(tick.theta)} y2={y(tick.theta)} />
-          <text class="axis" x={LEFT - 6} y={y(tick.theta) + 4} text-anchor="end"
-            >{String(tick.shown).replace('-', '−')}</text
-          >
+          <line class="grid" x1={LEFT} x2={width - RIGHT} y1={y(tick.value)} y2={y(tick.value)} />
+          <text class="axis" x={LEFT - 6} y={y(tick.value) + 4} text-anchor="end">{tick.shown}</text>
         {/each}
         {#each [0, 6, 12, 18, 24] as hour (hour)}
           <text class="axis" x={x(hour)} y={H + 24} text-anchor="middle">{hour} h</text>
         {/each}
-        <path class="outside" d={path(day.outside)} />
-        <path class="inside" d={path(day.surface)} />
+        <path class="outside" d={path(day.outside, y)} />
+        <path class="inside" d={path(day.surface, y)} />
         <line class="room" x1={LEFT} x2={width - RIGHT} y1={y(day.theta_i)} y2={y(day.theta_i)} />
         <text x={width - RIGHT + 8} y={y(day.outside[24] ?? 0) + 4}>outside</text>
         <text x={width - RIGHT + 8} y={y(day.theta_i) + ((day.outside[24] ?? 0 > day.theta_i) ? 4 : -4)}
@@ -152,16 +134,15 @@
       <h2>Inner surface, enlarged <span>{units.symbol('temperature')}</span></h2>
       <svg {width} height="142" role="img" aria-label="Inner surface with and without mass">
         <rect class="ground" x={LEFT} y="8" width={width - LEFT - RIGHT} height="110" />
-        {#each niceTicks(fine.low * unit.per_si + unit.offset, fine.high * unit.per_si + unit.offset, 4) as shown, at (at)}
-          {@const theta = (shown - unit.offset) / unit.per_si}
-          <line class="grid" x1={LEFT} x2={width - RIGHT} y1={yFine(theta)} y2={yFine(theta)} />
-          <text class="axis" x={LEFT - 6} y={yFine(theta) + 4} text-anchor="end">{shown}</text>
+        {#each ticksOf(units, 'temperature', fine.low, fine.high, 4) as tick, at (at)}
+          <line class="grid" x1={LEFT} x2={width - RIGHT} y1={yFine(tick.value)} y2={yFine(tick.value)} />
+          <text class="axis" x={LEFT - 6} y={yFine(tick.value) + 4} text-anchor="end">{tick.shown}</text>
         {/each}
         {#each [0, 6, 12, 18, 24] as hour (hour)}
           <text class="axis" x={x(hour)} y="134" text-anchor="middle">{hour} h</text>
         {/each}
-        <path class="massless" d={pathFine(day.massless)} />
-        <path class="inside" d={pathFine(day.surface)} />
+        <path class="massless" d={path(day.massless, yFine)} />
+        <path class="inside" d={path(day.surface, yFine)} />
         <text x={width - RIGHT + 8} y={yFine(day.massless[24] ?? 0) + 12} class="soft">same U, no mass</text>
         <text x={width - RIGHT + 8} y={yFine(day.surface[24] ?? 0) - 3}>this build-up</text>
       </svg>

@@ -4,6 +4,8 @@
   import { api, asProblem, take } from '@/api/client';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
+  import { takeOffer } from '@/project/standards';
+  import { keepStandard } from '@/project/standards';
   import { PLACES } from '@/project/stations';
   import Button from '@/kit/Button.svelte';
   import Notice from '@/kit/Notice.svelte';
@@ -50,14 +52,9 @@
     void load(router.place.project, draft.id);
   });
   async function keep(): Promise<void> {
-    const good = await session.keepStandard(draft.id, kind, reason.trim(), source.trim(), since.trim());
-    const trouble = session.trouble?.problem;
-    refused = undefined;
+    const good = await keepStandard(draft.id, kind, reason.trim(), source.trim(), since.trim());
+    refused = good ? undefined : session.saves.takeRefusal();
     if (good) reason = source = since = '';
-    else if (trouble?.status === 422) {
-      refused = trouble;
-      session.trouble = undefined;
-    }
   }
   async function withdraw(standard: Standard): Promise<void> {
     try {
@@ -125,7 +122,7 @@
           {:else}<tr><td colspan="3">no difference but the version</td></tr>{/each}
         </tbody>
       </table>
-      <Button strong onclick={() => offer && void session.takeOffer(draft.id, offer.standard.version, zone)}
+      <Button strong onclick={() => offer && void takeOffer(draft.id, offer.standard.version, zone)}
         >Take it</Button
       >
     {/if}

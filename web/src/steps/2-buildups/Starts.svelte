@@ -5,6 +5,7 @@
   import type { Problem } from '@/api/client';
   import LittleSection from '@/draw/LittleSection.svelte';
   import { session } from '@/project/session.svelte';
+  import { useStandard } from '@/project/standards';
   import { PLACES } from '@/project/stations';
   import Button from '@/kit/Button.svelte';
   import Choice from '@/kit/Choice.svelte';
@@ -49,11 +50,7 @@
       `${element.name}: ${system.name}`,
       zone,
     );
-    const trouble = session.trouble?.problem;
-    if (!good && trouble?.status === 422) {
-      refused = trouble.sentence;
-      session.trouble = undefined;
-    }
+    if (!good) refused = session.saves.takeRefusal()?.sentence ?? '';
   }
   function adjust(system: System): void {
     adjusting = adjusting === system.key ? '' : system.key;
@@ -77,7 +74,7 @@
       <li>
         <button
           class="card"
-          onclick={() => void session.useStandard(building, element.id, standard, zone)}
+          onclick={() => void useStandard(building, element.id, standard, zone)}
           aria-label="Use the standard {standard.assembly.name}"
         >
           <span class="drawn"

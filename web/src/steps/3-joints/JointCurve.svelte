@@ -1,16 +1,15 @@
 <!-- ψ or χ of a joint over one of its parameters: which one, the solved curve, and the hand on it. -->
 <script lang="ts">
   import type { Joint, JointFamily, JointVariant, SweepPoint } from '@/api/client';
-  import { api, take } from '@/api/client';
+  import { api, inProject, take } from '@/api/client';
   import PsiCurve from '@/draw/PsiCurve.svelte';
   import { joints } from './joints.svelte';
-  import { Live } from '@/api/live.svelte';
+  import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { Solving } from '@/api/solving.svelte';
   import Choice from '@/kit/Choice.svelte';
   import SolvingBar from '@/kit/SolvingBar.svelte';
   import type { Units } from '@/kit/units';
-  import { untrack } from 'svelte';
 
   interface Props {
     /** As saved: the curve belongs to it. */
@@ -32,27 +31,25 @@
     numbers.find((one) => one.key === chosen) ?? numbers.find((one) => one.key === 'position') ?? numbers[0],
   );
   const solving = new Solving();
-  const sweep = new Live<
-    { project: string; joint: Joint; condition: string; key: string; values: number[]; revision: number },
-    SweepPoint[]
-  >(async ({ project, joint, condition, key, values }) => {
-    const found = await solving.run((ticket) =>
-      take(
-        api.POST('/api/v1/projects/{project_id}/joint-sweep', {
-          params: { path: { project_id: project } },
-          body: { joint, building_id: router.place.building, condition, key, values, ticket },
-        }),
-      ),
-    );
-    return found.points;
-  });
-  $effect(() => {
-    const { key, least, most } = swept ?? {};
-    if (key === undefined || typeof least !== 'number' || typeof most !== 'number') return;
-    const places = Array.from({ length: 13 }, (_, n) => least + (n / 12) * (most - least));
-    const question = { project: router.place.project, joint, condition, key, values: places, revision };
-    untrack(() => sweep.ask(question));
-  });
+  const sweep = asking(
+    () => {
+      const { key, least, most } = swept ?? {};
+      if (key === undefined || typeof least !== 'number' || typeof most !== 'number') return undefined;
+      const places = Array.from({ length: 13 }, (_, n) => least + (n / 12) * (most - least));
+      return { project: router.place.project, joint, condition, key, values: places, revision };
+    },
+    async ({ project, joint, condition, key, values }): Promise<SweepPoint[]> => {
+      const found = await solving.run((ticket) =>
+        take(
+          api.POST('/api/v1/projects/{project_id}/joint-sweep', {
+            ...inProject(project),
+            body: { joint, building_id: router.place.building, condition, key, values, ticket },
+          }),
+        ),
+      );
+      return found.points;
+    },
+  );
   const now = $derived(swept && values[swept.key]);
 </script>
 

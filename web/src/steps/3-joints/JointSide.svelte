@@ -129,7 +129,7 @@
         </div>
         <div>
           <dt>f<sub>Rsi</sub></dt>
-          <dd class:decision={asked && solved.f_rsi !== null && solved.f_rsi < asked}>
+          <dd class:decision={solved.falls_short}>
             <b>{solved.f_rsi === null ? '–' : units.show(solved.f_rsi, 'ratio', 3)}</b>
             {#if asked}<small>asked {units.show(asked, 'ratio', 2)}</small>{/if}
           </dd>

@@ -5,6 +5,8 @@
   import { joints } from './joints.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
+  import { takeJointStandard } from '@/project/standards';
+  import { keepJointStandard } from '@/project/standards';
   import Button from '@/kit/Button.svelte';
   import Notice from '@/kit/Notice.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
@@ -51,20 +53,9 @@
     void load(router.place.project, building.id, joint.id);
   });
   async function keep(): Promise<void> {
-    const good = await session.keepJointStandard(
-      building.id,
-      joint.id,
-      reason.trim(),
-      source.trim(),
-      since.trim(),
-    );
-    const trouble = session.trouble?.problem;
-    refused = undefined;
+    const good = await keepJointStandard(building.id, joint.id, reason.trim(), source.trim(), since.trim());
+    refused = good ? undefined : session.saves.takeRefusal();
     if (good) reason = source = since = '';
-    else if (trouble?.status === 422) {
-      refused = trouble;
-      session.trouble = undefined;
-    }
   }
   async function withdraw(standard: JointStandard): Promise<void> {
     try {
@@ -79,8 +70,7 @@
       problem = asProblem(error);
     }
   }
-  const build = (id: string, version: number) =>
-    void session.takeJointStandard(building.id, joint, id, version);
+  const build = (id: string, version: number) => void takeJointStandard(building.id, joint, id, version);
   // A parameter as its variant calls it, in its own unit.
   const words = $derived(
     new Map((family?.variants ?? []).flatMap((one) => one.parameters).map((one) => [one.key, one])),

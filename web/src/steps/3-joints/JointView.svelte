@@ -1,14 +1,13 @@
 <!-- Joints of one station: which, the bench of two variants, what the other one changes, a curve of ψ. -->
 <script lang="ts">
   import type { Building, Joint, JointWarmer, Ledger } from '@/api/client';
-  import { api, asProblem, take } from '@/api/client';
+  import { api, inProject, take } from '@/api/client';
   import { joints } from './joints.svelte';
-  import { Live } from '@/api/live.svelte';
+  import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { STATIONS } from '@/project/stations';
   import Button from '@/kit/Button.svelte';
-  import Choice from '@/kit/Choice.svelte';
   import Entry from '@/kit/Entry.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
   import Which from '@/kit/Which.svelte';
@@ -19,6 +18,9 @@
   import JointSide from './JointSide.svelte';
   import JointStarts from './JointStarts.svelte';
   import SealSchedule from './SealSchedule.svelte';
+  import JointChange from './JointChange.svelte';
+  import JointParameters from './JointParameters.svelte';
+  import JointReferences from './JointReferences.svelte';
 
   interface Props {
     building: Building;
@@ -47,8 +49,8 @@
   const answerB = $derived(
     draft?.other && joints.b.answered?.joint.id === draft.id ? joints.b.answer : undefined,
   );
-  const problemA = $derived(joints.a.error ? asProblem(joints.a.error) : undefined);
-  const problemB = $derived(draft?.other && joints.b.error ? asProblem(joints.b.error) : undefined);
+  const problemA = $derived(joints.a.problem);
+  const problemB = $derived(draft?.other ? joints.b.problem : undefined);
   const line = $derived(ledger?.joints.find((one) => one.joint_id === draft?.id));
   let width = $state(1000);
   let flowLines = $state(false);
@@ -100,30 +102,24 @@
     const rest = (building.joints ?? []).filter((one) => one.id !== draft.id);
     void session.saveBuilding({ ...building, joints: rest }, `${draft.name} removed`, `${draft.station}3`);
   }
-  const value = $derived((key: string) => answerA?.drawing.values[key]);
 
   // --- how much warmer B is, point by point -----------------------------------------------------------------
   let compared = $state(false);
-  const difference = new Live<
-    { project: string; joint: Joint; condition: string; revision: number },
-    JointWarmer
-  >(({ project, joint, condition }) =>
-    joints.solvingB.run((ticket) =>
-      take(
-        api.POST('/api/v1/projects/{project_id}/joint-difference', {
-          params: { path: { project_id: project } },
-          body: { joint, building_id: router.place.building, condition, ticket },
-        }),
+  const difference = asking(
+    () =>
+      compared && stored?.other ? { project: place.project, condition, revision, joint: stored } : undefined,
+    ({ project, joint, condition }): Promise<JointWarmer> =>
+      joints.solvingB.run((ticket) =>
+        take(
+          api.POST('/api/v1/projects/{project_id}/joint-difference', {
+            ...inProject(project),
+            body: { joint, building_id: router.place.building, condition, ticket },
+          }),
+        ),
       ),
-    ),
   );
-  $effect(() => {
-    const joint = stored;
-    const question = { project: place.project, condition, revision };
-    if (compared && joint?.other) untrack(() => difference.ask({ ...question, joint }));
-  });
   const warmer = $derived(
-    compared && draft === stored && difference.answered?.joint === stored ? difference.answer : undefined,
+    compared && stored && draft === stored ? difference.of({ joint: stored }) : undefined,
   );
   const change = $derived.by(() => {
     const [a, b] = [answerA?.solved?.psi_out[dimensions], answerB?.solved?.psi_out[dimensions]];
@@ -173,7 +169,7 @@
       )} / {units.full(answerA.solved.temperatures['inside'] ?? 0, 'temperature')}; bold line {units.full(
         answerA.solved.critical,
         'temperature',
-      )}: room air at 80 % on a surface. {answerA.solved.unknowns
+      )}: room air at {units.full(session.shipped?.mould_phi ?? 0, 'share', 0)} on a surface. {answerA.solved.unknowns
         .toLocaleString('en')
         .replaceAll(',', '\u2009')} unknowns{/if}
   </p>
@@ -229,54 +225,15 @@
       {#if answerA}<SealSchedule {building} joint={draft} sealing={answerA.sealing} {units} />{/if}
     </div>
     <aside style:width="{reading}px">
-      {#if draft.other}
-        <h2>What B changes</h2>
-        {#if change !== undefined}
-          <dl>
-            <div>
-              <dt>{family.point ? 'χ' : 'ψ'}, solved</dt>
-              <dd>
-                {units.delta(change, family.point ? 'coupling' : 'linear')}
-                <small>{units.symbol(family.point ? 'coupling' : 'linear')}</small>
-              </dd>
-            </div>
-            <div>
-              <dt>{family.point ? 'pieces' : 'length'}</dt>
-              <dd>
-                × {family.point
-                  ? (draft.length ?? 0).toFixed(0)
-                  : units.full(draft.length ?? 0, 'distance', 1)}
-              </dd>
-            </div>
-            <div class="sum">
-              <dt>heat loss</dt>
-              <dd>
-                {units.delta(change * (draft.length ?? 0), 'coupling')}
-                <small>{units.symbol('coupling')}</small>
-              </dd>
-            </div>
-          </dl>
-        {/if}
-        <div class="acts">
-          <Button strong onclick={swap}>Take B</Button>
-          <Button onclick={() => void joints.commit(building, { other: '' }, `${draft.name}: no comparison`)}
-            >Leave B out</Button
-          >
-        </div>
-      {:else}
-        <Choice
-          label="compare with"
-          value=""
-          options={[
-            { value: '', text: 'another variant' },
-            ...family.variants
-              .filter((one) => one.suits.includes(first?.system ?? '') && one.key !== draft.variant)
-              .map((one) => ({ value: one.key, text: one.text })),
-          ]}
-          onsave={(other) =>
-            other && void joints.commit(building, { other }, `${draft.name}: compared with ${other}`)}
-        />
-      {/if}
+      <JointChange
+        {draft}
+        {family}
+        system={first?.system ?? ''}
+        {change}
+        {units}
+        onswap={swap}
+        onother={(other, words) => void joints.commit(building, { other }, `${draft.name}: ${words}`)}
+      />
       <h2>In the building</h2>
       <Entry
         label={family.point ? 'pieces' : 'length'}
@@ -299,63 +256,15 @@
           width={reading - 20}
           onturn={turn}
         />{/if}
-      <h2>Parameters</h2>
-      <div class="stack">
-        {#each variant.parameters as one (one.key)}
-          {@const now = value(one.key)}
-          {#if one.kind === 'number'}
-            <Entry
-              label={one.text}
-              dimension={one.dimension ?? 'length'}
-              value={typeof now === 'number' ? now : Number(one.start)}
-              width="tiny"
-              onsave={(typed) => typed !== null && turn(one.key, typed)}
-            />
-          {:else}
-            <Choice
-              label={one.text}
-              value={String(now ?? one.start)}
-              options={(one.options ?? []).map((word) => ({
-                value: word,
-                text: session.materials.get(word)?.name ?? word,
-              }))}
-              onsave={(word) => turn(one.key, word)}
-            />
-          {/if}
-        {/each}
-      </div>
-      {#if answerA?.solved}
-        <h2>Against what</h2>
-        <table>
-          <thead
-            ><tr><th>plane element</th><th class="n">U</th><th class="n">{units.symbol('distance')}</th></tr
-            ></thead
-          >
-          <tbody>
-            {#each answerA.solved.references as one, at (at)}
-              <tr>
-                <td>{one.name}</td><td class="n">{units.show(one.U, 'transmittance')}</td>
-                <td class="n"
-                  >{units.show(
-                    one.lengths[['internal', 'overall', 'external'].indexOf(dimensions)] ?? 0,
-                    'distance',
-                  )}</td
-                >
-              </tr>
-            {/each}
-          </tbody>
-        </table>
-        <p class="soft">
-          {#if !family.point}ψ internal {units.show(answerA.solved.psi_out['internal'] ?? 0, 'linear')},
-            overall {units.show(answerA.solved.psi_out['overall'] ?? 0, 'linear')}, external {units.show(
-              answerA.solved.psi_out['external'] ?? 0,
-              'linear',
-            )}.{/if}
-          {#each answerA.drawing.assumptions as one (one)}
-            {one[0]?.toUpperCase()}{one.slice(1)}.{/each}
-          {variant.note ?? ''}
-        </p>
-      {/if}
+      <JointParameters {variant} values={answerA?.drawing.values ?? {}} onturn={turn} />
+      {#if answerA?.solved}<JointReferences
+          solved={answerA.solved}
+          drawing={answerA.drawing}
+          point={family.point}
+          note={variant.note ?? ''}
+          {dimensions}
+          {units}
+        />{/if}
     </aside>
   </div>
 {:else}
@@ -392,21 +301,6 @@
   }
   h2:first-child {
     margin-top: 0;
-  }
-  dl div {
-    font-size: var(--fs-small);
-  }
-  small {
-    color: var(--ink-3);
-    font-size: var(--fs-cap);
-  }
-  .acts {
-    display: flex;
-    gap: 6px;
-    margin-top: 6px;
-  }
-  table {
-    font-size: var(--fs-small);
   }
   .check {
     font-size: var(--fs-small);

@@ -1,8 +1,8 @@
 <!-- Round the building: the four lines of control drawn round its section, and every break to click on. -->
 <script lang="ts">
   import type { Building, Walk, WalkStop } from '@/api/client';
-  import { api, asProblem, take } from '@/api/client';
-  import { Live } from '@/api/live.svelte';
+  import { api, inBuilding, take } from '@/api/client';
+  import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { STATIONS } from '@/project/stations';
@@ -11,7 +11,6 @@
   import Button from '@/kit/Button.svelte';
   import Notice from '@/kit/Notice.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
-  import { untrack } from 'svelte';
 
   interface Props {
     building: Building;
@@ -19,20 +18,15 @@
   let { building }: Props = $props();
   const place = $derived(router.place);
   const revision = $derived(session.open?.revision ?? 0);
-  const live = new Live<{ project: string; building: string; revision: number }, Walk>(
-    ({ project, building }) =>
+  const live = asking(
+    () => ({ project: place.project, building: building.id, revision }),
+    ({ project, building }): Promise<Walk> =>
       take(
-        api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/walk', {
-          params: { path: { project_id: project, building_id: building } },
-        }),
+        api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/walk', inBuilding(project, building)),
       ),
   );
-  $effect(() => {
-    const question = { project: place.project, building: building.id, revision };
-    untrack(() => live.ask(question));
-  });
   const walk = $derived(live.answer);
-  const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  const problem = $derived(live.problem);
   // At the foot the joint and the floor are pieces of their own.
   const at = (station: string, joint: boolean) =>
     (walk?.stops ?? []).filter(

@@ -1,24 +1,21 @@
 <!-- One group of fixings: its cell drawn and solved, χ beside the formula, what is left of the build-up, its spacing. -->
 <script lang="ts">
-  import type { Assembly, Building, Fixing, FixingSweepPoint } from '@/api/client';
-  import { api, asProblem, take } from '@/api/client';
+  import type { Assembly, Building, Fixing } from '@/api/client';
   import JointField from '@/draw/JointField.svelte';
-  import PsiCurve from '@/draw/PsiCurve.svelte';
   import { bench } from '@/project/bench.svelte';
   import { fixings } from './fixings.svelte';
-  import { Live } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
-  import { Solving } from '@/api/solving.svelte';
-  import { working } from '@/project/working.svelte';
   import Button from '@/kit/Button.svelte';
-  import Figure from '@/kit/Figure.svelte';
   import Notice from '@/kit/Notice.svelte';
   import SolvingBar from '@/kit/SolvingBar.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
   import type { Units } from '@/kit/units';
   import { untrack } from 'svelte';
   import FixingParts from './FixingParts.svelte';
+  import FixingFigures from './FixingFigures.svelte';
+  import FixingReading from './FixingReading.svelte';
+  import FixingSpacing from './FixingSpacing.svelte';
 
   interface Props {
     building: Building;
@@ -43,13 +40,14 @@
     const newest = question;
     untrack(() => fixings.ask(newest));
   });
-  const answer = $derived(fixings.live.answered?.fixing === fixing.id ? fixings.live.answer : undefined);
-  const problem = $derived(fixings.live.error ? asProblem(fixings.live.error) : undefined);
+  const answer = $derived(fixings.live.of({ fixing: fixing.id }));
+  const problem = $derived(fixings.live.problem);
   const stale = $derived(fixings.live.stale);
   let width = $state(1000);
   const reading = $derived(Math.min(Math.max(width * 0.3, 270), 350));
   const work = $derived(width - reading - 34);
   const asked = $derived(session.open?.project.basis.targets.f_rsi);
+  const percent = $derived(units.full(session.shipped?.mould_phi ?? 0, 'share', 0));
   const words = new Map([
     ['inner', 'into what is inside'],
     ['outer', 'into what is outside'],
@@ -74,56 +72,7 @@
     const item = bench.refused?.items.find((one) => one.pointer.endsWith(`/${key}`));
     return item && `${item.detail}; ${item.hint}.`;
   }
-
-  // --- ΔU over the spacing ----------------------------------------------------------------------------------
-  const spacing = $derived(fixing.across ?? Math.sqrt(1 / (fixing.n ?? 1)));
-  const [least, most] = $derived([spacing / 3, spacing * 2]);
-  /** The pattern keeps its proportion; what runs through keeps its height. */
-  function spaced(to: number): Partial<Fixing> {
-    const across = fixing.across ?? spacing;
-    const along = fixing.along ?? spacing;
-    const runs = (fixing.h ?? 0) >= along * 0.999999;
-    return { n: null, across: to, along: runs ? along : (along * to) / across };
-  }
-  const sweeping = new Solving();
-  const sweep = new Live<
-    { project: string; building: string; assembly: Assembly; fixing: string; values: number[] },
-    FixingSweepPoint[]
-  >(async ({ project, building, assembly, fixing, values }) => {
-    const found = await sweeping.run((ticket) =>
-      take(
-        api.POST('/api/v1/projects/{project_id}/fixing-sweep', {
-          params: { path: { project_id: project } },
-          body: { building_id: building, assembly, fixing_id: fixing, values, ticket },
-        }),
-      ),
-    );
-    return found.points;
-  });
-  const saved = $derived(session.assembly(draft.id));
-  $effect(() => {
-    const one = saved?.fixings?.find((each) => each.id === fixing.id);
-    if (!saved || !one) return;
-    const from = one.across ?? Math.sqrt(1 / (one.n ?? 1));
-    const values = Array.from({ length: 9 }, (_, n) => Number(((from / 3) * 6 ** (n / 8)).toPrecision(4)));
-    const question = {
-      project: place.project,
-      building: building.id,
-      assembly: saved,
-      fixing: one.id,
-      values,
-    };
-    untrack(() => sweep.ask(question));
-  });
-  const points = $derived(sweep.answered?.fixing === fixing.id ? (sweep.answer ?? []) : []);
 </script>
-
-{#snippet row(name: string, value: string, unit: string, testid = '')}
-  <div>
-    <dt>{name}</dt>
-    <dd><b data-testid={testid || undefined}>{value}</b> <small>{unit}</small></dd>
-  </div>
-{/snippet}
 
 <SheetHead {zone} title={fixing.name} aside={draft.name}>
   <label class="name"
@@ -147,7 +96,9 @@
     )} / {units.full(answer.solved.temperatures['inside'] ?? 0, 'temperature')}; bold line {units.full(
       answer.solved.critical,
       'temperature',
-    )}: room air at 80 % on a surface. {answer.solved.unknowns.toLocaleString('en').replaceAll(',', '\u2009')}
+    )}: room air at {percent} on a surface. {answer.solved.unknowns
+      .toLocaleString('en')
+      .replaceAll(',', '\u2009')}
     unknowns, {stale ? 'solving' : answer.solved.accuracy === 'final' ? 'final' : 'working accuracy'}{/if}
 </p>
 <SolvingBar solving={fixings.solving} name={fixing.name} />
@@ -182,119 +133,21 @@
           'length',
         )}{#each answer.says as one (one)}; <b>{one}</b>{/each}.
       </p>
-      <dl class="figures" data-stale={stale}>
-        <div>
-          <dt>χ, solved</dt>
-          <dd>
-            <b data-testid="chi">{units.show(answer.chi, 'coupling', 5)}</b>
-            <small>{units.symbol('coupling')}</small>
-          </dd>
-          <dd class="under">±{units.show(Math.max(answer.error, 1e-6), 'coupling', 6)} estimated</dd>
-        </div>
-        <div>
-          <dt>by the approximate formula</dt>
-          <dd>
-            <b data-testid="chi-approximate">{units.show(answer.chi_approximate, 'coupling', 5)}</b>
-            <small>{units.symbol('coupling')}</small>
-          </dd>
-          <dd class="under">
-            {#if answer.approximate_counts}solved over formula {units.show(
-                answer.ratio,
-                'ratio',
-                2,
-              )}{:else}the procedure counts nothing below 1 W/(m·K); ratio {units.show(
-                answer.ratio,
-                'ratio',
-                2,
-              )}{/if}
-          </dd>
-        </div>
-        <div>
-          <dt>f<sub>Rsi</sub> at it</dt>
-          <dd class:decision={asked && answer.solved.f_rsi !== null && answer.solved.f_rsi < asked}>
-            <b>{answer.solved.f_rsi === null ? '–' : units.show(answer.solved.f_rsi, 'ratio', 3)}</b>
-            {#if asked}<small>asked {units.show(asked, 'ratio', 2)}</small>{/if}
-          </dd>
-          <dd class="under">coldest {units.full(answer.solved.coldest, 'temperature')}</dd>
-        </div>
-      </dl>
+      <FixingFigures {answer} {units} {asked} {stale} />
     {:else if !problem}
       <p role="status">Solving the cell</p>
     {/if}
-    {#if points.length}
-      <h2>ΔU over the spacing across, {units.symbol('transmittance')}</h2>
-      <PsiCurve
-        points={points.map((one) => ({
-          value: one.value,
-          psi: one.delta_U,
-          f_rsi: null,
-          why_not: one.why_not,
-        }))}
-        beside={points.map((one) => one.delta_U_approximate)}
-        of="transmittance"
-        value={spacing}
-        least={points[0]?.value ?? least}
-        most={points[points.length - 1]?.value ?? most}
-        dimension="length"
-        name="spacing across"
+    {#if answer}<FixingSpacing
+        {draft}
+        {fixing}
         {units}
         width={Math.min(work, 620)}
-        stale={sweep.stale}
-        onmove={(to) => bench.move(changed(spaced(to)))}
-        onrest={(to) => turn(spaced(Number(to.toPrecision(4))), `spacing ${units.full(to, 'length')}`)}
-      />
-      <p class="soft">Solved in ink, the approximate formula dashed.</p>
-    {:else if answer}<p role="status" class="soft">Solving nine spacings</p>{/if}
-    <SolvingBar solving={sweeping} name="the spacings" />
+        onmove={(change) => bench.move(changed(change))}
+        onturn={turn}
+      />{/if}
   </div>
   <aside style:width="{reading}px">
-    {#if answer}
-      <h2>In the build-up</h2>
-      <dl data-stale={stale}>
-        {@render row(
-          'number',
-          units.show(answer.per_area, 'count_per_area', 2),
-          units.symbol('count_per_area'),
-        )}
-        {@render row(
-          'ΔU = n·χ',
-          units.show(answer.delta_U, 'transmittance', 4),
-          units.symbol('transmittance'),
-          'delta-U',
-        )}
-        {@render row(
-          'R without this group',
-          units.show(answer.R_without, 'resistance', 3),
-          units.symbol('resistance'),
-        )}
-        <div class="sum">
-          <dt>R that remains</dt>
-          <dd>
-            <Figure
-              value={units.show(answer.R_all, 'resistance', 3)}
-              unit={units.symbol('resistance')}
-              label="R that remains"
-              onwork={() =>
-                void working.show({
-                  figure: 'R_clear',
-                  title: 'Clear-wall R with fixings',
-                  dimension: 'resistance',
-                  project: place.project,
-                  building: building.id,
-                  condition: place.condition,
-                  assembly: draft,
-                })}
-            />
-          </dd>
-        </div>
-      </dl>
-      <h2>In the building</h2>
-      <dl data-stale={stale}>
-        {@render row('area of this build-up', units.show(answer.area, 'area', 1), units.symbol('area'))}
-        {@render row('pieces', Math.ceil(answer.count).toLocaleString('en').replaceAll(',', '\u2009'), '')}
-        {@render row('heat loss', units.show(answer.H, 'coupling', 2), units.symbol('coupling'))}
-      </dl>
-    {/if}
+    {#if answer}<FixingReading {answer} {building} {draft} {units} {stale} />{/if}
     <h2>Parts</h2>
     <FixingParts {fixing} {refused} onturn={turn} />
     <p class="caution">{fixings.offered?.caution ?? ''}</p>
@@ -328,35 +181,6 @@
   }
   h2:first-child {
     margin-top: 0;
-  }
-  aside dl div {
-    display: flex;
-    justify-content: space-between;
-    align-items: baseline;
-    padding: 2px 0;
-    font-size: var(--fs-small);
-  }
-  .figures {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px 28px;
-    border-top: 1px solid var(--hair);
-    padding-top: 6px;
-  }
-  .figures b {
-    font: 600 18px var(--mono);
-  }
-  .under {
-    font: 400 var(--fs-small) var(--sans);
-    color: var(--ink-2);
-  }
-  .decision b {
-    color: var(--oxide);
-    border-top: 2px solid var(--oxide);
-  }
-  small {
-    color: var(--ink-3);
-    font: 400 var(--fs-cap) var(--sans);
   }
   .soft {
     color: var(--ink-2);

@@ -8,16 +8,14 @@
   import { hours, Solving } from '@/api/solving.svelte';
   import Button from '@/kit/Button.svelte';
   import SolvingBar from '@/kit/SolvingBar.svelte';
-  import type { Units } from '@/kit/units';
   import AdviceList from './AdviceList.svelte';
 
   interface Props {
     building: Building;
     assembly: Assembly;
     life: Life;
-    units: Units;
   }
-  let { building, assembly, life, units }: Props = $props();
+  let { building, assembly, life }: Props = $props();
   const solving = new Solving(hours);
   const of = $derived(JSON.stringify([session.open?.revision, building.id, assembly, life]));
   const search = new Search<{ advice: Advice[] }>(solving);
@@ -36,7 +34,7 @@
 <div class="searched" data-testid="hours-advice">
   {#if found}
     <p>The smallest change of each kind, every step of it run by the hour:</p>
-    <AdviceList {assembly} advice={found.advice} {units} byPoints />
+    <AdviceList advice={found.advice} />
   {:else}
     <Button onclick={ask} disabled={search.busy}>Search what would change it</Button>
     {#if search.problem}<span class="soft" role="status">{search.problem}</span>{:else if !search.busy}<span

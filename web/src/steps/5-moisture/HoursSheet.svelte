@@ -1,20 +1,18 @@
-<!-- A build-up by the hour: what its layers hold through the years, the section at any moment, and a harder life. -->
+<!-- A build-up by the hour: what is supposed, the run or a fan of harder lives, and what stands in its way. -->
 <script lang="ts">
-  import type { Assembly, Building, HoursRun, Life } from '@/api/client';
-  import { asProblem } from '@/api/client';
-  import SectionProfile from '@/draw/SectionProfile.svelte';
-  import TimeChart, { type Line } from '@/draw/TimeChart.svelte';
-  import { layerName } from '@/project/layers';
-  import { runs, STATES_A_DAY } from './hours.svelte';
-  import { router } from '@/project/router.svelte';
-  import { session } from '@/project/session.svelte';
+  import type { Assembly, Building, Life } from '@/api/client';
+  import { api, inProject, take } from '@/api/client';
+  import { asking } from '@/api/live.svelte';
   import Button from '@/kit/Button.svelte';
   import Notice from '@/kit/Notice.svelte';
   import SolvingBar from '@/kit/SolvingBar.svelte';
   import type { Units } from '@/kit/units';
+  import { router } from '@/project/router.svelte';
+  import { session } from '@/project/session.svelte';
   import { untrack } from 'svelte';
   import FanSheet from './FanSheet.svelte';
-  import HoursAdvice from './HoursAdvice.svelte';
+  import { runs } from './hours.svelte';
+  import HoursRun from './HoursRun.svelte';
   import LifeForm from './LifeForm.svelte';
 
   interface Props {
@@ -24,33 +22,30 @@
     fan: boolean;
   }
   let { building, assembly, units, fan }: Props = $props();
-  const STANDING = 90;
-  const START: Life = {
-    azimuth: 0, tilt: STANDING, absorptance: 0.6, rain: 0, years: 5, fresh: false, phi_0: 0.8, gap: 50, damper: 0,
-    leakage: 0, leak_layer: null,
-  }; // prettier-ignore
-  const TILTS: Record<string, number> = { B: 35, F: 180, H: 180 };
-  const at = $derived(`${router.place.project}/${building.id}/${assembly.id}`);
-  const life = $derived<Life>({
-    ...START,
-    tilt: TILTS[router.place.station] ?? STANDING,
-    ...runs.lives[at],
-  });
+  const project = $derived(router.place.project);
+  const revision = $derived(session.open?.revision ?? 0);
+  const at = $derived(`${project}/${building.id}/${assembly.id}`);
+  /** What a run supposes until somebody says otherwise. */
+  const meant = asking(
+    () => ({ project, building: building.id, assembly, revision }),
+    ({ project, building: building_id, assembly }): Promise<Life> =>
+      take(
+        api.POST('/api/v1/projects/{project_id}/moisture/life', {
+          ...inProject(project),
+          body: { building_id, assembly },
+        }),
+      ),
+  );
+  const start = $derived(meant.answered?.assembly.id === assembly.id ? meant.answer : undefined);
+  const life = $derived<Life | undefined>(start && { ...start, ...runs.lives[at] });
   let again = $state(0);
-  const question = $derived({
-    project: router.place.project,
-    building: building.id,
-    revision: session.open?.revision ?? 0,
-    assembly,
-    life,
-    again,
-  });
   const live = $derived(fan ? runs.fan : runs.run);
   const solving = $derived(fan ? runs.fanning : runs.solving);
   $effect(() => {
-    const asked = question;
+    const asked = life && { project, building: building.id, revision, assembly, life, again };
     const now = live;
     const bar = solving;
+    if (!asked) return;
     untrack(() => {
       const before = now.asked;
       // The same question from another visit is not asked again.
@@ -64,124 +59,18 @@
       ? runs.run.answer
       : undefined,
   );
-  $effect(() => {
-    if (run && !fan) void runs.load(run);
-  });
-  const field = $derived(run && runs.field?.key === run.key ? runs.field : undefined);
-  const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  const problem = $derived(live.problem ?? meant.problem);
   const stopped = $derived(problem?.status === 409);
   const refused = $derived.by(() => {
     const one = problem?.body.errors?.[0];
     const name = one?.pointer.split('/').at(-1);
-    return one && name !== undefined && name in START ? { field: name, text: one.detail } : undefined;
+    return one && name !== undefined && life && name in life ? { field: name, text: one.detail } : undefined;
   });
-  const change = (to: Partial<Life>) => (runs.lives = { ...runs.lives, [at]: { ...life, ...to } });
-
-  const WAYS = [
-    { id: 'wood', text: 'water in wood' },
-    { id: 'mould', text: 'mould index' },
-    { id: 'phi', text: 'humidity at faces' },
-    { id: 'water', text: 'water in layers' },
-  ];
-  let way = $state('');
-  const shown = $derived(way || (run?.wood.length ? 'wood' : 'water'));
-  let day = $state<number>();
-  const cursor = $derived(
-    Math.min(day ?? (run ? 365 * (run.years - 1) + 110 : 0), run ? 365 * run.years - 1 : 0),
-  );
-  const moment = $derived(Math.round(cursor * STATES_A_DAY));
-  const named = (layer: number) => layerName(assembly, session.materials, layer);
-  const face = (layer: number, outer: boolean) => `${named(layer)}, ${outer ? 'outer' : 'inner'} face`;
-  const short = (name: string) => (name.length > 24 ? `${name.slice(0, 23)}…` : name);
-  /** Places at the faces between layers: the last of one layer and the first of the next. */
-  const faces = $derived(
-    run
-      ? run.layer.flatMap((layer, n) => (n && layer !== run.layer[n - 1] ? [{ inner: n - 1, outer: n }] : []))
-      : [],
-  );
-  const everyday = (count: number) => Array.from({ length: count }, (_, n) => n);
-  const lines = $derived.by<{
-    days: number[];
-    lines: Line[];
-    limit?: number;
-    text?: string;
-    show: (v: number) => string;
-  }>(() => {
-    const percent = (value: number) => `${units.show(value, 'share', 0)} %`;
-    if (!run) return { days: [0], lines: [], show: percent };
-    const days = everyday(365 * run.years);
-    if (shown === 'wood')
-        return {
-          days, show: percent, limit: run.wood_limit, text: `limit ${percent(run.wood_limit)} by mass`,
-          lines: run.wood.map((one) => ({
-            name: `${short(named(one.layer))} ${units.show(one.most, 'share', 1)}`,
-            values: one.share,
-            strong: one.most === Math.max(...run.wood.map((w) => w.most)),
-            open: one.most > run.wood_limit,
-          })),
-        }; // prettier-ignore
-    if (shown === 'mould') {
-      const most = Math.max(...run.mould.map((one) => one.most));
-      return {
-          days, show: (value) => value.toFixed(1), limit: run.mould_limit, text: `limit ${run.mould_limit}`,
-          lines: run.mould.filter((one) => one.most > 0.02 || one.most === most).map((one) => ({
-            name: `${short(named(one.layer))} ${one.outer ? 'out' : 'in'} ${one.most.toFixed(1)}`,
-            values: one.index, strong: one.most === most, open: one.most > run.mould_limit,
-          })),
-        }; // prettier-ignore
-    }
-    if (shown === 'phi' && field) {
-      const count = Math.floor(run.hours / STATES_A_DAY);
-      return {
-          days: everyday(count), show: percent, limit: 0.8, text: '80 %',
-          lines: faces.map(({ inner, outer }) => ({
-            name: `${short(named(run.layer[outer] ?? 0))}, in`,
-            values: everyday(count).map((n) =>
-              Math.max(field.at(n * STATES_A_DAY, inner).phi, field.at(n * STATES_A_DAY, outer).phi)),
-          })),
-        }; // prettier-ignore
-    }
-    return {
-        days: everyday(365 * run.years + 1), show: (value) => units.show(value, 'surface_mass', 1),
-        lines: run.water.map((values, layer) => ({ name: short(named(layer)), values }))
-          .filter((one) => Math.max(...one.values) > 0.02),
-      }; // prettier-ignore
-  });
-  const REASON = {
-    wood: 'Wood gets too wet.',
-    mould: 'Mould grows.',
-    gathers: 'Water gathers from year to year.',
-    '': 'Accepted by the hour.',
-  };
-  const CAUSE = {
-    storage: 'what the layers store, and carry on later, makes the difference',
-    liquid: 'water that moves as liquid makes the difference',
-    sun: 'sun and clear sky on the outer surface make the difference',
-    several: 'several effects together make the difference: none of storage, liquid or sun does so alone',
-  };
-  function told(one: HoursRun): string {
-    const wood = one.wood.toSorted((a, b) => b.most - a.most)[0];
-    const mould = one.mould.toSorted((a, b) => b.most - a.most)[0];
-    return [
-      wood
-        ? `Wood holds at most ${units.show(wood.most, 'share', 1)} % of its mass in the last year, in ${named(wood.layer)}`
-        : '',
-      mould
-        ? `${wood ? 'mould' : 'Mould'} index at most ${mould.most.toFixed(1)} at ${face(mould.layer, mould.outer)}`
-        : '',
-    ]
-      .filter(Boolean)
-      .join('; ');
-  }
-  const since = (n: number) => {
-    const date = new Date(Date.UTC(2001, 9, 1) + Math.floor(n) * 86400000);
-    const name = date.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
-    return `${name}, year ${Math.floor(n / 365) + 1}, ${String(Math.round((n % 1) * 24) % 24).padStart(2, '0')}:00`;
-  };
+  const change = (to: Partial<Life>) => (runs.lives = { ...runs.lives, [at]: { ...runs.lives[at], ...to } });
 </script>
 
 <div class="columns">
-  <div class="main" data-stale={live.stale}>
+  <div data-stale={live.stale}>
     <div class="state">
       {#if live.stale && !problem}<span>running by the hour</span>{/if}
       <SolvingBar {solving} name="the run" />
@@ -194,96 +83,13 @@
     {/if}
     {#if fan}
       <FanSheet {units} fan={runs.fan.answered?.assembly.id === assembly.id ? runs.fan.answer : undefined} />
-    {:else if run}
-      <p class="verdict" class:decision={run.fails} data-testid="hours-verdict">
-        <strong>{REASON[run.fails]}</strong>
-        {told(run)}.
-        {#if run.cause}
-          <span class="schools" data-testid="schools"
-            >The months say {run.months_fail ? 'no' : 'yes'}, the hours {run.fails ? 'no' : 'yes'}: {CAUSE[
-              run.cause
-            ]}.</span
-          >
-        {/if}
-      </p>
-      {#if run.fails}<HoursAdvice {building} {assembly} {life} {units} />{/if}
-      <div class="ways" role="group" aria-label="What is drawn">
-        {#each WAYS as one (one.id)}
-          {#if one.id !== 'wood' || run.wood.length}
-            <button aria-pressed={shown === one.id} class:on={shown === one.id} onclick={() => (way = one.id)}
-              >{one.text}</button
-            >
-          {/if}
-        {/each}
-        <span
-          >{run.years}
-          {run.years === 1 ? 'year' : 'years'} from October{run.repeats
-            ? ', the last like the one before'
-            : ', not repeating yet'}</span
-        >
-      </div>
-      <TimeChart
-        title="{WAYS.find((one) => one.id === shown)?.text ?? ''} through the years"
-        days={lines.days}
-        lines={lines.lines}
-        limit={lines.limit}
-        limitText={lines.text ?? ''}
-        show={lines.show}
-        {cursor}
-        oncursor={(to) => (day = to)}
-        height={170}
-      />
-      {#if field}
-        <h2>The section on {since(cursor)} <span>black: temperature; ochre: relative humidity</span></h2>
-        <SectionProfile {assembly} materials={session.materials} {run} {field} state={moment} {units} />
-        <table data-testid="faces">
-          <thead
-            ><tr
-              ><th>between</th><th class="n">{units.symbol('temperature')}</th><th class="n">% RH</th><th
-                class="n">{units.symbol('density')}</th
-              ></tr
-            ></thead
-          >
-          <tbody>
-            {#each faces as one (one.inner)}
-              {@const a = field.at(moment, one.inner)}
-              {@const b = field.at(moment, one.outer)}
-              <tr>
-                <td>{named(run.layer[one.inner] ?? 0)} and {named(run.layer[one.outer] ?? 0)}</td>
-                <td class="n">{units.show((a.theta + b.theta) / 2, 'temperature')}</td>
-                <td class="n">{units.show(Math.max(a.phi, b.phi), 'share', 0)}</td>
-                <td class="n">{units.show(a.w, 'density', 1)} | {units.show(b.w, 'density', 1)}</td>
-              </tr>
-            {/each}
-          </tbody>
-        </table>
-      {/if}
-      {#if run.dry_after.length}
-        <p class="soft">
-          {#each run.dry_after as { layer, day: days } (layer)}
-            {named(layer)}: {days === null
-              ? `not below 85 % within ${run.years} years`
-              : days === 0
-                ? 'below 85 % from the first day'
-                : `below 85 % for good after ${days} days`}.&#32;
-          {/each}
-        </p>
-      {/if}
-      <p class="soft method" data-testid="balance">
-        EN 15026, {run.cells} cells, {run.steps.toLocaleString('en').replaceAll(',', '\u2009')} steps with an error
-        control; water in less water gained {units.tiny(run.balance_error, 'condensate')}, heat
-        {run.heat_error.toExponential(0).replaceAll('-', '−')} of what flowed.
-        {run.notes.length
-          ? `${run.notes.join('; ')}.`
-          : 'Every material has its own sorption data: usual values of its kind, not of a product.'}
-        Weather is an invented year with the months of the Basis; the mould index is that of untreated surfaces.
-        A fire, a flood or a wrong detail is not in it: a licensed reviewer judges damage and health.
-      </p>
+    {:else if run && life}
+      <HoursRun {building} {assembly} {life} {run} {units} />
     {/if}
   </div>
   <aside>
     <h2>What is supposed</h2>
-    <LifeForm {assembly} {life} {refused} onchange={change} />
+    {#if life}<LifeForm {assembly} {life} {refused} onchange={change} />{/if}
   </aside>
 </div>
 
@@ -298,16 +104,5 @@
     align-items: center;
     color: var(--ink-3);
     font-size: var(--fs-small);
-  }
-  .schools {
-    display: block;
-    margin-top: 4px;
-  }
-  h2 {
-    font-size: var(--fs-lead);
-    margin: 10px 0 6px;
-    display: flex;
-    justify-content: space-between;
-    gap: 8px;
   }
 </style>

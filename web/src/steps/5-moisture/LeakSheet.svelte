@@ -1,11 +1,11 @@
 <!-- Room air through the joints of a station: what it leaves on the outer skin, what dries, and how tight is tight enough. -->
 <script lang="ts">
   import type { Building, Joint, LeakYear } from '@/api/client';
-  import { api, asProblem, take } from '@/api/client';
+  import { api, inProject, take } from '@/api/client';
   import LeakChart from '@/draw/LeakChart.svelte';
   import { where } from '@/project/layers';
   import { MONTHS } from '@/kit/months';
-  import { Live } from '@/api/live.svelte';
+  import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { Solving } from '@/api/solving.svelte';
@@ -18,7 +18,6 @@
   import SolvingBar from '@/kit/SolvingBar.svelte';
   import Which from '@/kit/Which.svelte';
   import type { Units } from '@/kit/units';
-  import { untrack } from 'svelte';
   import JointSurface from './JointSurface.svelte';
 
   interface Props {
@@ -39,41 +38,29 @@
     }
   });
   const solving = new Solving();
-  const live = new Live<
-    {
-      project: string;
-      building: string;
-      joint: string;
-      leakage: number | null;
-      f_rsi: number | null;
-      revision: number;
-    },
-    LeakYear | null
-  >(({ project, building: building_id, joint: joint_id, leakage }) =>
-    solving.run((ticket) =>
-      take(
-        api.POST('/api/v1/projects/{project_id}/moisture/leak', {
-          params: { path: { project_id: project } },
-          body: { building_id, joint_id, leakage, ticket },
-        }),
+  const live = asking(
+    () =>
+      joint && {
+        project: router.place.project,
+        building: building.id,
+        joint: joint.id,
+        leakage: tried ?? null,
+        f_rsi:
+          surfaces.of(building.id)?.surfaces.find((one) => one.joint && one.id === joint.id)?.f_rsi ?? null,
+        revision: session.open?.revision ?? 0,
+      },
+    ({ project, building: building_id, joint: joint_id, leakage }): Promise<LeakYear | null> =>
+      solving.run((ticket) =>
+        take(
+          api.POST('/api/v1/projects/{project_id}/moisture/leak', {
+            ...inProject(project),
+            body: { building_id, joint_id, leakage, ticket },
+          }),
+        ),
       ),
-    ),
   );
-  $effect(() => {
-    if (!joint) return;
-    const question = {
-      project: router.place.project,
-      building: building.id,
-      joint: joint.id,
-      leakage: tried ?? null,
-      f_rsi:
-        surfaces.of(building.id)?.surfaces.find((one) => one.joint && one.id === joint.id)?.f_rsi ?? null,
-      revision: session.open?.revision ?? 0,
-    };
-    untrack(() => live.ask(question));
-  });
   const year = $derived(live.answered?.joint === joint?.id ? live.answer : undefined);
-  const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  const problem = $derived(live.problem);
   const assembly = $derived(session.assembly(joint?.roles[0]?.assembly_id));
   const wettest = $derived(
     year

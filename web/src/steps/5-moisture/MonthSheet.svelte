@@ -1,12 +1,12 @@
 <!-- A build-up by month: the verdict, the drawn year, what the surface has to have, and the building's worst surfaces. -->
 <script lang="ts">
   import type { Assembly, Building, Moisture } from '@/api/client';
-  import { api, asProblem, take } from '@/api/client';
+  import { api, inProject, take } from '@/api/client';
   import FactorYear from '@/draw/FactorYear.svelte';
   import YearCells from '@/draw/YearCells.svelte';
   import { beside, where } from '@/project/layers';
   import { MONTHS } from '@/kit/months';
-  import { Live } from '@/api/live.svelte';
+  import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { surfaces } from '@/project/surfaces.svelte';
@@ -15,7 +15,6 @@
   import Figure from '@/kit/Figure.svelte';
   import Notice from '@/kit/Notice.svelte';
   import type { Units } from '@/kit/units';
-  import { untrack } from 'svelte';
   import VerdictBar from './VerdictBar.svelte';
 
   interface Props {
@@ -29,24 +28,18 @@
   const month = $derived(/^\d+$/.test(place.condition) ? Number(place.condition) : undefined);
   const materials = $derived(session.materials);
 
-  const live = new Live<
-    { project: string; building: string; revision: number; assembly: Assembly },
-    Moisture
-  >(({ project, building, assembly }) =>
-    take(
-      api.POST('/api/v1/projects/{project_id}/moisture', {
-        params: { path: { project_id: project } },
-        body: { building_id: building, assembly },
-      }),
-    ),
+  const live = asking(
+    () => ({ project: place.project, building: building.id, revision, assembly }),
+    ({ project, building: building_id, assembly: asked }): Promise<Moisture> =>
+      take(
+        api.POST('/api/v1/projects/{project_id}/moisture', {
+          ...inProject(project),
+          body: { building_id, assembly: asked },
+        }),
+      ),
   );
-  $effect(() => {
-    const at = { project: place.project, building: building.id, revision };
-    const asked = assembly;
-    untrack(() => live.ask({ ...at, assembly: asked }));
-  });
   const year = $derived(live.answered?.assembly.id === assembly.id ? live.answer : undefined);
-  const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  const problem = $derived(live.problem);
   function opened(figure: string, title: string, dimension: string): void {
     void working.show({
       figure, title, dimension, project: place.project, building: building.id, condition: place.condition, assembly,
@@ -95,7 +88,8 @@
   const inwards = $derived(
     (year?.months ?? []).map((one) => one.outer_required).filter((one) => one !== null),
   );
-  const margin = (f: number, required: number) => f - required;
+  const signed = (value: number, dimension: string, digits?: number) =>
+    `${value < 0 ? '' : '+'}${units.show(value, dimension, digits)}`;
 </script>
 
 <div class="columns">
@@ -184,7 +178,7 @@
                 <td class="n" class:over={!one.verdict.passes} title={REASONS[one.verdict.reason]}
                   >{one.verdict.margin === null
                     ? 'none up to 95 %'
-                    : `${one.verdict.margin < 0 ? '' : '+'}${units.show(one.verdict.margin, 'share', 0)}`}</td
+                    : signed(one.verdict.margin, 'share', 0)}</td
                 >
               {:else}
                 <td class="soft" colspan="2">{one.why_not || 'being judged'}</td>
@@ -198,7 +192,11 @@
   </div>
   <aside>
     {#if year}
-      <h2>Surface factor asked <span>80 % at the surface</span></h2>
+      <h2>
+        Surface factor asked <span
+          >{units.full(session.shipped?.mould_phi ?? 0, 'share', 0)} at the surface</span
+        >
+      </h2>
       <FactorYear {year} {units} />
       <p class="soft">
         {#if year.critical === null}No month asks anything of the inner surface.{:else}
@@ -214,7 +212,7 @@
             label="Room humidity at which the surface fails"
             onwork={() => opened('phi_fails', 'Room humidity at which the surface fails', 'share')}
           /> before this surface reaches {(year.months[year.critical]?.theta_i ?? 20) > 0
-            ? '80 %'
+            ? units.full(session.shipped?.mould_phi ?? 0, 'share', 0)
             : 'saturation; mould does not grow in a room that freezes'}.{/if}
       </p>
       {#if inwards.length}
@@ -253,10 +251,8 @@
                 <td class="soft" colspan="3">{one.why_not}</td>
               {:else}
                 <td class="n">{units.show(one.f_rsi, 'ratio')}</td>
-                <td class="n" class:over={one.required !== null && one.f_rsi < one.required}
-                  >{one.required === null
-                    ? '–'
-                    : `${one.f_rsi < one.required ? '' : '+'}${units.show(margin(one.f_rsi, one.required), 'ratio')}`}</td
+                <td class="n" class:over={one.margin !== null && one.margin < 0}
+                  >{one.margin === null ? '–' : signed(one.margin, 'ratio')}</td
                 >
                 <td class="n">{one.phi_fails === null ? '–' : units.show(one.phi_fails, 'share', 0)}</td>
               {/if}

@@ -1,11 +1,11 @@
 <!-- Where the control plane may lie: the rule of ratio beside what temperature and humidity are there, as a slider. -->
 <script lang="ts">
   import type { Assembly, Building, Position, Positions } from '@/api/client';
-  import { api, asProblem, take } from '@/api/client';
+  import { api, inProject, take } from '@/api/client';
   import PlaneSection from '@/draw/PlaneSection.svelte';
   import { beside } from '@/project/layers';
   import { MONTHS } from '@/kit/months';
-  import { Live } from '@/api/live.svelte';
+  import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import Button from '@/kit/Button.svelte';
@@ -13,7 +13,6 @@
   import Figure from '@/kit/Figure.svelte';
   import Notice from '@/kit/Notice.svelte';
   import type { Units } from '@/kit/units';
-  import { untrack } from 'svelte';
 
   interface Props {
     building: Building;
@@ -21,28 +20,24 @@
     units: Units;
   }
   let { building, assembly, units }: Props = $props();
-  const live = new Live<
-    { project: string; building: string; revision: number; assembly: Assembly },
-    Positions
-  >(({ project, building: building_id, assembly: asked }) =>
-    take(
-      api.POST('/api/v1/projects/{project_id}/moisture/positions', {
-        params: { path: { project_id: project } },
-        body: { building_id, assembly: asked },
-      }),
-    ),
-  );
-  $effect(() => {
-    const question = {
+  const live = asking(
+    () => ({
       project: router.place.project,
       building: building.id,
       revision: session.open?.revision ?? 0,
       assembly,
-    };
-    untrack(() => live.ask(question));
-  });
+    }),
+    ({ project, building: building_id, assembly: asked }): Promise<Positions> =>
+      take(
+        api.POST('/api/v1/projects/{project_id}/moisture/positions', {
+          ...inProject(project),
+          body: { building_id, assembly: asked },
+        }),
+      ),
+  );
   const found = $derived(live.answered?.assembly.id === assembly.id ? live.answer : undefined);
-  const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  const problem = $derived(live.problem);
+  const limit = $derived(session.shipped?.mould_phi ?? 1);
   let chosen = $state(0);
   let moved = $state<number>();
   $effect(() => {
@@ -86,13 +81,15 @@
         materials={session.materials}
         {position}
         {units}
+        {limit}
         {x}
         onmove={(to) => (moved = to)}
       />
       <p class="soft">
         Drag the plane, or move it by the arrow keys; dotted where it is now. Beyond the ochre line room air
-        that reaches the plane passes 80 %, and mould may follow; from {percent(position.condenses)} of R inside
-        it condenses.
+        that reaches the plane passes {percent(limit)}, and mould may follow; from {percent(
+          position.condenses,
+        )} of R inside it condenses.
       </p>
       {#if found.sections.length > 1}
         <table data-testid="sections">
@@ -154,7 +151,7 @@
         </div>
         <div>
           <dt>room air there</dt>
-          <dd class:over={wet > 0.8}>{percent(wet)}</dd>
+          <dd class:over={wet > limit}>{percent(wet)}</dd>
         </div>
       </dl>
       {#if moved !== undefined && position.x_now !== null}

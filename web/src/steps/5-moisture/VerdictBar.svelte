@@ -1,8 +1,8 @@
 <!-- By how much a build-up passes, and the smallest change of each kind that would turn it; every step was run. -->
 <script lang="ts">
   import type { Assembly, Building, Verdict } from '@/api/client';
-  import { api, asProblem, take } from '@/api/client';
-  import { Live } from '@/api/live.svelte';
+  import { api, inProject, take } from '@/api/client';
+  import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { Solving } from '@/api/solving.svelte';
@@ -10,7 +10,6 @@
   import Figure from '@/kit/Figure.svelte';
   import SolvingBar from '@/kit/SolvingBar.svelte';
   import type { Units } from '@/kit/units';
-  import { untrack } from 'svelte';
   import AdviceList from './AdviceList.svelte';
 
   interface Props {
@@ -20,28 +19,25 @@
   }
   let { building, assembly, units }: Props = $props();
   const solving = new Solving((kind, of) => `change ${kind + 1} of ${of}`);
-  const live = new Live<{ project: string; building: string; revision: number; assembly: Assembly }, Verdict>(
-    ({ project, building: building_id, assembly: asked }) =>
+  const live = asking(
+    () => ({
+      project: router.place.project,
+      building: building.id,
+      revision: session.open?.revision ?? 0,
+      assembly,
+    }),
+    ({ project, building: building_id, assembly: asked }): Promise<Verdict> =>
       solving.run((ticket) =>
         take(
           api.POST('/api/v1/projects/{project_id}/moisture/verdict', {
-            params: { path: { project_id: project } },
+            ...inProject(project),
             body: { building_id, assembly: asked, ticket },
           }),
         ),
       ),
   );
-  $effect(() => {
-    const question = {
-      project: router.place.project,
-      building: building.id,
-      revision: session.open?.revision ?? 0,
-      assembly,
-    };
-    untrack(() => live.ask(question));
-  });
   const verdict = $derived(live.answered?.assembly.id === assembly.id ? live.answer : undefined);
-  const problem = $derived(live.error ? asProblem(live.error) : undefined);
+  const problem = $derived(live.problem);
   const HOURS = {
     wood: 'wood gets too wet', mould: 'mould grows', gathers: 'water gathers from year to year', '': 'accepted',
   }; // prettier-ignore
@@ -85,7 +81,7 @@
             onwork={opened}
           />.{:else}It fails whatever the room.{/if} The smallest change of each kind, every step of it run:
       </p>
-      <AdviceList {assembly} advice={verdict.advice} {units} />
+      <AdviceList advice={verdict.advice} />
     {/if}
     <p class="soft" data-testid="by-hour">
       {#if verdict.hours === null}The months decide; it was not run

@@ -31,7 +31,7 @@ class Hours {
   readonly solving = solving;
   readonly fanning = fanning;
   /** What the designer supposes, by building and build-up; what is not there is at its start. */
-  lives = $state.raw<Record<string, Life>>({});
+  lives = $state.raw<Record<string, Partial<Life>>>({});
   field = $state.raw<States>();
   readonly run = new Live<HoursQuestion, HoursRun>((question) =>
     solving.run((ticket) =>

@@ -9,12 +9,13 @@ from numpy.typing import NDArray
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.condition import MOULD
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.climate.saturation import p_sat
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.monthly.condensation import Month
 from nimble_shell.core.moisture.monthly.element import months_of
-from nimble_shell.core.moisture.monthly.surface import LEAST_SPAN, MOULD, largest_share
+from nimble_shell.core.moisture.monthly.surface import LEAST_SPAN, largest_share
 from nimble_shell.core.thermal.control import vapour_plane
 from nimble_shell.core.thermal.section import resolved_section, surroundings
 from nimble_shell.core.working import Given, Num, value_of

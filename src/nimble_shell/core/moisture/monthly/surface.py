@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from nimble_shell.core.basis.condition import MOULD
 from nimble_shell.core.climate.saturation import p_sat, saturated_at
 from nimble_shell.core.moisture.monthly.condensation import Month
 from nimble_shell.core.working import Given, Num, named, plain, value_of
 
 LEAST_SPAN = 0.5  #: inside less outside; months nearer than that say nothing of the surface [K]
-MOULD = 0.8  #: relative humidity of the surface above which mould may grow
 
 
 def surface_limit(month: Month) -> float:
