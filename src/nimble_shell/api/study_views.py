@@ -14,8 +14,7 @@ from nimble_shell.core.thermal.figures import Figure
 from nimble_shell.core.working import value_of
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, JointDoc
 from nimble_shell.formats.weather import Read
-from nimble_shell.services.joint_standards import JointOffer
-from nimble_shell.services.standards import Offer
+from nimble_shell.services.practice_standards import Offer
 from nimble_shell.services.studies import Foam, Probe, Side
 from nimble_shell.store import Kept, Use
 
@@ -124,14 +123,14 @@ def joint_standard(kept: Kept[JointStandard], uses: Sequence[Use]) -> t.JointSta
     )
 
 
-def joint_offer(found: JointOffer) -> t.JointOfferOut:
+def joint_offer(found: Offer[JointStandard]) -> t.JointOfferOut:
     return t.JointOfferOut(
         standard=joint_standard(found.kept, ()),
         differences=[t.DifferenceOut.model_validate(one) for one in found.differences],
     )
 
 
-def offer(found: Offer) -> t.OfferOut:
+def offer(found: Offer[Standard]) -> t.OfferOut:
     return t.OfferOut(
         standard=standard(found.kept, ()),
         differences=[t.DifferenceOut.model_validate(one) for one in found.differences],

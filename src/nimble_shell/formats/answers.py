@@ -1,15 +1,18 @@
-"""Answers as bytes: dataclasses of the core, with arrays in NumPy's own compressed format. Nothing in them can run."""
+"""Answers as bytes: dataclasses of the core, with their arrays one after the other. Nothing in them can run."""
 
 from __future__ import annotations
 
 import importlib
-import io
 import json
+import math
+import zlib
 from dataclasses import fields, is_dataclass
 from typing import Any
 
 import numpy as np
 
+_LEVEL = 3  #: of compression: a third of the bytes of none, a tenth of the time of the best
+_LENGTH = 8  #: of the number that tells how long the words are [bytes]
 _ROOMS = ("nimble_shell.core.", "nimble_shell.services.")
 
 
@@ -22,11 +25,9 @@ def to_bytes(value: Any) -> bytes:
         If it holds anything else.
     """
     arrays: list[np.ndarray[Any, Any]] = []
-    said = json.dumps(_plain(value, arrays))
-    out = io.BytesIO()
-    kept = {f"a{at}": one for at, one in enumerate(arrays)}
-    np.savez_compressed(out, said=np.frombuffer(said.encode(), dtype=np.uint8), allow_pickle=False, **kept)
-    return out.getvalue()
+    words = json.dumps(_plain(value, arrays)).encode()
+    body = b"".join(one.tobytes() for one in arrays)
+    return zlib.compress(len(words).to_bytes(_LENGTH, "little") + words + body, _LEVEL)
 
 
 def from_bytes(body: bytes) -> Any:
@@ -37,8 +38,28 @@ def from_bytes(body: bytes) -> Any:
     ValueError, KeyError, TypeError
         If the bytes are not of this program, or of an older shape of it.
     """
-    with np.load(io.BytesIO(body), allow_pickle=False) as found:
-        return _value(json.loads(found["said"].tobytes().decode()), found)
+    try:
+        found = zlib.decompress(body)
+    except zlib.error as error:
+        raise ValueError("not the bytes of an answer") from error
+    begin = _LENGTH + int.from_bytes(found[:_LENGTH], "little")
+    return _value(json.loads(found[_LENGTH:begin].decode()), _Arrays(found, begin))
+
+
+class _Arrays:
+    """Arrays as they come one after the other in the bytes."""
+
+    def __init__(self, body: bytes, at: int) -> None:
+        self._body, self._at = body, at
+
+    def next(self, kind: str, shape: list[int]) -> np.ndarray[Any, Any]:
+        dtype = np.dtype(kind)
+        if dtype.hasobject:
+            raise ValueError(f"{kind} is no number")
+        count = math.prod(shape)
+        found = np.frombuffer(self._body, dtype, count, self._at).reshape(shape).copy()
+        self._at += count * dtype.itemsize
+        return found
 
 
 def _plain(value: Any, arrays: list[np.ndarray[Any, Any]]) -> Any:
@@ -48,7 +69,7 @@ def _plain(value: Any, arrays: list[np.ndarray[Any, Any]]) -> Any:
         return value.item()
     if isinstance(value, np.ndarray):
         arrays.append(value)
-        return {"array": len(arrays) - 1}
+        return {"array": [value.dtype.str, list(value.shape)]}
     if isinstance(value, tuple | list):
         return {type(value).__name__: [_plain(one, arrays) for one in value]}
     if isinstance(value, dict):
@@ -59,14 +80,14 @@ def _plain(value: Any, arrays: list[np.ndarray[Any, Any]]) -> Any:
     raise TypeError(f"{type(value).__name__} cannot be kept")
 
 
-def _value(plain: Any, arrays: Any) -> Any:
+def _value(plain: Any, arrays: _Arrays) -> Any:
     if not isinstance(plain, dict):
         return plain
     if "of" in plain:
         return _class(plain["of"])(**{name: _value(one, arrays) for name, one in plain["is"].items()})
     ((kind, held),) = plain.items()
     if kind == "array":
-        return arrays[f"a{held}"]
+        return arrays.next(*held)
     if kind == "dict":
         return {_value(key, arrays): _value(one, arrays) for key, one in held}
     made = [_value(one, arrays) for one in held]

@@ -130,31 +130,28 @@ def compute(case: WallCase) -> dict[str, Any]:
         "U": {kind: 1 / value for kind, value in R.items()},
         "error_e": value_of(total.error_e),
     }
-    at = {}
+    if case.temperatures:
+        result["at"] = _between(case, element)
+    if case.fasteners:
+        result["delta_U_f"] = fastener_correction(element, Fasteners(**case.fasteners.model_dump()))
+    if case.periodic:
+        found = periodic(element, case.periodic.period_h)
+        figures = ("Y12", "decrement", "lag_h", "kappa_i", "kappa_e")
+        result["periodic"] = {name: value_of(getattr(found, name)) for name in figures}
+    return result
+
+
+def _between(case: WallCase, element: Element) -> dict[str, Any]:
+    """R, U and temperatures at every pair of temperatures, by name."""
+    found = {}
     for index, pair in enumerate(case.temperatures):
         try:
             state = steady_state(element, pair.Ti, pair.Te)
         except DomainError as error:
             raise error.under("temperatures", index) from error
-        at[pair.name] = {
-            "R": value_of(state.R),
-            "U": 1 / value_of(state.R),
-            "theta": [value_of(theta) for theta in state.theta],
-        }
-    if at:
-        result["at"] = at
-    if case.fasteners:
-        result["delta_U_f"] = fastener_correction(element, Fasteners(**case.fasteners.model_dump()))
-    if case.periodic:
-        found = periodic(element, case.periodic.period_h)
-        result["periodic"] = {
-            "Y12": value_of(found.Y12),
-            "decrement": value_of(found.decrement),
-            "lag_h": value_of(found.lag_h),
-            "kappa_i": value_of(found.kappa_i),
-            "kappa_e": value_of(found.kappa_e),
-        }
-    return result
+        R = value_of(state.R)
+        found[pair.name] = {"R": R, "U": 1 / R, "theta": [value_of(theta) for theta in state.theta]}
+    return found
 
 
 def layer_of(case: LayerCase, index: int) -> ElementLayer:
@@ -164,34 +161,7 @@ def layer_of(case: LayerCase, index: int) -> ElementLayer:
         have = ", ".join(name.rstrip("_") for name in given) or "nothing"
         message = f"the layer has {have}{'' if case.d is None else ' and d'}"
         raise DomainError(Issue(path=(), code="layer_incomplete", message=message, hint=_HOW_LAYER))
-    if case.parts is None:
-        parts: tuple[Part, ...] = (_part(case, 1.0, case.rho, case.c),)
-    else:
-        bad = [
-            Issue(
-                path=("parts", number),
-                code="part_incomplete",
-                message="the part has no single conductivity",
-                hint="give one of lambda, lambda_T or R",
-            )
-            for number, part in enumerate(case.parts)
-            if sum(value is not None for value in (part.lambda_, part.lambda_T, part.R)) != 1
-        ]
-        if bad or not case.parts:
-            raise DomainError(
-                *(
-                    bad
-                    or [
-                        Issue(
-                            path=("parts",),
-                            code="no_parts",
-                            message="there are no parts",
-                            hint="give at least one part with f and lambda",
-                        )
-                    ]
-                )
-            )
-        parts = tuple(_part(part, part.f, case.rho, case.c) for part in case.parts)
+    parts = _parts(case)
     for name, value in (("rho", case.rho), ("c", case.c)):
         if value is not None and not value > 0:
             raise DomainError(
@@ -200,6 +170,21 @@ def layer_of(case: LayerCase, index: int) -> ElementLayer:
     return ElementLayer(
         name=case.name or f"layer {index}", d=case.d or 0.0, parts=parts, group=case.group, tag=str(index)
     )
+
+
+def _parts(case: LayerCase) -> tuple[Part, ...]:
+    if case.parts is None:
+        return (_part(case, 1.0, case.rho, case.c),)
+    if not case.parts:
+        raise DomainError(Issue(path=("parts",), code="no_parts", message="there are no parts",
+                                hint="give at least one part with f and lambda"))  # fmt: skip
+    check = Collector()
+    for number, part in enumerate(case.parts):
+        given = sum(value is not None for value in (part.lambda_, part.lambda_T, part.R))
+        check.check(given == 1, ("parts", number), "part_incomplete", "the part has no single conductivity",
+                    "give one of lambda, lambda_T or R")  # fmt: skip
+    check.refuse()
+    return tuple(_part(part, part.f, case.rho, case.c) for part in case.parts)
 
 
 def _part(case: LayerCase | PartCase, f: float, rho: float | None, c: float | None) -> Part:

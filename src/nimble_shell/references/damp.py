@@ -12,7 +12,7 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.site import Site
 from nimble_shell.core.climate.monthly import MonthlyClimate
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.moisture.hourly import kernel
+from nimble_shell.core.moisture.hourly import cell_state
 from nimble_shell.core.moisture.hourly.life import Life
 from nimble_shell.core.moisture.hourly.mould import mould_index
 from nimble_shell.core.moisture.hourly.outdoors import Exposure, sun_on
@@ -72,7 +72,7 @@ def _latent_rows() -> list[Row]:
     low, high = 0.0, 20.0
     for _ in range(60):
         middle = (low + high) / 2
-        evaporates = kernel.LATENT * beta * (phi * saturated(middle) - phi_air * p)
+        evaporates = cell_state.LATENT * beta * (phi * saturated(middle) - phi_air * p)
         low, high = (middle, high) if h * (20.0 - middle) > evaporates else (low, middle)
     return [Row(name="latent heat: a moist board in dry air of 20 °C [°C]", source="h·(θ_e − θ) = L·β·(p − p_e)",
                 reference=low, ours=theta, tolerance=0.05)]  # fmt: skip
@@ -86,7 +86,7 @@ def _gradient_rows() -> list[Row]:
     ours = run([slab], Films(prescribed=True), constant(cold, p_e, warm, p_i), 5.0, 0.1, 400, RunOptions(keep=[400],
                grid=cells([slab], 0.001, 1.2, 0.003)))  # fmt: skip
     x = np.linspace(0, 0.2, 4001)
-    resist = np.array([1 / kernel.air_permeability(float(warm + (cold - warm) * one / 0.2)) for one in x])
+    resist = np.array([1 / cell_state.air_permeability(float(warm + (cold - warm) * one / 0.2)) for one in x])
     crossed = np.concatenate([[0.0], np.cumsum((resist[1:] + resist[:-1]) / 2)])
     found = []
     for place in (0.05, 0.1, 0.15):

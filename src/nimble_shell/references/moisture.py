@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from nimble_shell.core.climate.saturation import p_sat
-from nimble_shell.core.moisture.hourly import kernel
+from nimble_shell.core.moisture.hourly import cell_state
 from nimble_shell.core.moisture.hourly.probe import at
 from nimble_shell.core.moisture.hourly.transport import (
     BENCHMARK,
@@ -75,7 +75,7 @@ LINEAR = Stuff(rho=1000.0, c=1000.0, lambda_=1000.0, mu=((0.5, 20.0),), sorption
 def uptake(d: float, hours: int, stuff: Stuff = LINEAR) -> tuple[float, float]:
     """Water taken up by a slab whose surfaces step from 40 to 80 %: by the Fourier series and ours. [kg/m²]"""
     p = saturated(20.0)
-    D = kernel.air_permeability(20.0) / 20 * p / 50
+    D = cell_state.air_permeability(20.0) / 20 * p / 50
     t = hours * _HOUR
     rest = sum(
         8 / (math.pi * (2 * n + 1)) ** 2 * math.exp(-D * t * (math.pi * (2 * n + 1) / d) ** 2) for n in range(200)

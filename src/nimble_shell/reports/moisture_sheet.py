@@ -16,11 +16,11 @@ from nimble_shell.core.moisture.monthly.element import ElementYear
 from nimble_shell.core.moisture.monthly.position import Position
 from nimble_shell.core.moisture.verdict.verdict import Advice, Verdict
 from nimble_shell.core.moisture.verdict.words import advice_text, layer_name
-from nimble_shell.core.quantities import show, unit_for
+from nimble_shell.core.quantities import unit_for
 from nimble_shell.core.quantities.sentence import in_units, quantity_text
-from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.thermal.films import R_SI_SURFACE
-from nimble_shell.reports.detail_sheet import PageHeading, items, page_pdf
+from nimble_shell.reports.page import PageHeading, items, page_pdf, table
+from nimble_shell.reports.written import Written, sentence_case
 
 _VERDICTS = {
     "dry": "Dry in every month.",
@@ -57,15 +57,14 @@ class MoisturePage:
 
 def moisture_pdf(page: MoisturePage) -> bytes:
     """The page as PDF, A4."""
-    units = page.heading.units
     field = page.positions[0]
     sections: list[dict[str, Any]] = [
         items("Verdict", [*_verdict(page), *(_advice(one, page) for one in page.verdict.advice)]),
-        {"head": "Month by month", "columns": ["month", "outside", "room", "f asked", "condensed", "held"],
-         "rows": _months(page.year, units)},
-        {"head": "Control plane", "columns": ["section", "R inside now", "safe up to", "condenses from"],
-         "rows": [[one.section, "–" if one.now is None else _percent(one.now), _percent(one.safe),
-                   _percent(one.condenses)] for one in page.positions]},
+        table("Month by month", ("month", "outside", "room", "f asked", "condensed", "held"),
+              _months(page.year, page.heading.written)),
+        table("Control plane", ("section", "R inside now", "safe up to", "condenses from"),
+              [[one.section, "–" if one.now is None else _percent(one.now), _percent(one.safe),
+                _percent(one.condenses)] for one in page.positions]),
         items("Rule of ratio", [
             f"rule: {'none in the Basis' if page.rule is None else f'at most {_percent(page.rule)} of R inside'}; "
             f"computed for this climate and room: at most {_percent(field.safe)}."
@@ -120,21 +119,22 @@ def _verdict(page: MoisturePage) -> list[str]:
 def _advice(one: Advice, page: MoisturePage) -> str:
     layer = layer_name(page.assembly, page.catalogue, one.layer)
     text = in_units(advice_text(one, layer, page.vapour), page.heading.units)
-    return f"{text[0].upper()}{text[1:]}."
+    return sentence_case(text)
 
 
-def _months(year: ElementYear, units: UnitSystem) -> list[list[str]]:
-    theta, water = unit_for("temperature", units).symbol, unit_for("condensate", units).symbol
-    held = year.year.M.sum(axis=1)
-    gained = year.year.g.sum(axis=1)
+def _months(year: ElementYear, written: Written) -> list[list[str]]:
+    held, gained = year.year.M.sum(axis=1), year.year.g.sum(axis=1)
     return [
-        [MONTHS[n], f"{show(one.theta_e, 'temperature', units)} {theta}, {100 * one.phi_e:.0f} %",
-         f"{show(one.theta_i, 'temperature', units)} {theta}, {100 * one.phi_i:.0f} %",
-         "–" if year.required[n] is None else f"{year.required[n]:.3f}",
-         f"{show(float(gained[n]), 'condensate', units)} {water}",
-         f"{show(float(held[n]), 'condensate', units)} {water}"]
-        for n, one in enumerate(year.months)
-    ]  # fmt: skip
+        [
+            MONTHS[n],
+            f"{written.full(one.theta_e, 'temperature')}, {100 * one.phi_e:.0f} %",
+            f"{written.full(one.theta_i, 'temperature')}, {100 * one.phi_i:.0f} %",
+            "–" if asked is None else f"{asked:.3f}",
+            written.full(float(gained[n]), "condensate"),
+            written.full(float(held[n]), "condensate"),
+        ]
+        for n, (one, asked) in enumerate(zip(year.months, year.required, strict=True))
+    ]
 
 
 def _hours(page: MoisturePage) -> list[str]:
@@ -158,4 +158,4 @@ def _hours(page: MoisturePage) -> list[str]:
     for layer, day in run.dry_after:
         name = page.catalogue[page.assembly.layers[layer].material].name
         found.append(f"{name}: {'not below 85 % in that time' if day is None else f'below 85 % after {day} days'}.")
-    return [*found, *(f"{note[0].upper()}{note[1:]}." for note in run.notes)]
+    return [*found, *map(sentence_case, run.notes)]

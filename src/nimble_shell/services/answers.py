@@ -6,6 +6,7 @@ import logging
 import pickle
 import threading
 from collections import OrderedDict
+from collections.abc import Callable
 from typing import Any
 
 from nimble_shell.formats.answers import from_bytes, to_bytes
@@ -16,6 +17,11 @@ log = logging.getLogger(__name__)
 
 MOST = 64 * 1024**2  #: in memory [bytes]
 LASTING = 0.050  #: an answer that took longer than this is kept in the database [s]
+
+
+def figures_of(value: Any) -> Any:
+    """The figures of an answer that has fields as well; any other answer is its own figures."""
+    return getattr(value, "figures", value)
 
 
 class Answers:
@@ -30,19 +36,33 @@ class Answers:
 
     def get(self, key: str) -> Any:
         """An answer that is there, else None."""
-        with self._lock:
-            found = self._held.get(key)
-            if found is not None:
-                self._held.move_to_end(key)
-                return found[0]
-            if self._database is None or key in self._absent:
-                return None
-        value = self._kept(self._database, key)
+        return self._found(key, key, AnswerRepository.body)
+
+    def figures(self, key: str) -> Any:
+        """Its figures: of an answer with fields much less than the answer; else the answer."""
+        whole = self._of_memory(key)
+        if whole is not None:
+            return figures_of(whole)
+        return self._found(key, f"figures of {key}", AnswerRepository.figures)
+
+    def _found(self, key: str, name: str, read: Callable[[AnswerRepository, str], bytes | None]) -> Any:
+        found = self._of_memory(name)
+        if found is not None or self._database is None or key in self._absent:
+            return found
+        value = self._kept(self._database, key, read)
         if value is None:
             self._absent.add(key)
         else:
-            self._hold(key, value)
+            self._hold(name, value)
         return value
+
+    def _of_memory(self, name: str) -> Any:
+        with self._lock:
+            found = self._held.get(name)
+            if found is None:
+                return None
+            self._held.move_to_end(name)
+            return found[0]
 
     def put(self, key: str, kind: str, value: Any, took: float) -> None:
         """Keep an answer. What cannot be kept in the database is in memory still: who asked is answered all the same.
@@ -57,16 +77,17 @@ class Answers:
         if self._database is None or took < LASTING:
             return
         try:
-            body = to_bytes(value)
+            body, brief = to_bytes(value), figures_of(value)
+            figures = None if brief is value else to_bytes(brief)
             with self._database.write() as session:
-                AnswerRepository(session).put(key, kind, body, now())
+                AnswerRepository(session).put(key, kind, body, now(), figures)
         except (StoreError, TypeError) as error:
             log.warning("an answer of %s is not kept: %s", kind, error)
 
-    def _kept(self, database: Database, key: str) -> Any:
+    def _kept(self, database: Database, key: str, read: Callable[[AnswerRepository, str], bytes | None]) -> Any:
         try:
             with database.read() as session:
-                body = AnswerRepository(session).body(key)
+                body = read(AnswerRepository(session), key)
             return None if body is None else from_bytes(body)
         except (StoreError, ValueError, KeyError, TypeError) as error:
             log.warning("an answer that was kept cannot be read: %s", error)

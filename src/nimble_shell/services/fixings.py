@@ -61,7 +61,7 @@ class FixingResults:
             for assembly in project.assemblies
             if assembly.id in used
             for group in self._groups(project, assembly)
-            if self.queue.known(group.key) is None and not self.queue.refused(group.key)
+            if self.queue.figures(group.key) is None and not self.queue.refused(group.key)
         )
 
     def _counted(self, project: Project, before: Project | None, *, begin: bool) -> Project:
@@ -96,7 +96,7 @@ class FixingResults:
         """Ratios of the groups that are solved, by id."""
         found = {}
         for group in self._groups(project, assembly):
-            solved = self.queue.known(group.key)
+            solved = self.queue.figures(group.key)
             if solved is not None:
                 found[group.fixing.id] = solved.chi / group.cell.chi_approximate
             elif begin:

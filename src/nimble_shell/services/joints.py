@@ -231,15 +231,14 @@ class JointResults:
         if what is None:
             point = joint.family in FAMILIES and FAMILIES[joint.family].point
             return KnownJoint(joint=joint, solved=None, owns=None, point=point, why_not=why)
-        solved = self.queue.known(sketch.key)
+        solved: JointFigures | None = self.queue.figures(sketch.key)
         if solved is None and begin:
             future = ask(self.queue, project, what, "final", looked_at=False)
             error = future.exception() if future.done() and not future.cancelled() else None
             why = "" if error is None else reason_of(error)
         place: JointPlace = what.family.owns
         owns = (joint.roles[0].assembly_id, place) if place and solved is not None else None
-        figures = None if solved is None else solved.figures
-        return KnownJoint(joint=joint, solved=figures, owns=owns, point=what.family.point, why_not=why)
+        return KnownJoint(joint=joint, solved=solved, owns=owns, point=what.family.point, why_not=why)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

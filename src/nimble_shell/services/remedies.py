@@ -117,35 +117,48 @@ _Search = Callable[[float], list[Remedy]]
 
 def searches(project: Project, joint: ShellJoint) -> Iterator[_Search]:
     """One for each thing that can be changed."""
+    yield from _other_variants(project, joint)
+    yield from _other_parameters(project, joint)
+    yield from _other_build_ups(project, joint)
+
+
+def _other_variants(project: Project, joint: ShellJoint) -> Iterator[_Search]:
     family = family_of(joint)
     system = next((one.system for one in project.assemblies if one.id == joint.roles[0].assembly_id), "")
     for variant in family.variants:
         if variant.key != joint.variant and system in variant.suits:
             kept = tuple(_value(*one) for one in values_of(joint, family, variant.key).items())
             yield partial(_one, "variant", variant.text, "", project, replace(joint, variant=variant.key, values=kept))
+
+
+def _other_parameters(project: Project, joint: ShellJoint) -> Iterator[_Search]:
+    """Every option of a choice, and every number in steps to both ends of its range."""
+    family = family_of(joint)
     values = values_of(joint, family, joint.variant)
     for parameter in family.turned(joint.variant):
         now = values.get(parameter.key, parameter.start)
-        if isinstance(parameter, Parameter) and not isinstance(now, str):
-            if parameter.key in _NOT_OF_IT:
-                continue
+        if not isinstance(parameter, Parameter):
+            for option in parameter.options:
+                if option != now:
+                    turned = _turned(joint, parameter.key, option)
+                    yield partial(_one, "choice", parameter.text, option, project, turned)
+        elif not isinstance(now, str) and parameter.key not in _NOT_OF_IT:
             for end in sorted({parameter.least, parameter.most} - {now}):
                 ladder = _ladder(now, end, parameter.dimension)
                 made = [(project, _turned(joint, parameter.key, one)) for one in ladder]
                 yield partial(_climbed, "parameter", parameter.text, parameter.dimension, ladder, made)
-        elif not isinstance(parameter, Parameter):
-            for option in parameter.options:
-                if option != now:
-                    yield partial(
-                        _one, "choice", parameter.text, option, project, _turned(joint, parameter.key, option)
-                    )
+
+
+def _other_build_ups(project: Project, joint: ShellJoint) -> Iterator[_Search]:
+    """Insulation outside, and a thicker core, of every build-up that meets here."""
+    known = {one.id: one for one in project.assemblies}
     met = {role.role: role.assembly_id for role in joint.roles}
-    for role in family.roles:
-        for assembly in project.assemblies:
-            if assembly.id == met.get(role):
-                name, core = ROLES[role], assembly.layers[core_of(assembly)].d
-                yield partial(_thickened, "outside", name, project, joint, 0.0, _some(outside_steps(assembly)))
-                yield partial(_thickened, "core", name, project, joint, core, _some(thicker_steps(assembly)))
+    for role in family_of(joint).roles:
+        assembly = known.get(met.get(role, ""))
+        if assembly is not None:
+            name, core = ROLES[role], assembly.layers[core_of(assembly)].d
+            yield partial(_thickened, "outside", name, project, joint, 0.0, _some(outside_steps(assembly)))
+            yield partial(_thickened, "core", name, project, joint, core, _some(thicker_steps(assembly)))
 
 
 def _some(steps: Iterator[tuple[float, Assembly]]) -> list[tuple[float, Assembly]]:

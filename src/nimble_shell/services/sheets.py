@@ -22,10 +22,13 @@ from nimble_shell.core.moisture.monthly.position import positions
 from nimble_shell.core.moisture.verdict.verdict import JudgedJoint, Verdict
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.project import FORMAT, FORMAT_VERSION, ProjectDoc, ProjectFile
-from nimble_shell.reports.detail_sheet import FixingPage, JointPage, PageHeading, fixing_pdf, joint_pdf
+from nimble_shell.reports.fixing_sheet import FixingPage, fixing_pdf
+from nimble_shell.reports.joint_sheet import JointPage, joint_pdf
 from nimble_shell.reports.moisture_sheet import MoisturePage, moisture_pdf
-from nimble_shell.reports.section import length_text, wall_section
+from nimble_shell.reports.page import PageHeading
+from nimble_shell.reports.section import wall_section
 from nimble_shell.reports.specification import Sheet, shank, specification_pdf
+from nimble_shell.reports.written import Written
 from nimble_shell.services.bench import bench, station_of, to_outside
 from nimble_shell.services.fixings import LookedAtFixing, remaining
 from nimble_shell.services.joints import Drawn, building_in, sealing
@@ -78,7 +81,7 @@ def fixing_sheet(stored: Stored, at: PlacedDraft, looked: LookedAtFixing, solved
     project, fixing = stored.project, looked.fixing
     left = remaining(project, at, fixing, solved.chi / looked.cell.chi_approximate)
     station = station_of(building_in(project, at.building_id), at.assembly.id)
-    units = project.basis.schools.units
+    written = Written(project.basis.schools.units)
     material = project.catalogue[fixing.material].name
     heading = _heading(stored, at.building_id, f"{station}4", fixing.name, at.assembly.name,
                        condition(project.basis, "winter"))  # fmt: skip
@@ -87,8 +90,7 @@ def fixing_sheet(stored: Stored, at: PlacedDraft, looked: LookedAtFixing, solved
             heading=heading,
             cell=looked.cell,
             solved=solved,
-            shank=f"{material}, {shank(fixing, units)}, length {length_text(looked.cell.length, units)}"
-            f"{' mm' if units == 'SI' else ''}.",
+            shank=f"{material}, {shank(fixing, written)}, length {written.length(looked.cell.length)}.",
             R_without=left.R_without,
             R_all=left.R_all,
             area=left.area,

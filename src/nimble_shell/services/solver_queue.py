@@ -112,6 +112,10 @@ class SolverQueue:
         """An answer that is there already, else None."""
         return self.answers.get(key)
 
+    def figures(self, key: str) -> Any:
+        """The figures of an answer that is there already, without its fields; else None."""
+        return self.answers.figures(key)
+
     def refused(self, key: str) -> bool:
         """Whether a question is known to have no answer."""
         with self._lock:

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, StandardRef
 from nimble_shell.core.assemblies.difference import Difference, differences
@@ -14,37 +13,21 @@ from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.standard import Standard, own_materials
 from nimble_shell.formats.things import Key, put_thing
 from nimble_shell.services.clock import now
+from nimble_shell.services.practice_standards import Offer, PracticeStandards
 from nimble_shell.services.projects import (
     ChangeNote,
-    ProjectService,
     element_of,
     expect,
     new_id,
     with_assembly,
 )
-from nimble_shell.store import Database, Kept, NotFound, ProjectRepository, StandardRepository, Stored, Use
+from nimble_shell.store import NotFound, ProjectRepository, StandardRepository, Stored
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Offer:
-    """A newer version of the standard that a build-up was taken from."""
+class StandardService(PracticeStandards[Standard]):
+    """Of build-ups."""
 
-    kept: Kept[Standard]
-    differences: tuple[Difference, ...]  #: from the build-up as it is to the newest version
-
-
-class StandardService:
-    """One method per thing a user can do with standards; each is one transaction."""
-
-    def __init__(self, database: Database, projects: ProjectService) -> None:
-        self._database, self._projects = database, projects
-
-    def all(self) -> list[tuple[Kept[Standard], list[Use]]]:
-        """Every standard with where it is used."""
-        with self._database.read() as session:
-            standards = StandardRepository(session)
-            uses = standards.uses()
-            return [(kept, uses.get(kept.standard.id, [])) for kept in standards.all()]
+    kept_in = StandardRepository
 
     def keep(
         self, project_id: str, assembly_id: str, place: ShellPart, *, reason: str, source: str, trusted_since: str
@@ -79,8 +62,7 @@ class StandardService:
 
     def use(self, project_id: str, building_id: str, element_id: str, standard_id: str, note: ChangeNote) -> Stored:
         """Give an element of the shell a copy of a standard. Raises DomainError, NotFound, Stale."""
-        with self._database.read() as session:
-            standard = StandardRepository(session).newest(standard_id).standard
+        standard = self.newest(standard_id)
 
         def used(stored: Stored) -> Project:
             building, element = element_of(stored.project, building_id, element_id)
@@ -89,7 +71,7 @@ class StandardService:
 
         return self._projects.edit(project_id, used, note)
 
-    def offer(self, project_id: str, assembly_id: str) -> Offer | None:
+    def offer(self, project_id: str, assembly_id: str) -> Offer[Standard] | None:
         """The newest version of a build-up's standard and what it would change; None without one, or if it is that.
 
         Raises NotFound.
@@ -98,16 +80,12 @@ class StandardService:
         assembly = _assembly(stored.project, assembly_id)
         if assembly.standard is None:
             return None
-        with self._database.read() as session:
-            try:
-                kept = StandardRepository(session).newest(assembly.standard.id)
-            except NotFound:
-                return None
-        catalogue = {**stored.project.catalogue, **{m.key: m for m in kept.standard.materials}}
-        changes = tuple(differences(assembly, kept.standard.assembly, catalogue))
-        if kept.standard.version == assembly.standard.version and not changes:
-            return None
-        return Offer(kept=kept, differences=changes)
+
+        def changes(standard: Standard) -> list[Difference]:
+            catalogue = {**stored.project.catalogue, **{one.key: one for one in standard.materials}}
+            return differences(assembly, standard.assembly, catalogue)
+
+        return self._offered(assembly.standard.id, assembly.standard.version, changes)
 
     def take(self, project_id: str, assembly_id: str, version: int, note: ChangeNote) -> Stored:
         """Put the newest version in a build-up's place, as one undoable change. Raises NotFound, Stale."""
@@ -118,34 +96,11 @@ class StandardService:
             assembly = _assembly(stored.project, assembly_id)
             if assembly.standard is None:
                 raise NotFound("standard", assembly_id)
-            with self._database.read() as session:
-                standard = StandardRepository(session).newest(assembly.standard.id).standard
+            standard = self.newest(assembly.standard.id)
             project = _with_materials(stored.project, standard.materials)
             return put_thing(project, key, standard.copy(assembly_id, assembly.name))
 
         return self._projects.edit(project_id, taken, note)
-
-    def withdraw(self, standard_id: str, *, again: bool = False) -> None:
-        """No longer offer a standard, or offer it again. What uses it keeps its build-up. Raises NotFound."""
-        with self._database.write() as session:
-            StandardRepository(session).withdraw(standard_id, None if again else now())
-
-    def bring_in(self, standards: Sequence[Standard]) -> int:
-        """Store standards from a file; one that is known gets a next version if it differs. The number stored."""
-        stored = 0
-        with self._database.write() as session:
-            repository = StandardRepository(session)
-            known = {kept.standard.id: kept.standard for kept in repository.all()}
-            for standard in standards:
-                before = known.get(standard.id)
-                if before is not None and replace(standard, version=before.version) == before:
-                    continue
-                version = 1 if before is None else before.version + 1
-                repository.add(replace(standard, version=version), now())
-                session.flush()
-                known[standard.id] = replace(standard, version=version)
-                stored += 1
-        return stored
 
 
 def _assembly(project: Project, assembly_id: str) -> Assembly:

@@ -8,7 +8,7 @@ from nimble_shell.store.differences import Slot
 from nimble_shell.store.errors import Crossed, NotFound, NotKept, Stale, StoreError
 from nimble_shell.store.lock import FolderLock
 from nimble_shell.store.projects import Listed, ProjectRepository, Stored, Written
-from nimble_shell.store.standards import JointStandardRepository, Kept, StandardRepository, Use
+from nimble_shell.store.standards import JointStandardRepository, Kept, StandardRepository, StandardVersions, Use
 from nimble_shell.store.targets import TargetSetRepository
 
 __all__ = [
@@ -28,6 +28,7 @@ __all__ = [
     "Slot",
     "Stale",
     "StandardRepository",
+    "StandardVersions",
     "StoreError",
     "Stored",
     "TargetSetRepository",

@@ -19,12 +19,16 @@ class AnswerRepository:
 
     def body(self, key: str) -> bytes | None:
         """An answer, or nothing."""
-        row = self._db.get(AnswerRow, key)
-        return None if row is None else row.body
+        return self._db.scalar(select(AnswerRow.body).where(AnswerRow.key == key))
 
-    def put(self, key: str, kind: str, body: bytes, at: str, most: int = MOST) -> None:
+    def figures(self, key: str) -> bytes | None:
+        """Figures of an answer, or the answer itself where it has nothing more; or nothing."""
+        figures = func.coalesce(AnswerRow.figures, AnswerRow.body)
+        return self._db.scalar(select(figures).where(AnswerRow.key == key))
+
+    def put(self, key: str, kind: str, body: bytes, at: str, figures: bytes | None = None, most: int = MOST) -> None:
         """Keep an answer; those asked longest ago go once there are too many bytes."""
-        self._db.merge(AnswerRow(key=key, kind=kind, body=body, asked_at=at))
+        self._db.merge(AnswerRow(key=key, kind=kind, body=body, figures=figures, asked_at=at))
         self._db.flush()
         size = func.length(AnswerRow.body)
         if (self._db.scalar(select(func.sum(size))) or 0) <= most:

@@ -123,4 +123,5 @@ class AnswerRow(Base):
     key: Mapped[str] = mapped_column(primary_key=True)
     kind: Mapped[str]
     body: Mapped[bytes]
+    figures: Mapped[bytes | None]  #: of it, where it has more than figures
     asked_at: Mapped[str]

@@ -39,11 +39,12 @@ class Use:
     version: int
 
 
-class _Versions(Generic[S]):
+class StandardVersions(Generic[S]):
     """Reads and writes versions inside one session."""
 
     row: type[Version]
     document: type[StandardDoc] | type[JointStandardDoc]
+    kind: str  #: of thing that is taken from one
 
     def __init__(self, session: Session) -> None:
         self._db = session
@@ -78,31 +79,29 @@ class _Versions(Generic[S]):
         for row in rows:
             row.withdrawn_at = at
 
+    def uses(self) -> dict[str, list[Use]]:
+        """Where standards are used, by standard."""
+        return _uses(self._db, self.kind)
+
     def _kept(self, row: Version) -> Kept[S]:
         standard: S = self.document.model_validate_json(row.document).to_core()
         return Kept(standard=standard, saved_at=row.saved_at, withdrawn=row.withdrawn_at is not None)
 
 
-class StandardRepository(_Versions[Standard]):
+class StandardRepository(StandardVersions[Standard]):
     """Standards of build-ups."""
 
     row = StandardRow
     document = StandardDoc
-
-    def uses(self) -> dict[str, list[Use]]:
-        """Where standards are used, by standard."""
-        return _uses(self._db, "assembly")
+    kind = "assembly"
 
 
-class JointStandardRepository(_Versions[JointStandard]):
+class JointStandardRepository(StandardVersions[JointStandard]):
     """Standards of joints."""
 
     row = JointStandardRow
     document = JointStandardDoc
-
-    def uses(self) -> dict[str, list[Use]]:
-        """Where standards are used, by standard."""
-        return _uses(self._db, "joint")
+    kind = "joint"
 
 
 def _uses(session: Session, kind: str) -> dict[str, list[Use]]:

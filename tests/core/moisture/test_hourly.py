@@ -11,7 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.moisture.hourly import kernel
+from nimble_shell.core.moisture.hourly import cell_state
 from nimble_shell.core.moisture.hourly.probe import at
 from nimble_shell.core.moisture.hourly.transport import (
     Boundaries,
@@ -115,7 +115,7 @@ def test_a_drying_surface_is_cooled_by_what_evaporates() -> None:
     # A body whose temperature has come to rest takes up no heat but what its water carries away.
     later = run([slab], Films(), air, 20.0, 1.0, 48, RunOptions(keep=[48]))
     sensible = later.entered[:, 1].sum() - found.entered[:, 1].sum()
-    latent = kernel.LATENT * (later.entered[:, 0].sum() - found.entered[:, 0].sum())
+    latent = cell_state.LATENT * (later.entered[:, 0].sum() - found.entered[:, 0].sum())
     assert latent < -1e5
     assert abs(sensible) < 0.05 * abs(latent)
 

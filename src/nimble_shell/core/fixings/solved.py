@@ -21,12 +21,23 @@ _MOST: dict[Accuracy, int] = {"working": 40_000, "final": 160_000}
 
 
 @dataclass(frozen=True, slots=True, eq=False, kw_only=True)
-class SolvedFixing:
+class FixingFigures:
     """Figures of one fixing."""
 
     chi: float  #: [W/K]
     error: float  #: of χ, estimated [W/K]
+
+
+@dataclass(frozen=True, slots=True, eq=False, kw_only=True)
+class SolvedFixing(FixingFigures):
+    """The figures with the field they were read from."""
+
     field: SolvedJoint  #: what is drawn; its ψ is of the model, not of the fixing
+
+    @property
+    def figures(self) -> FixingFigures:
+        """The figures alone."""
+        return FixingFigures(chi=self.chi, error=self.error)
 
 
 def solve_fixing(

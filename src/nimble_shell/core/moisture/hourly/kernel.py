@@ -11,140 +11,53 @@ from __future__ import annotations
 import math
 
 import numpy as np
-from numba import njit
 
-#: Sums may be reordered; what is not a number stays one.
-_FREE = {"contract", "arcp", "nsz", "reassoc"}
-compiled = njit(cache=True, fastmath=_FREE, error_model="numpy")
-#: A call that passes arrays costs more than what these do.
-inlined = njit(cache=True, fastmath=_FREE, error_model="numpy", inline="always")
+from nimble_shell.core.moisture.hourly.cell_state import (
+    BENCHMARK,
+    CAPACITY,
+    COLUMNS,
+    CONDUCTIVITY,
+    CW,
+    DRIVER,
+    DRIVER_PHI,
+    DRIVER_THETA,
+    KIND,
+    LATENT,
+    LIQUID_K,
+    PERMEABILITY,
+    PHI,
+    PRESSURE,
+    PRESSURE_PHI,
+    PRESSURE_THETA,
+    RV,
+    TABLE,
+    THETA,
+    WATER,
+    WATER_PHI,
+    WATER_THETA,
+    compiled,
+    inlined,
+    saturation,
+    state,
+    transport,
+)  # fmt: skip
 
-RV = 461.5  #: gas constant of water vapour [J/(kg·K)]
-LATENT = 2.5e6  #: of vaporisation [J/kg]
-CW = 4180.0  #: heat capacity of water [J/(kg·K)]
-RHO_W = 1000.0  #: [kg/m³]
 RHO_C_AIR = 1.2 * 1006.0  #: of air [J/(m³·K)]
-OVER = 2e4  #: water a cell takes up per unit of φ above 1 [kg/m³]
 ROOM = 0.01  #: below φ = 1, over which the uptake of rain ends
 LEAST_PHI = 1e-4
-TABLE, BENCHMARK = 0, 1  #: kinds of material
 GAMMA = 1 - 1 / math.sqrt(2)
 MOST_NEWTON = 14
 NEAR = 1e-5  #: change of φ, and of θ in tens of kelvin, that a solved stage may still be from its answer
 STEEP = 200.0  #: ∂w/∂φ over which a change of w counts by itself [kg/m³]
 
-#: Columns of a material's constants.
-RHO_C, LAMBDA, LAMBDA_W, LAMBDA_THETA, KIND, STORES, FLOWS = range(7)
-SORPTION, RESISTANCE, LIQUID = range(3)  #: pairs of rows in a material's tables: φ and w, φ and μ, w and ln D_w
-COLUMNS = 15  #: of a cell's properties: `state` and `transport`
+#: Columns of a face's conductances: vapour, heat, liquid by its driver, liquid by φ.
+BY_VAPOUR, BY_HEAT, BY_DRIVER, BY_PHI = range(4)
+#: Places of what entered: moisture and heat from inside, from outside, and otherwise.
+MOISTURE_IN, HEAT_IN, MOISTURE_OUT, HEAT_OUT, MOISTURE_ELSE, HEAT_ELSE = range(6)
 #: Columns of the boundaries of an hour.
 TH_E, P_E, TH_I, P_I, TH_AIR, LEAK_G, LEAK_P, RAIN = range(8)
 #: Columns of films: heat [W/(m²·K)], vapour [kg/(m²·s·Pa)]; 0 where values of the surface are prescribed.
 H_I, B_I, H_E, B_E = range(4)
-
-
-@inlined
-def saturation(theta):
-    """p_sat and its slope."""
-    if theta >= 0:
-        a, b = 17.269, 237.3
-    else:
-        a, b = 21.875, 265.5
-    p = 610.5 * math.exp(a * theta / (b + theta))
-    return p, p * a * b / (b + theta) ** 2
-
-
-@inlined
-def air_permeability(theta):
-    """δ of still air after Schirmer. [kg/(m·s·Pa)]"""
-    warmth = theta / 273.15 + 1
-    return 2.306e-5 / (RV * 273.15) * math.exp(0.81 * math.log(warmth))
-
-
-@inlined
-def lookup(tables, m, pair, count, x):
-    """In a material's rows of a pair, linear between and held at the ends; value and slope."""
-    ys = 2 * pair + 1
-    xs = ys - 1
-    if x <= tables[m, xs, 0]:
-        return tables[m, ys, 0], 0.0
-    if x >= tables[m, xs, count - 1]:
-        return tables[m, ys, count - 1], 0.0
-    low, high = 0, count - 1
-    while high - low > 1:
-        middle = (low + high) >> 1
-        if tables[m, xs, middle] <= x:
-            low = middle
-        else:
-            high = middle
-    slope = (tables[m, ys, high] - tables[m, ys, low]) / (tables[m, xs, high] - tables[m, xs, low])
-    return tables[m, ys, low] + slope * (x - tables[m, xs, low]), slope
-
-
-@inlined
-def state(theta, phi, m, stuff, P, j):
-    """Of cell j into P: p, ∂p/∂θ, ∂p/∂φ, w, ∂w/∂θ, ∂w/∂φ, s, ∂s/∂θ, ∂s/∂φ, ρc + c_w·w, φ, θ in the first columns.
-
-    s is what liquid follows inside of a material: w, or for the benchmark's the suction.
-    """
-    consts, tables, counts = stuff
-    ps, slope = saturation(theta)
-    P[j, 0], P[j, 1], P[j, 2] = phi * ps, phi * slope, ps
-    if consts[m, KIND] == BENCHMARK:
-        T = theta + 273.15
-        f = min(phi, 0.9999999)
-        s = -RHO_W * RV * T * math.log(f)
-        s_phi = -RHO_W * RV * T / f
-        s_theta = s / T
-        base = 1 + (8e-8 * s) ** 1.6
-        w = 146 * base**-0.375
-        w_s = -146 * 0.375 * base**-1.375 * 1.6 * 8e-8 * (8e-8 * s) ** 0.6
-        w_theta, w_phi = w_s * s_theta, w_s * s_phi
-        if phi > f:
-            w, w_phi, w_theta = w + OVER * (phi - f), OVER, 0.0
-        P[j, 6], P[j, 7], P[j, 8] = s, s_theta, s_phi
-    else:
-        w, w_phi, w_theta = 0.0, 0.0, 0.0
-        if consts[m, STORES] > 0:
-            w, w_phi = lookup(tables, m, SORPTION, counts[m, SORPTION], phi)
-        if phi > 1:
-            w, w_phi = w + OVER * (phi - 1), OVER
-        P[j, 6], P[j, 7], P[j, 8] = w, w_theta, w_phi
-    P[j, 3], P[j, 4], P[j, 5] = w, w_theta, w_phi
-    P[j, 9], P[j, 10], P[j, 11] = consts[m, RHO_C] + CW * w, phi, theta
-
-
-@inlined
-def transport(m, stuff, P, j):
-    """Of cell j, whose state is known, into P: λ, δ, and K of liquid (D_w, or with suction the conductivity)."""
-    consts, tables, counts = stuff
-    w, phi, theta = P[j, 3], P[j, 10], P[j, 11]
-    if consts[m, KIND] == BENCHMARK:
-        u = min(w, 146.0) - 73
-        K = -39.2619 + u * (0.0704 + u * (-1.7420e-4 + u * (-2.7953e-6 + u * (-1.1566e-7 + u * 2.5969e-9))))
-        dry = 1 - min(w, 146.0) / 146
-        P[j, 13] = 26.1e-6 / (200 * RV * (theta + 273.15)) * dry / (0.503 * dry**2 + 0.497)
-        P[j, 14] = math.exp(K)
-    else:
-        mu, _ = lookup(tables, m, RESISTANCE, counts[m, RESISTANCE], phi)
-        P[j, 13] = air_permeability(theta) / mu
-        P[j, 14] = 0.0
-        if consts[m, FLOWS] > 0:
-            log_D, _ = lookup(tables, m, LIQUID, counts[m, LIQUID], w)
-            P[j, 14] = math.exp(log_D)
-    P[j, 12] = max(consts[m, LAMBDA] + consts[m, LAMBDA_W] * w + consts[m, LAMBDA_THETA] * (theta - 10), 1e-4)
-
-
-@compiled
-def waters(theta, phi, mat, stuff):
-    """w of states, shape (states, n). [kg/m³]"""
-    found = np.zeros(theta.shape)
-    P = np.zeros((1, COLUMNS))
-    for at in range(theta.shape[0]):
-        for j in range(theta.shape[1]):
-            state(theta[at, j], phi[at, j], mat[j], stuff, P, 0)
-            found[at, j] = P[0, 3]
-    return found
 
 
 @compiled
@@ -159,26 +72,72 @@ def conduct(row, stuff, P, C):
         transport(mat[j], stuff, P, j)
     for j in range(1, n):
         i, da, db = j - 1, dx[j - 1], dx[j]
-        C[j, 0] = 2 * P[i, 13] * P[j, 13] / (da * P[j, 13] + db * P[i, 13])
-        C[j, 1] = 2 * P[i, 12] * P[j, 12] / (da * P[j, 12] + db * P[i, 12])
-        C[j, 2], C[j, 3] = 0.0, 0.0
-        if P[i, 14] > 0 and P[j, 14] > 0:
+        C[j, BY_VAPOUR] = (
+            2 * P[i, PERMEABILITY] * P[j, PERMEABILITY] / (da * P[j, PERMEABILITY] + db * P[i, PERMEABILITY])
+        )
+        C[j, BY_HEAT] = (
+            2 * P[i, CONDUCTIVITY] * P[j, CONDUCTIVITY] / (da * P[j, CONDUCTIVITY] + db * P[i, CONDUCTIVITY])
+        )
+        C[j, BY_DRIVER], C[j, BY_PHI] = 0.0, 0.0
+        if P[i, LIQUID_K] > 0 and P[j, LIQUID_K] > 0:
             if mat[i] == mat[j]:
-                C[j, 2] = (P[i, 14] + P[j, 14]) / (da + db)
+                C[j, BY_DRIVER] = (P[i, LIQUID_K] + P[j, LIQUID_K]) / (da + db)
                 if stuff[0][mat[j], KIND] == BENCHMARK:
-                    C[j, 2] *= -1.0  # suction draws towards where it is higher
+                    C[j, BY_DRIVER] *= -1.0  # suction draws towards where it is higher
             elif stuff[0][mat[i], KIND] == TABLE and stuff[0][mat[j], KIND] == TABLE:
-                Ka, Kb = P[i, 14] * P[i, 8], P[j, 14] * P[j, 8]
+                Ka, Kb = P[i, LIQUID_K] * P[i, DRIVER_PHI], P[j, LIQUID_K] * P[j, DRIVER_PHI]
                 if Ka > 0 and Kb > 0:
-                    C[j, 3] = 2 * Ka * Kb / (da * Kb + db * Ka)
+                    C[j, BY_PHI] = 2 * Ka * Kb / (da * Kb + db * Ka)
     for edge in range(2):
         j = 0 if edge == 0 else n - 1
         h, beta = (films[H_I], films[B_I]) if edge == 0 else (films[H_E], films[B_E])
-        Gv, Gh = 2 * P[j, 13] / dx[j], 2 * P[j, 12] / dx[j]
+        Gv, Gh = 2 * P[j, PERMEABILITY] / dx[j], 2 * P[j, CONDUCTIVITY] / dx[j]
         face = 0 if edge == 0 else n
-        C[face, 0] = Gv if h == 0 else Gv * beta / (Gv + beta)
-        C[face, 1] = Gh if h == 0 else Gh * h / (Gh + h)
-        C[face, 2], C[face, 3] = 0.0, 0.0
+        C[face, BY_VAPOUR] = Gv if h == 0 else Gv * beta / (Gv + beta)
+        C[face, BY_HEAT] = Gh if h == 0 else Gh * h / (Gh + h)
+        C[face, BY_DRIVER], C[face, BY_PHI] = 0.0, 0.0
+
+
+@inlined
+def between(j, P, C, F, L, D, U):
+    """What flows between cells j − 1 and j, and its slopes by both."""
+    i = j - 1
+    Gv, Gh, Ks, Kf = C[j, BY_VAPOUR], C[j, BY_HEAT], C[j, BY_DRIVER], C[j, BY_PHI]
+    gv = Gv * (P[i, PRESSURE] - P[j, PRESSURE])
+    g = gv + Ks * (P[i, DRIVER] - P[j, DRIVER]) + Kf * (P[i, PHI] - P[j, PHI])
+    q = LATENT * gv + Gh * (P[i, THETA] - P[j, THETA])
+    F[i, 0] -= g
+    F[j, 0] += g
+    F[i, 1] -= q
+    F[j, 1] += q
+    by_theta, by_phi = Gv * P[i, PRESSURE_THETA], Gv * P[i, PRESSURE_PHI]
+    L[j, 0, 0], L[j, 0, 1] = by_theta + Ks * P[i, DRIVER_THETA], by_phi + Ks * P[i, DRIVER_PHI] + Kf
+    L[j, 1, 0], L[j, 1, 1] = LATENT * by_theta + Gh, LATENT * by_phi
+    by_theta, by_phi = Gv * P[j, PRESSURE_THETA], Gv * P[j, PRESSURE_PHI]
+    U[i, 0, 0], U[i, 0, 1] = by_theta + Ks * P[j, DRIVER_THETA], by_phi + Ks * P[j, DRIVER_PHI] + Kf
+    U[i, 1, 0], U[i, 1, 1] = LATENT * by_theta + Gh, LATENT * by_phi
+    for m in range(2):
+        for k in range(2):
+            D[i, m, k] -= L[j, m, k]
+            D[j, m, k] -= U[i, m, k]
+
+
+@inlined
+def yields(j, Gv, Gh, P, D):
+    """Slopes of what cell j gives to a boundary of its own by vapour and heat."""
+    for k in range(2):
+        D[j, 0, k] -= Gv * P[j, PRESSURE_THETA + k]
+        D[j, 1, k] -= LATENT * Gv * P[j, PRESSURE_THETA + k]
+    D[j, 1, 0] -= Gh
+
+
+@inlined
+def takes(j, g, q, F, entered):
+    """Moisture and heat that come into cell j otherwise than through the faces."""
+    F[j, 0] += g
+    F[j, 1] += q
+    entered[MOISTURE_ELSE] += g
+    entered[HEAT_ELSE] += q
 
 
 @compiled
@@ -207,35 +166,14 @@ def fluxes(phi, row, stuff, bounds, work):
     entered = np.zeros(6)
     D[:], F[:] = 0.0, 0.0
     for j in range(1, n):
-        i = j - 1
-        Gv, Gh, Ks, Kf = C[j, 0], C[j, 1], C[j, 2], C[j, 3]
-        gv = Gv * (P[i, 0] - P[j, 0])
-        g = gv + Ks * (P[i, 6] - P[j, 6]) + Kf * (P[i, 10] - P[j, 10])
-        q = LATENT * gv + Gh * (P[i, 11] - P[j, 11])
-        F[i, 0] -= g
-        F[j, 0] += g
-        F[i, 1] -= q
-        F[j, 1] += q
-        by_theta, by_phi = Gv * P[i, 1], Gv * P[i, 2]
-        L[j, 0, 0], L[j, 0, 1] = by_theta + Ks * P[i, 7], by_phi + Ks * P[i, 8] + Kf
-        L[j, 1, 0], L[j, 1, 1] = LATENT * by_theta + Gh, LATENT * by_phi
-        by_theta, by_phi = Gv * P[j, 1], Gv * P[j, 2]
-        U[i, 0, 0], U[i, 0, 1] = by_theta + Ks * P[j, 7], by_phi + Ks * P[j, 8] + Kf
-        U[i, 1, 0], U[i, 1, 1] = LATENT * by_theta + Gh, LATENT * by_phi
-        for m in range(2):
-            for k in range(2):
-                D[i, m, k] -= L[j, m, k]
-                D[j, m, k] -= U[i, m, k]
+        between(j, P, C, F, L, D, U)
     for edge in range(2):
         j, face = (0, 0) if edge == 0 else (n - 1, n)
         theta_a, p_a = (bounds[TH_I], bounds[P_I]) if edge == 0 else (bounds[TH_E], bounds[P_E])
-        Gv, Gh = C[face, 0], C[face, 1]
-        g = Gv * (p_a - P[j, 0])
-        q = LATENT * g + Gh * (theta_a - P[j, 11])
-        for k in range(2):
-            D[j, 0, k] -= Gv * P[j, 1 + k]
-            D[j, 1, k] -= LATENT * Gv * P[j, 1 + k]
-        D[j, 1, 0] -= Gh
+        Gv, Gh = C[face, BY_VAPOUR], C[face, BY_HEAT]
+        g = Gv * (p_a - P[j, PRESSURE])
+        q = LATENT * g + Gh * (theta_a - P[j, THETA])
+        yields(j, Gv, Gh, P, D)
         if (films[H_I] if edge == 0 else films[H_E]) == 0:
             g += liquid_from_surface(P[j], dx[j], theta_a, p_a, mat[j], stuff, D[j])
         F[j, 0] += g
@@ -245,31 +183,17 @@ def fluxes(phi, row, stuff, bounds, work):
         if vent[j] > 0:
             Gv = vent[j] / (RV * (bounds[TH_AIR] + 273.15))
             Gh = vent[j] * RHO_C_AIR
-            g = Gv * (bounds[P_E] - P[j, 0])
-            q = Gh * (bounds[TH_AIR] - P[j, 11]) + LATENT * g
-            F[j, 0] += g
-            F[j, 1] += q
-            entered[4] += g
-            entered[5] += q
-            for k in range(2):
-                D[j, 0, k] -= Gv * P[j, 1 + k]
-                D[j, 1, k] -= LATENT * Gv * P[j, 1 + k]
-            D[j, 1, 0] -= Gh
+            g = Gv * (bounds[P_E] - P[j, PRESSURE])
+            q = Gh * (bounds[TH_AIR] - P[j, THETA]) + LATENT * g
+            takes(j, g, q, F, entered)
+            yields(j, Gv, Gh, P, D)
     if leak_cell >= 0:
-        Gv, j = bounds[LEAK_G], leak_cell
-        g = Gv * (bounds[LEAK_P] - P[j, 0])
-        F[j, 0] += g
-        F[j, 1] += LATENT * g
-        entered[4] += g
-        entered[5] += LATENT * g
-        for k in range(2):
-            D[j, 0, k] -= Gv * P[j, 1 + k]
-            D[j, 1, k] -= LATENT * Gv * P[j, 1 + k]
+        g = bounds[LEAK_G] * (bounds[LEAK_P] - P[leak_cell, PRESSURE])
+        takes(leak_cell, g, LATENT * g, F, entered)
+        yields(leak_cell, bounds[LEAK_G], 0.0, P, D)
     if bounds[RAIN] > 0:  # a surface takes up less as it fills, and lets the rest run off
         room = (1 - phi[n - 1]) / ROOM
-        g = bounds[RAIN] * min(max(room, 0.0), 1.0)
-        F[n - 1, 0] += g
-        entered[4] += g
+        takes(n - 1, bounds[RAIN] * min(max(room, 0.0), 1.0), 0.0, F, entered)
         if 0 < room < 1:
             D[n - 1, 0, 1] -= bounds[RAIN] / ROOM
     return entered
@@ -278,18 +202,18 @@ def fluxes(phi, row, stuff, bounds, work):
 @compiled
 def liquid_from_surface(cell, d, theta_a, p_a, m, stuff, D):
     """Liquid from a surface of prescribed state into its cell; what it changes by the cell is added to D."""
-    if cell[14] <= 0:
+    if cell[LIQUID_K] <= 0:
         return 0.0
     S = np.zeros((1, COLUMNS))
     ps, _ = saturation(theta_a)
     state(theta_a, min(p_a / ps, 1.0), m, stuff, S, 0)
     transport(m, stuff, S, 0)
-    K = (S[0, 14] + cell[14]) / d
+    K = (S[0, LIQUID_K] + cell[LIQUID_K]) / d
     if stuff[0][m, KIND] == BENCHMARK:
         K = -K
-    D[0, 0] -= K * cell[7]
-    D[0, 1] -= K * cell[8]
-    return K * (S[0, 6] - cell[6])
+    D[0, 0] -= K * cell[DRIVER_THETA]
+    D[0, 1] -= K * cell[DRIVER_PHI]
+    return K * (S[0, DRIVER] - cell[DRIVER])
 
 
 @compiled
@@ -340,17 +264,17 @@ def stage(theta, phi, warm, stock, gone, gain, row, stuff, bounds, work, used, A
             used = True
         entered = fluxes(phi, row, stuff, bounds, work)
         for j in range(len(dx)):
-            r[j, 0] = -((P[j, 3] - stock[j]) * dx[j] - gone[j, 0] - gain * F[j, 0])
-            r[j, 1] = -(P[j, 9] * (theta[j] - warm[j]) * dx[j] - gone[j, 1] - gain * F[j, 1])
+            r[j, 0] = -((P[j, WATER] - stock[j]) * dx[j] - gone[j, 0] - gain * F[j, 0])
+            r[j, 1] = -(P[j, CAPACITY] * (theta[j] - warm[j]) * dx[j] - gone[j, 1] - gain * F[j, 1])
             for a in range(2):
                 for b in range(2):
                     A[j, a, b] = -gain * D[j, a, b]
                     L[j, a, b] *= -gain
                     U[j, a, b] *= -gain
-            A[j, 0, 0] += P[j, 4] * dx[j]
-            A[j, 0, 1] += P[j, 5] * dx[j]
-            A[j, 1, 0] += P[j, 9] * dx[j]
-            A[j, 1, 1] += CW * P[j, 5] * (theta[j] - warm[j]) * dx[j]
+            A[j, 0, 0] += P[j, WATER_THETA] * dx[j]
+            A[j, 0, 1] += P[j, WATER_PHI] * dx[j]
+            A[j, 1, 0] += P[j, CAPACITY] * dx[j]
+            A[j, 1, 1] += CW * P[j, WATER_PHI] * (theta[j] - warm[j]) * dx[j]
         solve_blocks(L, A, U, r, x, solved)
         largest, crossed = 0.0, False
         for j in range(len(dx)):
@@ -364,7 +288,7 @@ def stage(theta, phi, warm, stock, gone, gain, row, stuff, bounds, work, used, A
             theta[j] += min(max(dt, -20.0), 20.0)
             now = min(max(now, LEAST_PHI, phi[j] * 0.2), 1.5)
             df, phi[j] = now - phi[j], now
-            largest = max(largest, abs(dt) / 10, abs(df), abs(P[j, 5] * df) / STEEP)
+            largest = max(largest, abs(dt) / 10, abs(df), abs(P[j, WATER_PHI] * df) / STEEP)
         # what further iterations would still change, by the ratio of the last two
         if step > 0 and not crossed and (largest < 0.1 * NEAR or largest * largest < NEAR * (before - largest)):
             return True, entered
@@ -453,9 +377,9 @@ def advance(theta, phi, warm, stock, row, stuff, hours, first, tolerance, dt, la
                 continue
             for j in range(n):
                 stock[j] += (gone[j, 0] + gain * F[j, 0]) / dx[j]
-                rise = (gone[j, 1] + gain * F[j, 1]) / (work[0][j, 9] * dx[j])
+                rise = (gone[j, 1] + gain * F[j, 1]) / (work[0][j, CAPACITY] * dx[j])
                 warm[j] += rise
-                sums[6] += work[0][j, 9] * rise * dx[j]
+                sums[6] += work[0][j, CAPACITY] * rise * dx[j]
             for a in range(6):
                 sums[a] += step * ((1 - GAMMA) * in_1[a] + GAMMA * in_2[a])
             steps += 1

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.moisture.hourly import kernel
+from nimble_shell.core.moisture.hourly import cell_state
 from nimble_shell.core.moisture.hourly.transport import Run, tables_of
 from nimble_shell.core.quantities.sentence import sentence
 
@@ -73,17 +73,17 @@ def _face(run: Run, j: int, *, outer: bool) -> FloatArray:
     stuff, mat = tables_of(run.slabs)
     k = j + 1 if outer else j - 1
     films = run.films.array()
-    a, b = np.zeros((1, kernel.COLUMNS)), np.zeros((1, kernel.COLUMNS))
+    a, b = np.zeros((1, cell_state.COLUMNS)), np.zeros((1, cell_state.COLUMNS))
     found = np.zeros((3, len(run.theta)))
     for at_hour, hour in enumerate(run.hours):
         own = mat[run.grid.layer[j]]
-        kernel.state(run.theta[at_hour, j], run.phi[at_hour, j], own, stuff, a, 0)
-        kernel.transport(own, stuff, a, 0)
+        cell_state.state(run.theta[at_hour, j], run.phi[at_hour, j], own, stuff, a, 0)
+        cell_state.transport(own, stuff, a, 0)
         Gh, Gv = 2 * a[0, 12] / run.grid.dx[j], 2 * a[0, 13] / run.grid.dx[j]
         if 0 <= k < len(run.grid.dx):
             other = mat[run.grid.layer[k]]
-            kernel.state(run.theta[at_hour, k], run.phi[at_hour, k], other, stuff, b, 0)
-            kernel.transport(other, stuff, b, 0)
+            cell_state.state(run.theta[at_hour, k], run.phi[at_hour, k], other, stuff, b, 0)
+            cell_state.transport(other, stuff, b, 0)
             other_h, other_v = 2 * b[0, 12] / run.grid.dx[k], 2 * b[0, 13] / run.grid.dx[k]
             theta, p = b[0, 11], b[0, 0]
         else:
@@ -93,7 +93,7 @@ def _face(run: Run, j: int, *, outer: bool) -> FloatArray:
             other_h, other_v = (h, beta) if h > 0 else (1e12, 1e3)
         theta_f = (Gh * a[0, 11] + other_h * theta) / (Gh + other_h)
         p_f = (Gv * a[0, 0] + other_v * p) / (Gv + other_v)
-        phi_f = min(p_f / kernel.saturation(theta_f)[0], 1.0)
-        kernel.state(theta_f, phi_f, own, stuff, b, 0)
+        phi_f = min(p_f / cell_state.saturation(theta_f)[0], 1.0)
+        cell_state.state(theta_f, phi_f, own, stuff, b, 0)
         found[:, at_hour] = theta_f, phi_f, b[0, 3]
     return found

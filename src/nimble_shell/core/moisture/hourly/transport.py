@@ -9,14 +9,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from nimble_shell.core.errors import Collector, DomainError, Issue, NotConverged
-from nimble_shell.core.moisture.hourly import kernel
+from nimble_shell.core.moisture.hourly import cell_state, kernel
 from nimble_shell.core.progress import report
 from nimble_shell.core.quantities.sentence import sentence
 
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
 Pairs = tuple[tuple[float, float], ...]
-#: Constants of every different material, their tables, and the lengths of these: as in `kernel.state`.
+#: Constants of every different material, their tables, and the lengths of these: as in `cell_state.state`.
 Stuffs = tuple[FloatArray, FloatArray, IntArray]
 
 LEAST_MU, MOST_MU = 1.0, 1e7  #: what lies outside counts as these; a foil is a layer of MOST_MU
@@ -241,7 +241,7 @@ def run(
     theta, phi = np.ascontiguousarray(states[:, 0]), np.ascontiguousarray(states[:, 1])
     return Run(
         slabs=tuple(slabs), grid=grid, films=films, boundaries=climate, hours=kept_hours,
-        theta=theta, phi=np.minimum(phi, 1.0), w=kernel.waters(theta, phi, of_cell, stuff),
+        theta=theta, phi=np.minimum(phi, 1.0), w=cell_state.waters(theta, phi, of_cell, stuff),
         totals=np.concatenate(totals),
         entered=sums[:6].reshape(3, 2), heat_gained=float(sums[6]), steps=steps, end=end,
     )  # fmt: skip
@@ -261,7 +261,7 @@ def _start(
         return theta, phi, warm, stock
     n = len(of_cell)
     theta, phi = np.zeros(n) + theta_0, np.clip(np.zeros(n) + phi_0, kernel.LEAST_PHI, 1.5)
-    return theta, phi, theta.copy(), kernel.waters(theta[None], phi[None], of_cell, stuff)[0]
+    return theta, phi, theta.copy(), cell_state.waters(theta[None], phi[None], of_cell, stuff)[0]
 
 
 def _air_changes(slabs: Sequence[Slab], grid: Grid) -> FloatArray:
@@ -292,7 +292,7 @@ def tables_of(slabs: Sequence[Slab]) -> tuple[Stuffs, IntArray]:
             one.lambda_,
             one.lambda_w,
             one.lambda_theta,
-            kernel.BENCHMARK if one.benchmark else kernel.TABLE,
+            cell_state.BENCHMARK if one.benchmark else cell_state.TABLE,
             float(one.sorption is not None),
             float(one.Dw is not None and one.sorption is not None),
         ]
