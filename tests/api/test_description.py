@@ -24,7 +24,7 @@ def test_the_webs_types_are_those_of_this_api(tmp_path: Path) -> None:
     command = [npx, "--no-install", "openapi-typescript", str(tmp_path / "openapi.json"), "-o", str(made)]
     environment = {**os.environ, "PATH": f"{Path(npx).parent}{os.pathsep}{os.environ.get('PATH', '')}"}
     subprocess.run(command, cwd=WEB, check=True, capture_output=True, env=environment)
-    known = (WEB / "src" / "lib" / "api" / "generated.ts").read_text()
+    known = (WEB / "src" / "api" / "generated.ts").read_text()
     assert made.read_text() == known, "run ./nimble types"
 
 

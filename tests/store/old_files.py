@@ -16,7 +16,8 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.formats.project import BasisDoc
 from nimble_shell.store.database import FILE, MIGRATIONS
 
-REVISIONS = ("0001", "0002", "0003", "0004", "0005")
+REVISIONS = ("0001", "0002", "0003", "0004", "0005", "0006")
+_LAST_OF_DOCUMENTS = "0005"  #: from the next on everything is a thing
 PROJECT = "old"
 
 
@@ -44,14 +45,7 @@ def write_old(folder: Path, revision: str) -> None:
     """A file of that revision. Edits: building b from 10 to 20 m², w1 from 10 to 15 mm, then w2 removed and undone."""
     folder.mkdir(parents=True)
     file = folder / FILE
-    config = Config()
-    config.set_main_option("script_location", str(MIGRATIONS))
-    engine = create_engine(f"sqlite:///{file}")
-    with engine.connect() as connection:
-        config.attributes["connection"] = connection
-        command.upgrade(config, revision)
-        connection.commit()
-    engine.dispose()
+    _upgrade(file, min(revision, _LAST_OF_DOCUMENTS))
     with closing(sqlite3.connect(file)) as db:
         (_first if revision == "0001" else _documents)(db)
         for number, (kind, target, before, after, state) in enumerate(_CHANGES, 2):
@@ -60,6 +54,18 @@ def write_old(folder: Path, revision: str) -> None:
             db.execute("INSERT INTO change_piece (change_row, position, kind, target, before, after) VALUES (?,0,?,?,?,?)",
                        (row, kind, target, json.dumps(before), after and json.dumps(after)))  # fmt: skip
         db.commit()
+    _upgrade(file, revision)
+
+
+def _upgrade(file: Path, revision: str) -> None:
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    engine = create_engine(f"sqlite:///{file}")
+    with engine.connect() as connection:
+        config.attributes["connection"] = connection
+        command.upgrade(config, revision)
+        connection.commit()
+    engine.dispose()
 
 
 _CHANGES: tuple[tuple[str, str, Any, Any, str], ...] = (

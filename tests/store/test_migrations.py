@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+import sqlite3
+from contextlib import closing
 from pathlib import Path
 
 import pytest
 from store.old_files import PROJECT, REVISIONS, write_old
 
+from nimble_shell.core.moisture.hourly.life import Life
 from nimble_shell.core.shell.project import Project
+from nimble_shell.services.answers import Answers
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.store import Database, Stored
+from nimble_shell.store.database import FILE
 
 
 @pytest.fixture(params=REVISIONS)
@@ -60,3 +65,16 @@ def test_what_was_undone_is_done_again_and_comes_back_in_its_place(old: ProjectS
     stored = step(old, first, "redo")
     assert list(thicknesses(stored.project)) == ["w1", "w3"]
     assert step(old, stored, "undo").project == first.project
+
+
+def test_answers_of_an_older_shape_are_solved_again_instead_of_being_read(tmp_path: Path) -> None:
+    write_old(tmp_path / "data", "0006")
+    with closing(sqlite3.connect(tmp_path / "data" / FILE)) as db:
+        db.execute("INSERT INTO answer VALUES ('k', 'solve_joint', x'00', '2026')")
+        db.commit()
+    database = Database(tmp_path / "data")
+    database.migrate()
+    answers = Answers(database)
+    assert answers.get("k") is None
+    answers.put("k", "life", Life(), took=1.0)
+    assert Answers(database).get("k") == Life()

@@ -12,8 +12,8 @@ from pathlib import Path
 
 from nimble_shell.store.errors import BACKUP, KNOWN, StoreError
 
-HEAD = "0006"  #: the newest migration
-EARLIER = ("0001", "0002", "0003", "0004", "0005")
+HEAD = "0007"  #: the newest migration
+EARLIER = ("0001", "0002", "0003", "0004", "0005", "0006")
 _HEADER = b"SQLite format 3\x00"
 #: Tables and columns without which nothing can be read.
 _NEEDED = {
@@ -24,7 +24,7 @@ _NEEDED = {
     "standard": {"id", "version", "document"},
     "joint_standard": {"id", "version", "document"},
     "target_set": {"name", "version", "document"},
-    "answer": {"key", "kind", "body"},
+    "answer": {"key", "kind", "body", "figures"},
 }
 
 
