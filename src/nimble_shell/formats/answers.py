@@ -38,12 +38,21 @@ def from_bytes(body: bytes) -> Any:
     ValueError, KeyError, TypeError
         If the bytes are not of this program, or of an older shape of it.
     """
+    return from_plain(unpacked(body))
+
+
+def unpacked(body: bytes) -> bytes:
+    """The bytes without their compression. Raises ValueError."""
     try:
-        found = zlib.decompress(body)
+        return zlib.decompress(body)
     except zlib.error as error:
         raise ValueError("not the bytes of an answer") from error
-    begin = _LENGTH + int.from_bytes(found[:_LENGTH], "little")
-    return _value(json.loads(found[_LENGTH:begin].decode()), _Arrays(found, begin))
+
+
+def from_plain(plain: bytes) -> Any:
+    """The value of bytes without compression; errors as of `from_bytes`."""
+    begin = _LENGTH + int.from_bytes(plain[:_LENGTH], "little")
+    return _value(json.loads(plain[_LENGTH:begin].decode()), _Arrays(plain, begin))
 
 
 class _Arrays:

@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 import logging
-import pickle
 import threading
 from collections import OrderedDict
 from collections.abc import Callable
 from typing import Any
 
-from nimble_shell.formats.answers import from_bytes, to_bytes
+from nimble_shell.formats.answers import from_plain, to_bytes, unpacked
 from nimble_shell.services.clock import now
 from nimble_shell.store import AnswerRepository, Database, StoreError
 
@@ -49,11 +48,11 @@ class Answers:
         found = self._of_memory(name)
         if found is not None or self._database is None or key in self._absent:
             return found
-        value = self._kept(self._database, key, read)
+        value, size = self._kept(self._database, key, read)
         if value is None:
             self._absent.add(key)
         else:
-            self._hold(name, value)
+            self._hold(name, value, size)
         return value
 
     def _of_memory(self, name: str) -> Any:
@@ -64,15 +63,17 @@ class Answers:
             self._held.move_to_end(name)
             return found[0]
 
-    def put(self, key: str, kind: str, value: Any, took: float) -> None:
+    def put(self, key: str, kind: str, value: Any, took: float, size: int = 0) -> None:
         """Keep an answer. What cannot be kept in the database is in memory still: who asked is answered all the same.
 
         Parameters
         ----------
         took : float
             How long it was solved. [s]
+        size : int
+            Of the value in memory, about. [bytes]
         """
-        self._hold(key, value)
+        self._hold(key, value, size)
         self._absent.discard(key)
         if self._database is None or took < LASTING:
             return
@@ -84,17 +85,19 @@ class Answers:
         except (StoreError, TypeError) as error:
             log.warning("an answer of %s is not kept: %s", kind, error)
 
-    def _kept(self, database: Database, key: str, read: Callable[[AnswerRepository, str], bytes | None]) -> Any:
+    def _kept(
+        self, database: Database, key: str, read: Callable[[AnswerRepository, str], bytes | None]
+    ) -> tuple[Any, int]:
         try:
             with database.read() as session:
                 body = read(AnswerRepository(session), key)
-            return None if body is None else from_bytes(body)
+            plain = b"" if body is None else unpacked(body)
+            return (from_plain(plain), len(plain)) if plain else (None, 0)
         except (StoreError, ValueError, KeyError, TypeError) as error:
             log.warning("an answer that was kept cannot be read: %s", error)
-            return None
+            return None, 0
 
-    def _hold(self, key: str, value: Any) -> None:
-        size = len(pickle.dumps(value, pickle.HIGHEST_PROTOCOL))  # measured, and thrown away
+    def _hold(self, key: str, value: Any, size: int) -> None:
         with self._lock:
             self._size += size - self._held.pop(key, (None, 0))[1]
             self._held[key] = (value, size)

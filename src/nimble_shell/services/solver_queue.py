@@ -269,14 +269,14 @@ class SolverQueue:
                 again = False
                 if self._asked.get(question.key) is question:
                     self._asked.pop(question.key)
+        self._next()  # a worker does not stand still while its answer is kept
         if not again:
             self._settle(question, outcome)
-        self._next()
 
     def _settle(self, question: _Question, outcome: Outcome) -> None:
         error: Exception | None = WorkerLost() if outcome.lost else outcome.error
         if error is None:
-            self.answers.put(question.key, question.solve.__qualname__, outcome.value, outcome.took)
+            self.answers.put(question.key, question.solve.__qualname__, outcome.value, outcome.took, outcome.size)
         elif isinstance(error, DomainError | NotConverged):  # it would not go better a second time
             with self._lock:
                 self._refused[question.key] = error

@@ -6,10 +6,11 @@ import logging
 import multiprocessing
 import multiprocessing.connection
 import os
+import pickle
 import threading
 import time
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from multiprocessing.connection import Connection
 from multiprocessing.context import SpawnProcess
 from typing import Any
@@ -29,6 +30,7 @@ class Outcome:
     value: Any = None
     error: Exception | None = None
     took: float = 0.0  #: [s]
+    size: int = 0  #: of the value on its way [bytes]
     lost: bool = False
 
 
@@ -144,10 +146,11 @@ class Workers:
 
     def _hear(self, worker: Worker) -> None:
         try:
-            outcome: Outcome = worker.pipe.recv()
+            sent = worker.pipe.recv_bytes()
         except (EOFError, OSError):
             self._gone(worker)
             return
+        outcome: Outcome = replace(pickle.loads(sent), size=len(sent))
         self._failures = 0
         done, worker.done = worker.done, None
         if done is not None:
@@ -173,6 +176,7 @@ class Workers:
 
 def _work(slot: int, pipe: Connection, reported: Any, stops: Any) -> None:
     """In a worker: questions one after the other, until the server is gone."""
+    _alone()
     _follow_parent()
 
     def watch(done: int, of: int) -> None:
@@ -192,6 +196,12 @@ def _work(slot: int, pipe: Connection, reported: Any, stops: Any) -> None:
         except Exception as error:
             outcome = Outcome(error=error, took=time.perf_counter() - begun)
         _tell(pipe, outcome)
+
+
+def _alone() -> None:
+    """One thread for linear algebra, as there is a worker for each core; said before NumPy is there."""
+    for name in ("OPENBLAS_NUM_THREADS", "MKL_NUM_THREADS", "OMP_NUM_THREADS"):
+        os.environ.setdefault(name, "1")
 
 
 def _tell(pipe: Connection, outcome: Outcome) -> None:

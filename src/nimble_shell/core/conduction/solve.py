@@ -197,22 +197,70 @@ def solve_on(section: Section, grid: Grid) -> Fields:
     return solve_mesh(section, build(section, grid))
 
 
-def solve_mesh(section: Section, mesh: Mesh, near: Solver | None = None) -> Fields:
-    """Solve on a mesh, whose λ count; the section gives segments, films and environments.
-
-    Parameters
-    ----------
-    near : Solver, optional
-        Of the same mesh with other films: its factors then lead to the answer in a few steps.
-    """
+def solve_mesh(section: Section, mesh: Mesh) -> Fields:
+    """Solve on a mesh, whose λ count; the section gives segments, films and environments."""
     space = Space(mesh=mesh, axisymmetric=section.kind == "axisymmetric")
-    envs = tuple(section.temperatures)
+    found = _system(section, space)
+    A, b, share = found.A, found.b, found.share
+    free = np.nonzero(~share.any(axis=1))[0]
+    theta, right = share.copy(), (b - A @ share)[free, :-1]  # the fields add up to 1: the last one is the rest
+    inner = A if len(free) == len(theta) else A[free][:, free].tocsc()
+    solver = factored(inner)
+    first = solver(right)
+    # Slivers and contrasts cost digits; a second step earns them back.
+    theta[free, :-1] = first + solver(right - inner @ first)
+    theta[:, -1] = 1 - theta[:, :-1].sum(axis=1)
+    G = np.diag(found.own) - b.T @ theta + share.T @ (A @ theta - b)  # films, and what prescribed unknowns take up
+    lost = float(np.abs(G.sum(axis=0)).max() / np.abs(G).max())  # of what each environment at 1 gives
+    if not lost < _MOST_LOST:
+        raise NotConverged(1, lost)
+    return Fields(space=space, edges=found.edges, segment_of=found.segment_of, theta=theta, G=G,
+                  touching=found.touching, solver=solver)  # fmt: skip
+
+
+def with_films(section: Section, fields: Fields) -> FloatArray:
+    """Temperatures at the unknowns of solved fields, with the films of a section that differs by nothing else. [°C]
+
+    Conjugate gradients at the section's own temperatures, led by the factors of the fields: a few steps.
+
+    Raises
+    ------
+    NotConverged
+        If the residual does not fall.
+    """
+    found = _system(section, fields.space)
+    T = np.array(list(section.temperatures.values()))
+    theta: FloatArray = found.share @ T
+    free = np.nonzero(~found.share.any(axis=1))[0]
+    inner = found.A if len(free) == len(theta) else found.A[free][:, free].tocsc()
+    right = (found.b @ T - found.A @ theta)[free]
+    lead = LinearOperator(inner.shape, matvec=fields.solver)
+    theta[free], unfinished = cg(inner, right, rtol=_LED, maxiter=_MOST_LED, M=lead)
+    if unfinished:
+        raise NotConverged(_MOST_LED, float(np.linalg.norm(inner @ theta[free] - right)))
+    return theta
+
+
+@dataclass(frozen=True, slots=True, eq=False, kw_only=True)
+class _System:
+    """The equations A·θ = b of a mesh with its surfaces bound."""
+
+    A: sparse.csc_matrix
+    b: FloatArray  #: shape (unknowns, environments)
+    own: FloatArray  #: heat through the films of each environment per kelvin of it
+    share: FloatArray  #: of each environment in prescribed unknowns; zero where they are free
+    touching: frozenset[tuple[int, int]]
+    edges: tuple[IntArray, ...]
+    segment_of: IntArray
+
+
+def _system(section: Section, space: Space) -> _System:
+    mesh, envs = space.mesh, tuple(section.temperatures)
     segment_of = segments_of_edges(mesh, section.segments)
     env_of = np.array([envs.index(segment.env) for segment in section.segments])
     bound = segment_of >= 0
     edges = tuple(mesh.outer[bound][env_of[segment_of[bound]] == at] for at in range(len(envs)))
     _check_bound(section, mesh, edges)
-
     R = np.array([segment.R_s for segment in section.segments])[segment_of[bound]]
     b, own = np.zeros((space.size, len(envs))), np.zeros(len(envs))
     filmed = R > 0
@@ -222,31 +270,8 @@ def solve_mesh(section: Section, mesh: Mesh, near: Solver | None = None) -> Fiel
     env = env_of[segment_of[bound][filmed]]
     np.add.at(b, (edge_nodes(space, on), env[:, None]), films.sum(axis=2))
     np.add.at(own, env, films.sum(axis=(1, 2)))
-
     share, touching = _prescribed(space, mesh.outer[bound][~filmed], env_of[segment_of[bound][~filmed]], len(envs))
-    theta, solver = _solved(A, b, share, near)
-    G = np.diag(own) - b.T @ theta + share.T @ (A @ theta - b)  # films, and what prescribed unknowns take up
-    lost = float(np.abs(G.sum(axis=1)).max() / np.abs(G).max())
-    if not lost < _MOST_LOST:
-        raise NotConverged(1, lost)
-    return Fields(space=space, edges=edges, segment_of=segment_of, theta=theta, G=G, touching=touching, solver=solver)
-
-
-def _solved(
-    A: sparse.csc_matrix, b: FloatArray, share: FloatArray, near: Solver | None
-) -> tuple[FloatArray, Solver]:  # fmt: skip
-    theta = share.copy()
-    free = np.nonzero(~share.any(axis=1))[0]
-    right = (b - A @ theta)[free]
-    inner = A if len(free) == len(theta) else A[free][:, free].tocsc()
-    if near is not None:
-        theta[free] = _led(inner, right, near)
-        return theta, near
-    solver = factored(inner)
-    found = solver(right)
-    # Slivers and contrasts cost digits; a second step earns them back.
-    theta[free] = found + solver(right - inner @ found)
-    return theta, solver
+    return _System(A=A, b=b, own=own, share=share, touching=touching, edges=edges, segment_of=segment_of)
 
 
 def factored(A: sparse.csc_matrix) -> Solver:
@@ -254,23 +279,6 @@ def factored(A: sparse.csc_matrix) -> Solver:
     found: Solver = splu(
         A, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.0, relax=1, panel_size=1, options={"SymmetricMode": True}
     ).solve
-    return found
-
-
-def _led(A: sparse.csc_matrix, b: FloatArray, near: Solver) -> FloatArray:
-    """Conjugate gradients, led by the inverse of a matrix that differs by its films only.
-
-    Raises
-    ------
-    NotConverged
-        If the residual does not fall.
-    """
-    found = np.zeros_like(b)
-    lead = LinearOperator(A.shape, matvec=near)
-    for at, right in enumerate(b.T):
-        found[:, at], unfinished = cg(A, right, rtol=_LED, maxiter=_MOST_LED, M=lead)
-        if unfinished:
-            raise NotConverged(_MOST_LED, float(np.linalg.norm(A @ found[:, at] - right)))
     return found
 
 
@@ -326,7 +334,9 @@ def _columns_and_rows(fields: Fields, grid: Grid) -> tuple[NDArray[np.bool_], ND
         return np.ones(len(grid.x) - 1, dtype=bool), np.ones(len(grid.y) - 1, dtype=bool)
     middle = fields.space.mesh.xy[fields.space.mesh.triangles].mean(axis=1)
     by_x, by_y = np.zeros(len(grid.x) - 1), np.zeros(len(grid.y) - 1)
-    for theta in fields.theta.T:
+    # The fields add up to 1 everywhere: of two environments both are curved alike.
+    every = fields.theta.T if fields.theta.shape[1] > 2 else fields.theta.T[:1]
+    for theta in every:
         along_x, along_y = indicators(fields.space, theta)
         np.add.at(by_x, np.clip(np.searchsorted(grid.x, middle[:, 0]) - 1, 0, len(by_x) - 1), along_x)
         np.add.at(by_y, np.clip(np.searchsorted(grid.y, middle[:, 1]) - 1, 0, len(by_y) - 1), along_y)

@@ -21,7 +21,7 @@ from nimble_shell.core.conduction.field import (
 from nimble_shell.core.conduction.limit import extrapolated
 from nimble_shell.core.conduction.result import Extremes
 from nimble_shell.core.conduction.section import Section
-from nimble_shell.core.conduction.solve import Solved, begun, extremes, once_more, refined, solve_mesh
+from nimble_shell.core.conduction.solve import Solved, begun, extremes, once_more, refined, with_films
 from nimble_shell.core.joints.bound import section_of
 from nimble_shell.core.joints.drawing import SYSTEMS, Drawing, System
 
@@ -128,8 +128,7 @@ def told(
         G = G * float(np.clip(-G[0, 1], *certain) / -G[0, 1])
     coupling = {(envs[i], envs[j]): float(-G[i, j]) for i in range(len(envs)) for j in range(i + 1, len(envs))}
     inside = envs.index("inside")
-    cold = solve_mesh(section_of(drawing, temperatures, school, mould=True), fields.space.mesh, near=fields.solver)
-    coldest = extremes(cold, inside, cold.theta @ T)
+    coldest = extremes(fields, inside, with_films(section_of(drawing, temperatures, school, mould=True), fields))
     by_segment = flows_by_segment(section, fields, theta)
     segments = tuple(
         (segment.env, segment.a, segment.b, float(flow))
