@@ -9,7 +9,8 @@ import os
 import pickle
 import threading
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 from multiprocessing.connection import Connection
 from multiprocessing.context import SpawnProcess
@@ -20,6 +21,7 @@ from nimble_shell.core.progress import Stopped, watched
 log = logging.getLogger(__name__)
 
 _MOST_FAILURES = 5  #: in a row; then workers are only started for a question
+_THREADS = ("OPENBLAS_NUM_THREADS", "MKL_NUM_THREADS", "OMP_NUM_THREADS")
 _LIKELY = 4  #: workers that progress and stops have room for, at least
 
 
@@ -87,7 +89,8 @@ class Workers:
             process = self._context.Process(
                 target=_work, args=(slot, there, self._reported, self._stops), daemon=True, name=f"worker {slot}"
             )
-            process.start()
+            with _one_thread_each():
+                process.start()
             there.close()
             worker = Worker(slot, process, here)
             self._workers.append(worker)
@@ -176,7 +179,6 @@ class Workers:
 
 def _work(slot: int, pipe: Connection, reported: Any, stops: Any) -> None:
     """In a worker: questions one after the other, until the server is gone."""
-    _alone()
     _follow_parent()
 
     def watch(done: int, of: int) -> None:
@@ -198,10 +200,18 @@ def _work(slot: int, pipe: Connection, reported: Any, stops: Any) -> None:
         _tell(pipe, outcome)
 
 
-def _alone() -> None:
-    """One thread for linear algebra, as there is a worker for each core; said before NumPy is there."""
-    for name in ("OPENBLAS_NUM_THREADS", "MKL_NUM_THREADS", "OMP_NUM_THREADS"):
-        os.environ.setdefault(name, "1")
+@contextmanager
+def _one_thread_each() -> Iterator[None]:
+    """What is started here has one thread for linear algebra: there is a worker for each core, and threads that wait
+    for one another in all of them take twice the time. It is said by the environment, before NumPy is there."""
+    before = dict(os.environ)
+    os.environ.update(dict.fromkeys(_THREADS, "1") | {name: one for name, one in before.items() if name in _THREADS})
+    try:
+        yield
+    finally:
+        for name in _THREADS:
+            if name not in before:
+                del os.environ[name]
 
 
 def _tell(pipe: Connection, outcome: Outcome) -> None:

@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+import numpy as np
+from numpy.typing import NDArray
+
 from nimble_shell.core.working import Num, apply, exp, value_of
 
+FloatArray = NDArray[np.float64]
 _P0 = 610.5  #: saturation pressure at 0 °C [Pa]
 
 
@@ -26,6 +30,14 @@ def p_sat(theta: Num) -> Num:
     """
     a, b = (17.269, 237.3) if value_of(theta) >= 0 else (21.875, 265.5)
     return _P0 * exp(a * theta / (b + theta))
+
+
+def p_sat_of(theta: FloatArray) -> FloatArray:
+    """The same of many temperatures at once; see `p_sat`. [Pa]"""
+    warm = theta >= 0
+    a, b = np.where(warm, 17.269, 21.875), np.where(warm, 237.3, 265.5)
+    found: FloatArray = _P0 * np.exp(a * theta / (b + theta))
+    return found
 
 
 def theta_at_saturation(p: float) -> float:

@@ -55,15 +55,19 @@ def shape_functions(L: FloatArray) -> FloatArray:
 
 
 def shape_slopes(L: FloatArray) -> FloatArray:
-    """Derivatives of the shape functions by the barycentric coordinates, shape (6, 3)."""
-    corner = np.diag(4 * L - 1)
-    a, b, c = L
-    return np.vstack([corner, 4 * np.array([[0, c, b], [c, 0, a], [b, a, 0]])])
+    """Derivatives of the shape functions by the barycentric coordinates, shape (…, 6, 3)."""
+    found = np.zeros((*L.shape[:-1], 6, 3))
+    for at in range(3):
+        found[..., at, at] = 4 * L[..., at] - 1
+        for other in range(3):
+            if other != at:
+                found[..., 3 + at, other] = 4 * L[..., 3 - at - other]
+    return found
 
 
 def _moments() -> FloatArray:
     """∫ L_r ∂N_a/∂L_i ∂N_b/∂L_j over a triangle of unit area, as rows (r, i, j) and columns (a, b)."""
-    slopes = np.stack([shape_slopes(L) for L in _POINTS])
+    slopes = shape_slopes(_POINTS)
     found: FloatArray = np.einsum("q,qr,qai,qbj->rijab", _WEIGHTS, _POINTS, slopes, slopes).reshape(27, 36)
     return found
 
@@ -134,8 +138,7 @@ def indicators(space: Space, theta: FloatArray) -> tuple[FloatArray, FloatArray]
     parts = np.zeros((2, len(area)))
     corners = mesh.xy[mesh.triangles][:, :, 0]
     for L, weight in zip(_POINTS, _WEIGHTS, strict=True):
-        slope = np.einsum("ab,mbd->mad", shape_slopes(L)[3:], gradients)
-        curved = np.einsum("ma,mad->md", bulge, slope)
+        curved = np.einsum("mb,mbd->md", bulge @ shape_slopes(L)[3:], gradients)
         factor = weight * area * mesh.lambda_
         if space.axisymmetric:
             factor = factor * 2 * np.pi * (corners @ L)

@@ -114,8 +114,8 @@ def heat_flow_lines(fields: Fields, grid: Grid, warm: int, theta: FloatArray, co
         going, triangle, L = going[within], near[rows, best][within], L[rows, best][within]
         if not len(going):
             break
-        slopes = np.stack([shape_slopes(one) for one in L])
-        slope = np.einsum("na,nab,nbd->nd", values[triangle], slopes, gradients[triangle])
+        along = np.einsum("na,nab->nb", values[triangle], shape_slopes(L))
+        slope = np.einsum("nb,nbd->nd", along, gradients[triangle])
         size = np.linalg.norm(slope, axis=1)
         falls = size >= 1e-9
         going, triangle, slope, size = going[falls], triangle[falls], slope[falls], size[falls]

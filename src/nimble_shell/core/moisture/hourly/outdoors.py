@@ -8,12 +8,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from nimble_shell.core.basis.basis import Basis
-from nimble_shell.core.climate import hourly_temperature, p_sat
+from nimble_shell.core.climate import hourly_temperature
 from nimble_shell.core.climate.invented import HOURS, MONTH_DAYS
+from nimble_shell.core.climate.saturation import p_sat_of
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.moisture.monthly.element import below_floor, months_of
 from nimble_shell.core.quantities.sentence import sentence
-from nimble_shell.core.working import value_of
 
 FloatArray = NDArray[np.float64]
 _SOLAR = 1361.0  #: [W/m²]
@@ -138,7 +138,7 @@ def sun_on(basis: Basis, exposure: Exposure) -> FloatArray:
 def saturation(theta: FloatArray) -> FloatArray:
     """Over a table, linear between steps of 0.1 K; within 0.01 %. [Pa]"""
     steps = np.arange(-100.0, 121.0, 0.1)
-    return np.interp(theta, steps, [value_of(p_sat(float(one))) for one in steps])
+    return np.interp(theta, steps, p_sat_of(steps))
 
 
 def _joined(values: list[float]) -> FloatArray:

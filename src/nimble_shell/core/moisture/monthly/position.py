@@ -11,7 +11,7 @@ from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import MOULD
 from nimble_shell.core.basis.stations import Direction
-from nimble_shell.core.climate.saturation import p_sat
+from nimble_shell.core.climate.saturation import p_sat_of
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.monthly.condensation import Month
 from nimble_shell.core.moisture.monthly.element import months_of
@@ -106,7 +106,7 @@ def _position(
     if month is not None:
         one = months[month]
         theta = one.theta_i - (one.theta_i - one.theta_e) * (films[0] + share * R_f) / total
-        phi = np.minimum([one.p_i / value_of(p_sat(float(t))) for t in theta], 1.0)
+        phi = np.minimum(one.p_i / p_sat_of(np.asarray(theta)), 1.0)
     limit = float(np.clip(min(safe.values(), default=1.0), 0, 1))
     dew = float(np.clip(min(largest(1.0).values(), default=1.0), 0, 1))
     return Position(
