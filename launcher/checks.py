@@ -51,7 +51,7 @@ def _checks(pytest_arguments: list[str]) -> dict[str, Callable[[], int]]:
 
 
 def _call(command: list[object]) -> int:
-    # One thread of linear algebra in each process: tests run in several, and threads that wait for one another cost double.
+    # One thread of linear algebra in each process: those of several that wait for one another cost double.
     alone = {"OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1"}
     environment = {**alone, **os.environ, "NIMBLE_SHELL_WEB": str(BUILD / "web"), "PYTHONPATH": str(ROOT)}
     return subprocess.run([str(word) for word in command], cwd=ROOT, env=environment, check=False).returncode

@@ -17,6 +17,7 @@ from nimble_shell.services import studies, workings
 from nimble_shell.services.fixings import FixingResults, carried
 from nimble_shell.services.joints import building_in
 from nimble_shell.services.projects import ProjectService
+from nimble_shell.services.reading import read_apart
 from nimble_shell.services.studies import PlacedDraft
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
@@ -134,4 +135,4 @@ def _studied(
 @router.post("/weather")
 def weather(file: t.WeatherIn) -> t.WeatherOut:
     """Read a climate from a CSV or weather file. Nothing is saved; a wrong file names its line."""
-    return study_views.weather(read_weather(file.content, file.name))
+    return study_views.weather(read_apart(read_weather, file.content, file.name))

@@ -15,6 +15,7 @@ from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.formats.materials_csv import read_materials
 from nimble_shell.formats.things import KINDS, Key
 from nimble_shell.services.projects import Edit, ProjectService
+from nimble_shell.services.reading import read_apart
 from nimble_shell.store import Stored
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS)
@@ -50,7 +51,7 @@ def add_material_like(project_id: Id, asked: s.MaterialLike, service: Projects, 
 @router.post("/projects/{project_id}/materials/csv")
 def import_materials(project_id: Id, file: s.MaterialsFile, service: Projects, since: Since = None) -> s.DeltaOut:
     """Add the materials of a CSV file, or change those of the same key; all lines or none."""
-    found = read_materials(file.content)
+    found = read_apart(read_materials, file.content)
     return answered(service, service.take_materials(project_id, found, note_of(file)), since)
 
 

@@ -180,6 +180,7 @@ class KnownJoint:
     owns: tuple[str, JointPlace] | None  #: build-up and place of the members it has taken over
     point: bool
     why_not: str = ""  #: why it cannot be solved
+    drawn: Drawn | None = None  #: None where it cannot be drawn
 
 
 class JointResults:
@@ -238,7 +239,7 @@ class JointResults:
             why = "" if error is None else reason_of(error)
         place: JointPlace = what.family.owns
         owns = (joint.roles[0].assembly_id, place) if place and solved is not None else None
-        return KnownJoint(joint=joint, solved=solved, owns=owns, point=what.family.point, why_not=why)
+        return KnownJoint(joint=joint, solved=solved, owns=owns, point=what.family.point, why_not=why, drawn=what)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -285,7 +286,7 @@ def continuity_walk(project: Project, building: Building, known: Sequence[KnownJ
         joint = one.joint
         try:
             f_rsi = None if one.solved is None else one.solved.f_rsi
-            judged = sealing(project, joint, drawn(project, joint), f_rsi)
+            judged = sealing(project, joint, one.drawn or drawn(project, joint), f_rsi)
             stops.append(joint_stop(joint.station, joint.id, joint.name, judged))
         except DomainError as error:
             lines: tuple[tuple[SealedLine, LineState], ...] = tuple((line, "undecided") for line in LINES)

@@ -15,7 +15,7 @@ from nimble_shell.core.joints.sealing.seals import Leakages, graded
 from nimble_shell.core.moisture.verdict.verdict import ADDED, JudgedJoint, Verdict, judge, judge_alone, judge_joint
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.services.bare_questions import bare_assembly, bare_basis, materials_of
-from nimble_shell.services.joints import DIRECTIONS, KnownJoint, drawn, sealing
+from nimble_shell.services.joints import DIRECTIONS, Drawn, KnownJoint, drawn, sealing
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.services.studies import PlacedDraft
 
@@ -76,7 +76,7 @@ class VerdictResults:
             try:
                 f_rsi = None if known.solved is None else known.solved.f_rsi
                 if not why and f_rsi is not None and not known.point:
-                    answer, why = self._known(judge_joint, leak_question(project, joint, f_rsi).args)
+                    answer, why = self._known(judge_joint, leak_question(project, joint, f_rsi, what=known.drawn).args)
             except DomainError as error:
                 why = error.issues[0].message
             if not known.point:
@@ -94,7 +94,7 @@ class VerdictResults:
 
 
 def leak_question(
-    project: Project, joint: ShellJoint, f_rsi: float | None, leakage: float | None = None
+    project: Project, joint: ShellJoint, f_rsi: float | None, leakage: float | None = None, what: Drawn | None = None
 ) -> LeakQuestion:
     """What is asked of a joint: its first build-up, and its seals' leakage at the high end unless another is named.
 
@@ -103,7 +103,7 @@ def leak_question(
     DomainError
         If it cannot be drawn.
     """
-    what = drawn(project, joint)
+    what = what or drawn(project, joint)
     judged = sealing(project, joint, what, f_rsi)
     role = joint.roles[0]
     assembly = next(one for one in project.assemblies if one.id == role.assembly_id)
