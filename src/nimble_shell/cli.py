@@ -118,11 +118,15 @@ def serve(
 def list_backups(data: Data = None) -> None:
     """List the backups of a data folder, newest first, with what lies in each."""
     for one in backups(data or default_data_dir()):
-        inside = "cannot be used: " + one.why_not if one.contents is None else _named(one.contents.projects)
+        inside = (
+            "cannot be used: " + one.why_not
+            if one.contents is None
+            else _named([each.name for each in one.contents.projects])
+        )
         print(f"{one.name}  {one.made_at}  {one.size / 1024:,.0f} kB  {inside}")
 
 
-def _named(projects: tuple[str, ...]) -> str:
+def _named(projects: list[str]) -> str:
     rest = f" and {len(projects) - 3} more" if len(projects) > 3 else ""
     return f"{len(projects)} projects: {', '.join(projects[:3])}{rest}" if projects else "no project"
 

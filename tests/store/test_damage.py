@@ -252,7 +252,7 @@ def test_what_a_restore_replaces_is_kept(tmp_path: Path, whole: Path) -> None:
     assert [one.id for one in service.all()] == ["heron-flats"]
     kept = next(one for one in backups(tmp_path) if one.reason == "before-restore")
     assert kept.contents is not None
-    assert later.project.name in kept.contents.projects
+    assert later.project.name in {one.name for one in kept.contents.projects}
     for name, code in (("none.sqlite", "no_such_backup"), ("../" + FILE, "no_such_backup")):
         with pytest.raises(StoreError) as refused:
             database.restore(name)

@@ -10,6 +10,7 @@ from fastapi.responses import Response
 
 from nimble_shell.api import schemas as s
 from nimble_shell.formats.problems import Problem
+from nimble_shell.services.backups import BackupService
 from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.joints import JointResults
@@ -62,6 +63,11 @@ def _joint_standards(request: Request) -> JointStandardService:
     return service
 
 
+def _backups(request: Request) -> BackupService:
+    service: BackupService = request.app.state.backups
+    return service
+
+
 Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
 Joints = Annotated[JointResults, Depends(_joints)]
@@ -69,6 +75,9 @@ Fixings = Annotated[FixingResults, Depends(_fixings)]
 Verdicts = Annotated[VerdictResults, Depends(_verdicts)]
 JointStandards = Annotated[JointStandardService, Depends(_joint_standards)]
 TargetSets = Annotated[TargetService, Depends(_targets)]
+Backups = Annotated[BackupService, Depends(_backups)]
+#: Of a file among the backups.
+BackupName = Annotated[str, Path(pattern=r"^[A-Za-z0-9_.-]{1,160}$")]
 #: A window's name and its question's, "w1.q7".
 Ticket = Annotated[str, Path(pattern=r"^[A-Za-z0-9_.-]{1,160}$")]
 Id = Annotated[str, Path(pattern=r"^[A-Za-z0-9_-]{1,64}$")]

@@ -18,6 +18,7 @@ from starlette.types import Scope
 
 from nimble_shell import __version__
 from nimble_shell.api import (
+    backup_routes,
     bench_routes,
     edit_routes,
     event_routes,
@@ -30,6 +31,7 @@ from nimble_shell.api import (
 )
 from nimble_shell.api.guard import Guard
 from nimble_shell.services.answers import Answers
+from nimble_shell.services.backups import BackupService
 from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.hours import HoursResults
 from nimble_shell.services.joint_standards import JointStandardService
@@ -42,7 +44,8 @@ from nimble_shell.services.verdicts import VerdictResults
 from nimble_shell.store import Database
 
 #: Every part of the API; each has a router.
-PARTS = (routes, edit_routes, event_routes, bench_routes, joint_routes, fixing_routes, moisture_routes, standard_routes)
+PARTS = (routes, edit_routes, event_routes, bench_routes, joint_routes, fixing_routes, moisture_routes, standard_routes,
+         backup_routes)  # fmt: skip
 
 
 def create_app(database: Database, web: Path | None = None, queue: SolverQueue | None = None) -> FastAPI:
@@ -69,6 +72,7 @@ def create_app(database: Database, web: Path | None = None, queue: SolverQueue |
     app.state.standards = StandardService(database, app.state.projects)
     app.state.joint_standards = JointStandardService(database, app.state.projects)
     app.state.targets = TargetService(database)
+    app.state.backups = BackupService(database, app.state.projects)
     queue = queue or SolverQueue(answers=Answers(database))
     app.state.queue = queue
     app.state.joints = JointResults(queue)

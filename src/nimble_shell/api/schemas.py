@@ -24,6 +24,7 @@ from nimble_shell.formats.project import (
 from nimble_shell.formats.reader import Prose
 from nimble_shell.services.bench import Lowest
 from nimble_shell.store.changes import Change
+from nimble_shell.store.inspect import ProjectThere
 from nimble_shell.store.projects import Listed
 
 ShortText = Annotated[str, StringConstraints(max_length=200)]
@@ -35,6 +36,21 @@ class ChangeOut(Model, core=Change):
 
 class ListedOut(Model, core=Listed):
     """A project in the list."""
+
+
+class ProjectThereOut(Model, core=ProjectThere):
+    pass
+
+
+class BackupOut(Model):
+    """A copy of the data, and what lies in it; with the reason where it cannot be used."""
+
+    name: str
+    made_at: str
+    reason: str
+    size: int
+    projects: list[ProjectThereOut]
+    why_not: Prose
 
 
 class MaterialOut(Model):

@@ -30,6 +30,7 @@ from nimble_shell.reports.hatches import HATCHES
 from nimble_shell.services.bench import Bench, Consequence, Lowest
 from nimble_shell.services.projects import Delta
 from nimble_shell.store import Change, Stored
+from nimble_shell.store.backups import Backup
 
 
 def project(stored: Stored) -> s.ProjectOut:
@@ -75,6 +76,13 @@ def delta(found: Delta) -> s.DeltaOut:
         orders=orders,
         derived=derived(stored.project) if any(one.kind in ("basis", "material") for one in things) else None,
     )
+
+
+def backup(found: Backup) -> s.BackupOut:
+    there = () if found.contents is None else found.contents.projects
+    return s.BackupOut(name=found.name, made_at=found.made_at, reason=found.reason, size=found.size,
+                       projects=[s.ProjectThereOut.model_validate(one) for one in there],
+                       why_not=found.why_not)  # fmt: skip
 
 
 def change(value: Change | None) -> s.ChangeOut | None:

@@ -6,6 +6,7 @@ from nimble_shell.store.changes import Actor, Change
 from nimble_shell.store.database import Database, default_data_dir
 from nimble_shell.store.differences import Slot
 from nimble_shell.store.errors import Crossed, NotFound, NotKept, Stale, StoreError
+from nimble_shell.store.inspect import ProjectThere
 from nimble_shell.store.lock import FolderLock
 from nimble_shell.store.projects import Listed, ProjectRepository, Stored, Written
 from nimble_shell.store.standards import JointStandardRepository, Kept, StandardRepository, StandardVersions, Use
@@ -25,6 +26,7 @@ __all__ = [
     "NotFound",
     "NotKept",
     "ProjectRepository",
+    "ProjectThere",
     "Slot",
     "Stale",
     "StandardRepository",

@@ -29,11 +29,20 @@ _NEEDED = {
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class ProjectThere:
+    """A project that lies in a file."""
+
+    id: str
+    name: str
+    changed_at: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Contents:
     """What lies in a database file."""
 
     revision: str | None  #: of its schema; None for a file without anything in it
-    projects: tuple[str, ...]  #: names, newest change first
+    projects: tuple[ProjectThere, ...]  #: newest change first, without those in the bin
     changed_at: str  #: of the newest change; empty without a project
 
 
@@ -56,9 +65,11 @@ def look(file: Path) -> Contents:
         revision = _revision(connection, tables)
         if revision == HEAD:
             _refuse_missing(connection)
-        rows = connection.execute("SELECT name, changed_at FROM project ORDER BY changed_at DESC").fetchall()
-        names = tuple(str(name) for name, _ in rows)
-        return Contents(revision=revision, projects=names, changed_at=str(rows[0][1]) if rows else "")
+        rows = connection.execute(
+            "SELECT id, name, changed_at FROM project WHERE deleted_at IS NULL ORDER BY changed_at DESC"
+        ).fetchall()
+        there = tuple(ProjectThere(id=str(id_), name=str(name), changed_at=str(at)) for id_, name, at in rows)
+        return Contents(revision=revision, projects=there, changed_at=there[0].changed_at if there else "")
 
 
 def _refuse_what_is_no_file(file: Path) -> None:

@@ -69,6 +69,7 @@ export type Remedy = Schemas['RemedyOut'];
 export type Life = Schemas['LifeIn'];
 export type HoursRun = Schemas['HoursOut'];
 export type Fan = Schemas['FanOut'];
+export type Backup = Schemas['BackupOut'];
 export type Line = Schemas['LineOut'];
 export type ProblemBody = Schemas['Problem'];
 export type ProblemItem = Schemas['ProblemError'];

@@ -6,6 +6,8 @@
   import Button from '@/kit/Button.svelte';
   import Notice from '@/kit/Notice.svelte';
 
+  import BackupsList from './BackupsList.svelte';
+
   interface Props {
     onfile: () => void;
   }
@@ -96,6 +98,7 @@
       {/each}
     </ul>
   {/if}
+  <BackupsList />
 {:else if !problem}
   <p role="status">Loading</p>
 {/if}

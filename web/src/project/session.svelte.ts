@@ -206,6 +206,17 @@ class Session {
     );
   }
 
+  /** Take a build-up away; what uses it stands in the way, or goes along. */
+  removeAssembly(assembly: Assembly, users: 'refuse' | 'take along', zone: string): Promise<boolean> {
+    const text = `${assembly.name} removed`.slice(0, 200);
+    return this.saves.save(text, (project, since, force) =>
+      api.POST('/api/v1/projects/{project_id}/assemblies/{assembly_id}/removal', {
+        params: { path: { project_id: project, assembly_id: assembly.id }, query: { since } },
+        body: { text, zone, version: force ?? since, users },
+      }),
+    );
+  }
+
   addMaterialLike(like: string, text: string): Promise<boolean> {
     return this.saves.save(text, (project, since) =>
       api.POST('/api/v1/projects/{project_id}/materials/like', {

@@ -5,6 +5,8 @@
   import { router } from '@/project/router.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
 
+  import RemoveBuildUp from './RemoveBuildUp.svelte';
+
   interface Props {
     element: ShellElement;
     draft: Assembly;
@@ -57,6 +59,7 @@
     {/each}
   </nav>
   <a class="sheet" href={sheetHref} download>Specification sheet, PDF</a>
+  <RemoveBuildUp {draft} {zone} />
 </SheetHead>
 
 <style>
