@@ -43,6 +43,7 @@
     z-index: 8;
   }
   th {
+    text-align: left;
     padding: 2px 16px 2px 0;
   }
   kbd {

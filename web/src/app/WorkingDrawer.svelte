@@ -131,6 +131,7 @@
   }
   h2 {
     font-size: var(--fs-title);
+    font-weight: 600;
     line-height: 1.25;
   }
   h3 {
@@ -183,6 +184,8 @@
     font-size: 0.75em;
   }
   table {
+    width: 100%;
+    border-collapse: collapse;
     font-size: var(--fs-small);
   }
   tr {

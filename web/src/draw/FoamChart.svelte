@@ -29,8 +29,8 @@
   );
   const x = $derived(scaleLinear([low, high], [LEFT, width - RIGHT]));
   const y = $derived(scaleLinear([0, most], [TOP + H, TOP]));
-  const ticks = $derived(ticksOf(units, 'resistance', 0, most, 6));
-  const marks = $derived(ticksOf(units, 'length', low, high, 8));
+  const ticks = $derived(ticksOf(units, 'resistance', 0, most, 9));
+  const marks = $derived(ticksOf(units, 'length', low, high, 10));
   const path = (core: number) => lineThrough(decision.cores[core]?.d ?? [], x, (_, at) => y(R(core, at)));
   // Labels at the ends of the lines, pushed apart where they would touch.
   const labels = $derived(

@@ -72,7 +72,7 @@
   const levels = $derived.by(() => {
     if (!range) return [];
     const margin = warmer ? 0.02 * most : 0.3;
-    return ticksOf(units, dimension, range.low + margin, range.high - margin, 9);
+    return ticksOf(units, dimension, range.low + margin, range.high - margin, 6);
   });
   const inView = (x: number, y: number) => x > 20 && x < w - 20 && y > 10 && y < h - 10;
   const isoLines = $derived(
@@ -156,8 +156,8 @@
 </script>
 
 <div class="joint" style:width="{w + 2 * GAP}px" style:height="{h}px" data-stale={stale}>
-  <span class="side" style:left="0">{drawing.sides[0]}</span>
-  <span class="side" style:right="0">{drawing.sides[1]}</span>
+  <span class="facing" style:left="0">{drawing.sides[0]}</span>
+  <span class="facing" style:right="0">{drawing.sides[1]}</span>
   <div class="window" style:left="{GAP}px" style:width="{w}px" style:height="{h}px">
     <canvas bind:this={canvas} style:width="{w}px" style:height="{h}px" aria-hidden="true"></canvas>
     <svg
@@ -304,7 +304,7 @@
   svg {
     overflow: hidden;
   }
-  .side {
+  .facing {
     position: absolute;
     top: 50%;
     writing-mode: vertical-rl;

@@ -49,8 +49,11 @@
     white-space: nowrap;
     padding-right: 4px;
   }
-  td {
+  td,
+  th {
     line-height: 1;
+    border: 0;
+    padding-block: 0;
   }
   .n {
     font-family: var(--mono);

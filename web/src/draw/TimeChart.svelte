@@ -1,7 +1,6 @@
 <!-- Lines over days from 1 October, a limit, and a cursor that is dragged or moved by arrow keys. -->
 <script lang="ts">
-  import { ticks as ticksBetween } from 'd3-array';
-  import { apart, lineThrough, scaleLinear } from './chart';
+  import { apart, lineThrough, roundBetween, scaleLinear } from './chart';
 
   export interface Line {
     name: string;
@@ -57,7 +56,7 @@
   const x = $derived(scaleLinear([0, last], [LEFT, width - RIGHT]));
   const y = $derived(scaleLinear([0, top], [TOP + H, TOP]));
   const path = (values: readonly number[]) => lineThrough(values, (_, at) => x(days[at] ?? 0), y);
-  const ticks = $derived(ticksBetween(0, top, 4));
+  const ticks = $derived(roundBetween(0, top, 4));
   const seasons = $derived(
     Array.from({ length: Math.ceil(last / 365) }, (_, year) =>
       BEGIN.map((day, at) => ({ day: 365 * year + day, name: NAMES[at] ?? '', first: at === 0, year })),

@@ -123,6 +123,8 @@
   }
   th {
     color: var(--ink-2);
+    text-align: center;
+    padding: 0;
   }
   td {
     text-align: center;

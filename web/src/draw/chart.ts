@@ -21,10 +21,19 @@ export interface Tick {
   value: number;
 }
 
-/** About `count` round values of a quantity between two of its values in SI. */
+/** At most `count` round values between two others. */
+export function roundBetween(low: number, high: number, count: number): number[] {
+  for (let wanted = count; wanted > 1; wanted -= 1) {
+    const found = ticks(low, high, wanted);
+    if (found.length <= count) return found;
+  }
+  return ticks(low, high, 1);
+}
+
+/** At most `count` round values of a quantity between two of its values in SI. */
 export function ticksOf(units: Units, dimension: string, low: number, high: number, count: number): Tick[] {
   const { per_si, offset } = units.unit(dimension);
-  return ticks(low * per_si + offset, high * per_si + offset, count).map((shown) => ({
+  return roundBetween(low * per_si + offset, high * per_si + offset, count).map((shown) => ({
     shown: shown
       .toLocaleString('en', { maximumFractionDigits: 9 })
       .replaceAll(',', '\u2009')

@@ -16,7 +16,7 @@
     {#if tone === 'decision'}<i aria-hidden="true"></i>{/if}<b>{title}</b>
     {text}
   </p>
-  {#if children}<div class="ways">{@render children()}</div>{/if}
+  {#if children}<div class="acts">{@render children()}</div>{/if}
 </div>
 
 <style>
@@ -50,7 +50,7 @@
     background: var(--oxide);
     margin-right: 6px;
   }
-  .ways {
+  .acts {
     gap: var(--s2);
     margin-top: 6px;
   }

@@ -325,7 +325,6 @@
   }
   th,
   td {
-    text-align: left;
     font-weight: 400;
     padding: 1px 8px 1px 0;
     border-bottom: 1px solid var(--hair);

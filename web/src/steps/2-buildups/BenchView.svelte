@@ -290,12 +290,14 @@
     display: flex;
     justify-content: space-between;
   }
+  .reading h2 {
+    margin: 2px 0 0;
+  }
   .drawing h2 {
     margin: 6px 0 2px 58px;
   }
   .seasons {
-    border-collapse: collapse;
-    width: 100%;
+    margin: 0;
     font-size: var(--fs-small);
   }
   .seasons th,

@@ -238,7 +238,7 @@
     font-weight: 400;
   }
   table {
-    margin-top: 6px;
+    width: auto;
     min-width: 60%;
   }
   th {

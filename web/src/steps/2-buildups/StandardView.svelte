@@ -237,7 +237,6 @@
   }
   th,
   td {
-    text-align: left;
     font-weight: 400;
     padding: 3px 8px 3px 0;
     border-bottom: 1px solid var(--hair);

@@ -191,7 +191,6 @@
   }
   th,
   td {
-    text-align: left;
     padding: 0 6px 0 0;
     height: 25px;
     white-space: nowrap;

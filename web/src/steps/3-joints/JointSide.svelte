@@ -105,7 +105,7 @@
         {units.symbol('difference')} warmer than A: slate colder, clay warmer, bold where nothing changes.
       </p>{/if}
     {#if solved && psi !== undefined}
-      <dl data-stale={stale}>
+      <dl class="figures" data-stale={stale}>
         <div>
           <dt>{family.point ? 'χ' : 'ψ'}</dt>
           <dd>

@@ -184,7 +184,6 @@
   }
   th,
   td {
-    text-align: left;
     font-weight: 400;
     padding: 2px 14px 2px 0;
     border-bottom: 1px solid var(--hair);
