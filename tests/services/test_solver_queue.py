@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import time
+from collections.abc import Iterator
 
 import pytest
 
@@ -22,6 +23,14 @@ def cell(d: float) -> Cell:
     """A bracket through so much insulation: several grids in space."""
     wall = SYSTEMS["masonry"].assembly("m", "M", {"insulation": d})
     return cell_of(wall, started("bracket", wall, wall.layers[wall.core_index or 0].id, "f"), CATALOGUE, Basis())
+
+
+@pytest.fixture(scope="module")
+def queue() -> Iterator[SolverQueue]:
+    """One worker, and nobody else who asks it."""
+    queue = SolverQueue(workers=1)
+    yield queue
+    queue.stop()
 
 
 def args(d: float) -> tuple[Cell, dict[str, float], str, str]:
