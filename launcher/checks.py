@@ -6,10 +6,24 @@ import os
 import subprocess
 import time
 from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
 from pathlib import Path
 
 from launcher import setup
 from launcher.steps import BUILD, ROOT, say
+
+SHOWN = "pytest"  #: the check whose output is shown as it comes; the others run beside it, quietly
+
+
+@dataclass(frozen=True)
+class Done:
+    """A check that has run."""
+
+    name: str
+    good: bool
+    took: float  #: [s]
+    said: str = ""  #: where it was not shown as it came
 
 
 def run_checks(arguments: list[str]) -> int:
@@ -22,48 +36,77 @@ def run_checks(arguments: list[str]) -> int:
     if only and only not in checks:
         print(f"nimble: there is no check named {only}; there are {', '.join(checks)}")
         return 2
-    failed = [name for name, check in checks.items() if only in (None, name) and not _passes(name, check)]
-    for name in failed:
-        say(f"{name}: failed")
-    return 1 if failed else 0
+    found = [_one(only, checks[only], quiet=False)] if only else _all(checks)
+    for one in found:
+        if not one.good:
+            say(f"{one.name}: failed\n{one.said}".rstrip())
+    return 0 if all(one.good for one in found) else 1
 
 
-def _passes(name: str, check: Callable[[], int]) -> bool:
-    say(f"{name} …")
+def _all(checks: dict[str, Check]) -> list[Done]:
+    """All of them: the tests as they come, and beside them, one after the other, the rest."""
+    with ThreadPoolExecutor(1) as beside:
+        quiet = [beside.submit(_one, name, check, quiet=True) for name, check in checks.items() if name != SHOWN]
+        shown = _one(SHOWN, checks[SHOWN], quiet=False)
+        return [shown, *(one.result() for one in quiet)]
+
+
+def _one(name: str, check: Check, *, quiet: bool) -> Done:
     start = time.monotonic()
-    good = check() == 0
-    say(f"{name}: {'done' if good else 'failed'} in {time.monotonic() - start:.0f} s")
-    return good
+    if not quiet:
+        say(f"{name} …")
+    good, said = check(quiet)
+    took = time.monotonic() - start
+    say(f"{name}: {'done' if good else 'failed'} in {took:.0f} s")
+    return Done(name, good, took, said)
 
 
-def _checks(pytest_arguments: list[str]) -> dict[str, Callable[[], int]]:
+#: Runs a check, shown or quietly: whether it is good, and what it said.
+Check = Callable[[bool], tuple[bool, str]]
+
+
+def _checks(pytest_arguments: list[str]) -> dict[str, Check]:
     bin_ = setup.VENV / "bin"
     return {
-        "ruff": lambda: _call([bin_ / "ruff", "check", "."]) or _call([bin_ / "ruff", "format", "--check", "."]),
-        "mypy": lambda: _call([bin_ / "mypy"]),
-        "rooms": lambda: _call([bin_ / "lint-imports", "--no-cache"]),
+        SHOWN: _python([[setup.PYTHON, "-m", "pytest", "-q", "-n", "2", *pytest_arguments]]),
+        "ruff": _python([[bin_ / "ruff", "check", "."], [bin_ / "ruff", "format", "--check", "."]]),
+        "mypy": _python([[bin_ / "mypy"]]),
+        "rooms": _python([[bin_ / "lint-imports", "--no-cache"]]),
         "locks": _locks,
-        "web-lint": lambda: _web("lint"),
-        "web-types": lambda: _web("check"),
-        "web-units": lambda: _web("test"),
-        "pytest": lambda: _call([setup.PYTHON, "-m", "pytest", "-q", "-n", "2", *pytest_arguments]),
+        "web-lint": _web("lint"),
+        "web-types": _web("check"),
+        "web-units": _web("test"),
     }
 
 
-def _call(command: list[object]) -> int:
+def _python(commands: list[list[object]]) -> Check:
     # One thread of linear algebra in each process: those of several that wait for one another cost double.
     alone = {"OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1"}
     environment = {**alone, **os.environ, "NIMBLE_SHELL_WEB": str(BUILD / "web"), "PYTHONPATH": str(ROOT)}
-    return subprocess.run([str(word) for word in command], cwd=ROOT, env=environment, check=False).returncode
+    return _running([[str(word) for word in command] for command in commands], ROOT, environment)
 
 
-def _web(script: str) -> int:
-    return subprocess.run(
-        ["npm", "run", "--silent", script], cwd=setup.WEB, env=setup.node_environment(), check=False
-    ).returncode
+def _web(script: str) -> Check:
+    return _running([["npm", "run", "--silent", script]], setup.WEB, setup.node_environment())
 
 
-def _locks() -> int:
+def _running(commands: list[list[str]], folder: Path, environment: dict[str, str]) -> Check:
+    def check(quiet: bool) -> tuple[bool, str]:
+        said = []
+        for command in commands:
+            done = subprocess.run(
+                command, cwd=folder, env=environment, check=False, text=True,
+                stdout=subprocess.PIPE if quiet else None, stderr=subprocess.STDOUT if quiet else None,
+            )  # fmt: skip
+            said.append(done.stdout or "")
+            if done.returncode:
+                return False, "".join(said)
+        return True, "".join(said)
+
+    return check
+
+
+def _locks(quiet: bool = False) -> tuple[bool, str]:
     """No lock file may record where packages were fetched from."""
     files = [*ROOT.glob("requirements*.txt"), Path(setup.WEB / "package-lock.json")]
     found = [
@@ -72,5 +115,7 @@ def _locks() -> int:
         for number, line in enumerate(path.read_text().splitlines(), 1)
         if '"resolved"' in line or (path.suffix == ".txt" and "://" in line)
     ]
-    print("\n".join(found) or "no download address in any lock file")
-    return 1 if found else 0
+    said = "\n".join(found) or "no download address in any lock file"
+    if not quiet:
+        print(said)
+    return not found, said

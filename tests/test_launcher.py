@@ -69,7 +69,49 @@ def test_help_lists_the_commands(capsys: pytest.CaptureFixture[str]) -> None:
 
 
 def test_the_locks_record_no_download_address() -> None:
-    assert checks._locks() == 0
+    assert checks._locks(quiet=True)[0]
+
+
+class TestChecks:
+    """The tests are shown as they come; what runs beside them speaks where it failed."""
+
+    @staticmethod
+    def run(monkeypatch: pytest.MonkeyPatch, codes: dict[str, int], *arguments: str) -> int:
+        def made(_: list[str]) -> dict[str, checks.Check]:
+            return {name: checks._running([[sys.executable, "-c", f"print('{name} says'); raise SystemExit({code})"]],
+                                          ROOT, dict(os.environ)) for name, code in codes.items()}  # fmt: skip
+
+        monkeypatch.setattr(checks, "_checks", made)
+        monkeypatch.setattr(setup, "everything", lambda: None)
+        return checks.run_checks(list(arguments))
+
+    def test_all_good_is_good(self, monkeypatch: pytest.MonkeyPatch, capfd: pytest.CaptureFixture[str]) -> None:
+        assert self.run(monkeypatch, {"pytest": 0, "ruff": 0, "mypy": 0}) == 0
+        out, err = capfd.readouterr()
+        assert out == "pytest says\n"  # what is beside it is quiet
+        assert all(f"{name}: done in" in err for name in ("pytest", "ruff", "mypy"))
+
+    def test_what_failed_beside_says_why_at_the_end(
+        self, monkeypatch: pytest.MonkeyPatch, capfd: pytest.CaptureFixture[str]
+    ) -> None:
+        assert self.run(monkeypatch, {"pytest": 0, "ruff": 3, "mypy": 0}) == 1
+        err = capfd.readouterr().err
+        assert err.index("ruff: failed in") < err.index("ruff: failed\nruff says")
+        assert "mypy says" not in err
+
+    def test_one_alone_is_shown(self, monkeypatch: pytest.MonkeyPatch, capfd: pytest.CaptureFixture[str]) -> None:
+        assert self.run(monkeypatch, {"pytest": 1, "ruff": 0}, "--only", "ruff") == 0
+        assert capfd.readouterr().out == "ruff says\n"
+
+    def test_an_unknown_one_is_told_with_those_there_are(
+        self, monkeypatch: pytest.MonkeyPatch, capfd: pytest.CaptureFixture[str]
+    ) -> None:
+        assert self.run(monkeypatch, {"pytest": 0, "ruff": 0}, "--only", "nothing") == 2
+        assert "pytest, ruff" in capfd.readouterr().out
+
+    def test_a_command_stops_at_its_first_failure(self) -> None:
+        commands_ = [[sys.executable, "-c", f"print({n}); raise SystemExit({n})"] for n in (0, 1, 2)]
+        assert checks._running(commands_, ROOT, dict(os.environ))(True) == (False, "0\n1\n")
 
 
 def test_a_taken_port_is_told_with_another(tmp_path: Path) -> None:

@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-import ast
 import math
-import operator
-from collections.abc import Callable
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from replaying import replay
 
 from nimble_shell.core.assemblies.assembly import AirGap, Assembly, Layer, Member
 from nimble_shell.core.assemblies.systems import SYSTEMS
@@ -26,48 +24,7 @@ from nimble_shell.core.studies.probe import chase, temperature_at
 from nimble_shell.core.studies.thickness import crossing, crossing_working
 from nimble_shell.core.studies.variants import decide, variant_working
 from nimble_shell.core.thermal.figures import wall_figures, wall_working
-from nimble_shell.core.working import Derivation, Traced, derive, exp, named, traced, value_of
-
-_OPERATORS: dict[type[ast.operator], Callable[[float, float], float]] = {
-    ast.Add: operator.add,
-    ast.Sub: operator.sub,
-    ast.Mult: operator.mul,
-    ast.Div: operator.truediv,
-    ast.Pow: operator.pow,
-}
-
-
-def evaluate(text: str, values: dict[str, float]) -> float:
-    """An evaluator of its own, with nothing of the product in it."""
-
-    def walk(node: ast.expr) -> float:
-        match node:
-            case ast.Constant(value=int() | float() as number):
-                return float(number)
-            case ast.Name(id=name):
-                return values[name]
-            case ast.BinOp(left=left, op=op, right=right):
-                return _OPERATORS[type(op)](walk(left), walk(right))
-            case ast.UnaryOp(op=ast.USub(), operand=operand):
-                return -walk(operand)
-            case ast.Call(func=ast.Name(id=name), args=arguments) if name in FUNCTIONS:
-                return float(getattr(math, name)(*map(walk, arguments)))
-        raise AssertionError(ast.dump(node))
-
-    return walk(ast.parse(text, mode="eval").body)
-
-
-FUNCTIONS = {"exp", "sqrt", "sin", "cos", "sinh", "cosh", "atan2"}
-
-
-def replay(derivation: Derivation) -> float:
-    """The figure, from nothing but the inputs and the formulas."""
-    values: dict[str, float] = {}
-    for step in derivation.steps:
-        values[step.symbol] = evaluate(step.formula, values) if step.formula else step.value
-        if step.numbers:
-            assert evaluate(step.numbers, {}) == pytest.approx(step.value, rel=1e-9, abs=1e-12)
-    return values[derivation.steps[-1].symbol]
+from nimble_shell.core.working import Traced, derive, exp, named, traced, value_of
 
 
 def awkward_wall() -> Assembly:
@@ -114,8 +71,10 @@ BASES = {
 
 
 @pytest.mark.parametrize("wall", WALLS)
-@pytest.mark.parametrize("school", BASES)
-@pytest.mark.parametrize("condition", ["0", "6", "winter", "summer"])
+@pytest.mark.parametrize(
+    ("school", "condition"),
+    [("si", "0"), ("si", "winter"), ("si", "summer"), ("north american", "winter"), ("parallel", "winter")],
+)
 def test_every_figure_replays_from_its_working_to_the_shown_value(wall: str, school: str, condition: str) -> None:
     shown = wall_figures(WALLS[wall], CATALOGUE, BASES[school], condition).figures
     remembering = wall_figures(WALLS[wall], CATALOGUE, BASES[school], condition, given=traced).figures

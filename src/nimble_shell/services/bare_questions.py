@@ -13,9 +13,11 @@ from nimble_shell.core.thermal.solved import with_solved
 
 
 def bare_assembly(assembly: Assembly) -> Assembly:
-    """The build-up without its name, its points, and what is declared of its layers: none of it moves water."""
+    """The build-up without names, note, points, and what is declared of its layers: none of it moves water."""
     layers = tuple(replace(layer, declared=(), substitution=None, services=False) for layer in assembly.layers)
-    return with_solved(replace(assembly, id="asked", name="asked", layers=layers, fixings=()), {})
+    return with_solved(
+        replace(assembly, id="asked", name="asked", note="", standard=None, layers=layers, fixings=()), {}
+    )
 
 
 def bare_basis(basis: Basis) -> Basis:
