@@ -29,7 +29,7 @@ const asked =
       ),
     );
 
-class Joints {
+export class Joints {
   families = $state.raw<JointFamily[]>([]);
   /** The practice's own, withdrawn ones included. */
   standards = $state.raw<JointStandard[]>([]);
