@@ -49,6 +49,8 @@ export type Probe = Schemas['ProbeOut'];
 export type Weather = Schemas['WeatherOut'];
 export type Standard = Schemas['StandardOut'];
 export type Offer = Schemas['OfferOut'];
+/** What a standard of a build-up and one of a joint have in common. */
+export type AnyStandard = Pick<Standard, 'id' | 'version' | 'reason' | 'source' | 'withdrawn' | 'uses'>;
 export type OwnMaterial = Schemas['MaterialDoc'];
 export type Fixing = Schemas['FixingDoc'];
 export type FixingOut = Schemas['FixingOut'];

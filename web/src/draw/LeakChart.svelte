@@ -4,6 +4,7 @@
   import { MONTHS } from '@/kit/months';
   import type { Units } from '@/kit/units';
   import { lineThrough, scaleLinear, ticksOf } from './chart';
+  import MonthColumn from './MonthColumn.svelte';
 
   interface Props {
     year: LeakYear;
@@ -73,26 +74,17 @@
     {#each order as m, cell (m)}
       {@const g = year.months[m]?.gained ?? 0}
       {@const tall = (Math.abs(g) / size) * (BAR / 2 - 13)}
-      <g
-        class="month"
-        class:on={month === m}
-        role="button"
-        tabindex={month === m ? 0 : -1}
-        aria-label={told(m)}
-        aria-pressed={month === m}
-        onclick={() => onmonth(m)}
-        onkeydown={(event) => {
-          if (event.key === 'Enter' || event.key === ' ') onmonth(m);
-          const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-          if (!by) return;
-          event.preventDefault();
-          const to = (cell + by + 12) % 12;
-          onmonth(order[to] ?? 0);
-          const cells = (event.currentTarget.parentNode as Element).querySelectorAll<SVGGElement>('.month');
-          cells[to]?.focus();
-        }}
+      <MonthColumn
+        month={m}
+        {order}
+        chosen={month}
+        told={told(m)}
+        {onmonth}
+        x={x(cell) - column}
+        y={TOP}
+        width={column}
+        height={H + GAP + BAR}
       >
-        <rect class="field" x={x(cell) - column} y={TOP} width={column} height={H + GAP + BAR} />
         <text class="name" x={x(cell) - column / 2} y={TOP + H + 17} text-anchor="middle"
           >{MONTHS[m]?.slice(0, 3)}</text
         >
@@ -111,7 +103,7 @@
             text-anchor="middle">{g > 0 ? '+' : ''}{grams(g)}</text
           >
         {/if}
-      </g>
+      </MonthColumn>
     {/each}
   </svg>
 </div>
@@ -157,38 +149,8 @@
   .base {
     stroke: var(--ink);
   }
-  .month {
-    cursor: pointer;
-  }
-  .month:focus {
-    outline: none;
-  }
-  .month:focus-visible .field {
-    stroke: var(--verdigris);
-    stroke-width: 2;
-  }
-  .field {
-    fill: transparent;
-  }
-  .on .field {
-    fill: none;
-    stroke: var(--verdigris);
-    stroke-width: 1.5;
-  }
   .name {
     font-size: var(--fs-small);
     fill: var(--ink-2);
-  }
-  .on .name {
-    font-weight: 600;
-    fill: var(--ink);
-  }
-  .gained {
-    fill: url(#h-loss);
-    stroke: var(--ochre-line);
-    stroke-width: 0.75;
-  }
-  .dried {
-    fill: var(--ink);
   }
 </style>

@@ -3,6 +3,7 @@
   import type { Assembly, Material, Moisture } from '@/api/client';
   import { MONTHS } from '@/kit/months';
   import type { Units } from '@/kit/units';
+  import MonthColumn from './MonthColumn.svelte';
   import { slabs } from './section';
 
   interface Props {
@@ -46,31 +47,17 @@
     aria-label="The year in twelve cells"
   >
     {#each order as m, cell (m)}
-      <g
-        class="month"
-        class:on={month === m}
-        role="button"
-        tabindex={month === m || (month === undefined && cell === 0) ? 0 : -1}
-        aria-label={told(m)}
-        aria-pressed={month === m}
-        onclick={() => onmonth(m)}
-        onkeydown={(event) => {
-          if (event.key === 'Enter' || event.key === ' ') onmonth(m);
-          const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-          if (!by) return;
-          event.preventDefault();
-          const to = (cell + by + 12) % 12;
-          onmonth(order[to] ?? 0);
-          (event.currentTarget.parentNode?.children[to] as SVGGElement | undefined)?.focus();
-        }}
+      <MonthColumn
+        month={m}
+        {order}
+        chosen={month}
+        told={told(m)}
+        {onmonth}
+        filled
+        x={at(cell) - 5}
+        width={column}
+        height={FOOT - 1 + year.wet.length * (BAR + 16)}
       >
-        <rect
-          class="field"
-          x={at(cell) - 5}
-          y="0"
-          width={column}
-          height={FOOT - 1 + year.wet.length * (BAR + 16)}
-        />
         <text class="name" x={at(cell) + inner / 2} y="14" text-anchor="middle">{MONTHS[m]?.slice(0, 3)}</text
         >
         <text class="axis" x={at(cell) + inner / 2} y="28" text-anchor="middle"
@@ -108,7 +95,7 @@
           >{:else}<text class="axis mono" x={at(cell) + inner / 2} y={H + 47} text-anchor="middle"
             >{units.show(nearest(m), 'share', 0)} %</text
           >{/if}
-      </g>
+      </MonthColumn>
     {/each}
     {#each year.wet as plane, number (number)}
       {@const base = FOOT + 10 + number * (BAR + 16) + BAR / 2}
@@ -141,31 +128,9 @@
 </div>
 
 <style>
-  .month {
-    cursor: pointer;
-  }
-  .month:focus {
-    outline: none;
-  }
-  .month:focus-visible .field {
-    stroke: var(--verdigris);
-    stroke-width: 2;
-  }
-  .field {
-    fill: transparent;
-    stroke: none;
-  }
-  .on .field {
-    fill: var(--verdigris-wash);
-    stroke: var(--verdigris);
-    stroke-width: 1;
-  }
   .name {
     font-size: var(--fs-base);
     fill: var(--ink);
-  }
-  .on .name {
-    font-weight: 600;
   }
   .mono,
   .held {
@@ -191,14 +156,6 @@
   }
   .number {
     font: 600 var(--fs-small) var(--mono);
-    fill: var(--ink);
-  }
-  .gained {
-    fill: url(#h-loss);
-    stroke: var(--ochre-line);
-    stroke-width: 0.75;
-  }
-  .dried {
     fill: var(--ink);
   }
 </style>

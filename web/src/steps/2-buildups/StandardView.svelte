@@ -3,9 +3,10 @@
   import type { Assembly, Offer, Problem, ShellElement, Standard } from '@/api/client';
   import { api, asProblem, take } from '@/api/client';
   import { router } from '@/project/router.svelte';
-  import { session } from '@/project/session.svelte';
-  import { takeOffer } from '@/project/standards';
-  import { keepStandard } from '@/project/standards';
+  import StandardKeep from '@/project/StandardKeep.svelte';
+  import StandardOffer from '@/project/StandardOffer.svelte';
+  import { keepStandard, takeOffer } from '@/project/standards';
+  import StandardsList from '@/project/StandardsList.svelte';
   import { PLACES } from '@/project/stations';
   import Button from '@/kit/Button.svelte';
   import Notice from '@/kit/Notice.svelte';
@@ -22,11 +23,6 @@
   let standards = $state.raw<Standard[]>();
   let offer = $state.raw<Offer | null>(null);
   let problem = $state.raw<Problem>();
-  /** Why the last request to keep it was refused; a list that is loaded again does not take that back. */
-  let refused = $state.raw<Problem>();
-  let reason = $state('');
-  let source = $state('');
-  let since = $state('');
   let fileInput = $state<HTMLInputElement>();
   let said = $state('');
   const kind = $derived(PLACES[element.station] ?? 'wall');
@@ -51,11 +47,6 @@
     void revision;
     void load(router.place.project, draft.id);
   });
-  async function keep(): Promise<void> {
-    const good = await keepStandard(draft.id, kind, reason.trim(), source.trim(), since.trim());
-    refused = good ? undefined : session.saves.takeRefusal();
-    if (good) reason = source = since = '';
-  }
   async function withdraw(standard: Standard): Promise<void> {
     try {
       await take(
@@ -89,9 +80,7 @@
     one === null ? 'none' : typeof one === 'number' ? units.full(one, dimension) : one;
 </script>
 
-{#each [problem, refused] as one, at (at)}
-  {#if one}<Notice title={one.body.title} text={one.sentence} live />{/if}
-{/each}
+{#if problem}<Notice title={problem.body.title} text={problem.sentence} live />{/if}
 <div class="columns">
   <div>
     <h2>
@@ -103,36 +92,18 @@
         That standard is not in this practice's list; the build-up stands on its own.
       </p>{/if}
     {#if offer}
-      <Notice
-        tone="note"
-        title={offer.standard.version === draft.standard?.version
-          ? 'This build-up was changed since it was taken.'
-          : `Version ${offer.standard.version} of the standard is there.`}
-        text="Taking it changes what is listed, as one step that undo takes back."
+      <StandardOffer
+        version={offer.standard.version}
+        taken={draft.standard?.version}
+        what="build-up"
+        differences={offer.differences}
+        name={(one) => one.what}
+        value={(one, side) => value(one[side], one.dimension)}
+        ontake={() => offer && void takeOffer(draft.id, offer.standard.version, zone)}
       />
-      <table data-testid="offer">
-        <thead><tr><th>what</th><th>here</th><th>standard</th></tr></thead>
-        <tbody>
-          {#each offer.differences as one, at (at)}
-            <tr
-              ><th scope="row">{one.what}</th><td>{value(one.before, one.dimension)}</td><td
-                >{value(one.after, one.dimension)}</td
-              ></tr
-            >
-          {:else}<tr><td colspan="3">no difference but the version</td></tr>{/each}
-        </tbody>
-      </table>
-      <Button strong onclick={() => offer && void takeOffer(draft.id, offer.standard.version, zone)}
-        >Take it</Button
-      >
     {/if}
     <h2>{draft.standard ? 'Keep as its next version' : 'Keep this build-up as a standard'}</h2>
-    <div class="form">
-      <label>why the practice trusts it<input bind:value={reason} maxlength="200" /></label>
-      <label>source, tested at<input bind:value={source} maxlength="200" /></label>
-      <label>trusted since<input bind:value={since} maxlength="60" /></label>
-      <Button strong onclick={() => void keep()}>Keep</Button>
-    </div>
+    <StandardKeep onkeep={(...words) => keepStandard(draft.id, kind, ...words)} />
   </div>
   <div class="side">
     <h2>
@@ -152,28 +123,13 @@
       onchange={(event) => void bringIn(event.currentTarget.files?.[0])}
     />
     <p role="status" class="soft">{said}</p>
-    <ul data-testid="standards">
-      {#each standards ?? [] as standard (standard.id)}
-        <li class:withdrawn={standard.withdrawn}>
-          <p>
-            <b>{standard.assembly.name}</b>
-            {standard.place}, version {standard.version}{standard.withdrawn ? ', withdrawn' : ''}
-            <Button
-              label="{standard.withdrawn ? 'Offer' : 'Withdraw'} {standard.assembly.name}"
-              onclick={() => void withdraw(standard)}
-              >{standard.withdrawn ? 'Offer again' : 'Withdraw'}</Button
-            >
-          </p>
-          <p class="soft">{standard.reason}{standard.source ? `; ${standard.source}` : ''}</p>
-          <p class="soft">
-            {#each standard.uses as use, at (at)}{at ? ', ' : 'used: '}{use.project}, {use.name} (version {use.version}){:else}not
-              used{/each}
-          </p>
-        </li>
-      {:else}
-        <li class="soft">None yet.</li>
-      {/each}
-    </ul>
+    <StandardsList
+      standards={standards ?? []}
+      testid="standards"
+      name={(one) => one.assembly.name}
+      kind={(one) => one.place}
+      onwithdraw={(one) => void withdraw(one)}
+    />
   </div>
 </div>
 
@@ -203,42 +159,5 @@
     color: var(--verdigris);
     font-weight: 500;
     font-size: 12.5px;
-  }
-  .form {
-    display: grid;
-    gap: 6px;
-    justify-items: start;
-  }
-  label {
-    display: grid;
-    grid-template-columns: 160px 300px;
-    align-items: center;
-    color: var(--ink-2);
-    font-size: var(--fs-small);
-  }
-  input:not(.visually-hidden) {
-    border: 1px solid var(--line);
-    background: var(--sheet-bright);
-    padding: 2px 6px;
-    min-height: 24px;
-  }
-  ul {
-    list-style: none;
-  }
-  li {
-    border-bottom: 1px solid var(--hair);
-    padding: 5px 0;
-  }
-  .withdrawn b {
-    text-decoration: line-through;
-  }
-  table {
-    font-size: var(--fs-small);
-  }
-  th,
-  td {
-    font-weight: 400;
-    padding: 3px 8px 3px 0;
-    border-bottom: 1px solid var(--hair);
   }
 </style>

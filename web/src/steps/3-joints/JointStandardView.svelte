@@ -4,9 +4,10 @@
   import { api, asProblem, take } from '@/api/client';
   import { joints } from './joints.svelte';
   import { router } from '@/project/router.svelte';
-  import { session } from '@/project/session.svelte';
-  import { takeJointStandard } from '@/project/standards';
-  import { keepJointStandard } from '@/project/standards';
+  import StandardKeep from '@/project/StandardKeep.svelte';
+  import StandardOffer from '@/project/StandardOffer.svelte';
+  import { keepJointStandard, takeJointStandard } from '@/project/standards';
+  import StandardsList from '@/project/StandardsList.svelte';
   import Button from '@/kit/Button.svelte';
   import Notice from '@/kit/Notice.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
@@ -21,11 +22,6 @@
   let { building, joint, units, revision }: Props = $props();
   let offer = $state.raw<JointOffer | null>(null);
   let problem = $state.raw<Problem>();
-  /** Why the last request to keep it was refused; a list that is loaded again does not take that back. */
-  let refused = $state.raw<Problem>();
-  let reason = $state('');
-  let source = $state('');
-  let since = $state('');
   const family = $derived(joints.family(joint.family));
   const mine = $derived(joints.standards.find((one) => one.id === joint.standard?.id));
   const variantOf = (one: JointStandard) =>
@@ -52,11 +48,6 @@
     void revision;
     void load(router.place.project, building.id, joint.id);
   });
-  async function keep(): Promise<void> {
-    const good = await keepJointStandard(building.id, joint.id, reason.trim(), source.trim(), since.trim());
-    refused = good ? undefined : session.saves.takeRefusal();
-    if (good) reason = source = since = '';
-  }
   async function withdraw(standard: JointStandard): Promise<void> {
     try {
       await take(
@@ -86,9 +77,7 @@
 <SheetHead zone="{joint.station}3" title="{joint.name}: practice standard">
   <Button onclick={() => router.go({ view: '' })}>Back to the joint</Button>
 </SheetHead>
-{#each [problem, refused] as one, at (at)}
-  {#if one}<Notice title={one.body.title} text={one.sentence} live />{/if}
-{/each}
+{#if problem}<Notice title={problem.body.title} text={problem.sentence} live />{/if}
 <div class="columns">
   <div>
     <h2>
@@ -98,38 +87,21 @@
         {mine.reason}{mine.trusted_since ? `; trusted since ${mine.trusted_since}` : ''}
       </p>{/if}
     {#if offer}
-      <Notice
-        tone="note"
-        title={offer.standard.version === joint.standard?.version
-          ? 'This joint was changed since it was taken.'
-          : `Version ${offer.standard.version} of the standard is there.`}
-        text="Taking it changes what is listed, as one step that undo takes back."
+      <StandardOffer
+        version={offer.standard.version}
+        taken={joint.standard?.version}
+        what="joint"
+        differences={offer.differences}
+        name={(one) => words.get(one.what)?.text ?? one.what}
+        value={(one, side) => value(one[side], one.what)}
+        ontake={() => offer && build(offer.standard.id, offer.standard.version)}
       />
-      <table data-testid="offer">
-        <thead><tr><th>what</th><th>here</th><th>standard</th></tr></thead>
-        <tbody>
-          {#each offer.differences as one, at (at)}
-            <tr
-              ><th scope="row">{words.get(one.what)?.text ?? one.what}</th><td
-                >{value(one.before, one.what)}</td
-              ><td>{value(one.after, one.what)}</td></tr
-            >
-          {:else}<tr><td colspan="3">no difference but the version</td></tr>{/each}
-        </tbody>
-      </table>
-      <Button strong onclick={() => offer && build(offer.standard.id, offer.standard.version)}>Take it</Button
-      >
     {/if}
     <h2>{joint.standard ? 'Keep as its next version' : 'Keep this joint as a standard'}</h2>
     <p class="soft">
       Its variant, parameters and seals are kept; build-ups, length and decisions stay this project's.
     </p>
-    <div class="form">
-      <label>why the practice trusts it<input bind:value={reason} maxlength="200" /></label>
-      <label>source, tested at<input bind:value={source} maxlength="200" /></label>
-      <label>trusted since<input bind:value={since} maxlength="60" /></label>
-      <Button strong onclick={() => void keep()}>Keep</Button>
-    </div>
+    <StandardKeep onkeep={(...said) => keepJointStandard(building.id, joint.id, ...said)} />
   </div>
   <div class="side">
     <h2>Practice standards, joints</h2>
@@ -137,34 +109,22 @@
       <a href="/api/v1/standards.json" download>Export, JSON</a>; they come in with the build-ups' file, at
       any build-up's standard sheet.
     </p>
-    <ul data-testid="joint-standards">
-      {#each joints.standards as standard (standard.id)}
-        <li class:withdrawn={standard.withdrawn}>
-          <p>
-            <b>{standard.joint.name}</b>
-            {variantOf(standard)}, version {standard.version}{standard.withdrawn ? ', withdrawn' : ''}
-            {#if standard.joint.family === joint.family && !standard.withdrawn && standard.id !== joint.standard?.id}
-              <Button
-                label="Build as {standard.joint.name} says"
-                onclick={() => build(standard.id, standard.version)}>Build it so</Button
-              >
-            {/if}
-            <Button
-              label="{standard.withdrawn ? 'Offer' : 'Withdraw'} {standard.joint.name}"
-              onclick={() => void withdraw(standard)}
-              >{standard.withdrawn ? 'Offer again' : 'Withdraw'}</Button
-            >
-          </p>
-          <p class="soft">{standard.reason}{standard.source ? `; ${standard.source}` : ''}</p>
-          <p class="soft">
-            {#each standard.uses as use, at (at)}{at ? '; ' : 'used: '}{use.project}, {use.name} (version {use.version}){:else}not
-              used{/each}
-          </p>
-        </li>
-      {:else}
-        <li class="soft">None yet.</li>
-      {/each}
-    </ul>
+    <StandardsList
+      standards={joints.standards}
+      testid="joint-standards"
+      name={(one) => one.joint.name}
+      kind={variantOf}
+      onwithdraw={(one) => void withdraw(one)}
+    >
+      {#snippet more(standard)}
+        {#if standard.joint.family === joint.family && !standard.withdrawn && standard.id !== joint.standard?.id}
+          <Button
+            label="Build as {standard.joint.name} says"
+            onclick={() => build(standard.id, standard.version)}>Build it so</Button
+          >
+        {/if}
+      {/snippet}
+    </StandardsList>
   </div>
 </div>
 
@@ -178,43 +138,5 @@
   }
   a {
     color: var(--verdigris);
-  }
-  table {
-    font-size: var(--fs-small);
-  }
-  th,
-  td {
-    font-weight: 400;
-    padding: 2px 14px 2px 0;
-    border-bottom: 1px solid var(--hair);
-  }
-  .form {
-    display: grid;
-    gap: 6px;
-    max-width: 380px;
-    justify-items: start;
-  }
-  label {
-    display: grid;
-    width: 100%;
-    font-size: var(--fs-small);
-    color: var(--ink-2);
-  }
-  input {
-    border: 1px solid var(--line);
-    background: var(--sheet-bright);
-    min-height: 26px;
-    padding: 1px 6px;
-  }
-  ul {
-    list-style: none;
-    padding: 0;
-  }
-  li {
-    border-top: 1px solid var(--hair);
-    padding: 6px 0;
-  }
-  .withdrawn b {
-    text-decoration: line-through;
   }
 </style>
