@@ -9,6 +9,7 @@ from typing import Any
 import pytest
 from editing import write
 from fastapi.testclient import TestClient
+from patience import PATIENCE, let_it_solve
 
 from nimble_shell.core.fixings.kinds import KINDS
 
@@ -42,7 +43,7 @@ def settled(client: TestClient, campus: str, building: str) -> dict[str, Any]:
         found = client.get(f"{V1}/projects/{campus}/buildings/{building}/ledger").json()["now"]
         if not any(":" in one for one in found["pending"]):
             return dict(found)
-        time.sleep(0.1)
+        let_it_solve(client)
     raise AssertionError(found["pending"])
 
 
@@ -163,10 +164,9 @@ def test_who_waits_for_a_stopped_question_is_told_so(client: TestClient, campus:
     with ThreadPoolExecutor() as pool:
         body = {**at(client, campus), "fixing_id": "f1", "ticket": "mine"}
         waiting = pool.submit(client.post, f"{V1}/projects/{campus}/fixing", json=body)
-        for _ in range(200):
-            if client.get(f"{V1}/solving/mine").json()["waiting"]:
-                break
-            time.sleep(0.02)
+        until = time.monotonic() + PATIENCE
+        while not client.get(f"{V1}/solving/mine").json()["waiting"]:
+            assert time.monotonic() < until
         assert client.delete(f"{V1}/solving/mine").json() == {"stopped": 1}
         reply = waiting.result(timeout=20)
     assert reply.status_code == 409

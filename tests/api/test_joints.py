@@ -10,6 +10,7 @@ import numpy as np
 import pytest
 from editing import write
 from fastapi.testclient import TestClient
+from patience import let_it_solve
 
 from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.services.solver_queue import SolverQueue
@@ -41,7 +42,7 @@ def ledger(client: TestClient, campus: str, building: str) -> dict[str, Any]:
         found = client.get(f"{V1}/projects/{campus}/buildings/{building}/ledger").json()["now"]
         if not found["pending"]:
             return dict(found)
-        time.sleep(0.1)
+        let_it_solve(client)
     raise AssertionError(found["pending"])
 
 
@@ -156,7 +157,7 @@ def test_a_joint_whose_build_up_is_gone_is_named_and_the_rest_counts(solving: Te
         found = solving.get(f"{V1}/projects/{campus}/buildings/{one['id']}/ledger").json()["now"]
         if not found["pending"]:
             break
-        time.sleep(0.1)
+        let_it_solve(solving)
     assert "Lost" not in " ".join(found["pending"])  # nobody waits for what will not come
     assert found["missing"] == ["Lost: the build-up “gone” is gone"]
     assert found["H"] is not None

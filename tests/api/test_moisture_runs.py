@@ -11,6 +11,7 @@ import numpy as np
 import pytest
 from api.test_studies import at
 from fastapi.testclient import TestClient
+from patience import let_it_solve
 from si_units import left_in
 
 from nimble_shell.services import hours
@@ -79,7 +80,7 @@ def test_every_place_of_a_building_is_judged_in_time(planted: TestClient) -> Non
         places = planted.get(f"{PROJECT}/buildings/seed-barn/verdicts").json()["places"]
         if all(one["verdict"] for one in places if not one["joint"]) or time.monotonic() > until:
             break
-        time.sleep(0.2)
+        let_it_solve(planted)
     assert all(one["verdict"] for one in places if not one["joint"])
     margins = [one["verdict"]["margin"] for one in places if one["verdict"] and one["verdict"]["margin"] is not None]
     assert margins == sorted(margins)
