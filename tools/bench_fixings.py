@@ -54,7 +54,7 @@ def main(figure: Path | None = None) -> None:
             def enough(G: np.ndarray, error: float) -> bool:
                 return bool(error * abs(G[0, 1]) <= good * abs(-G[0, 1] - field))
 
-            return -refined_boxes(model, enough).G[0, 1] - field
+            return float(-refined_boxes(model, enough).G[0, 1] - field)
 
         converged = chi(0.001)
         seconds, found = timed(lambda chi=chi: chi(0.01), 1)  # type: ignore[misc]
@@ -88,7 +88,8 @@ def _in_space() -> Series:
 
 def _in_plane() -> Series:
     one = section("corner", "lumber", "sip")
-    grid, points = first_grid(one), []
+    grid = first_grid(one)
+    points: list[tuple[int, float]] = []
     while not points or points[-1][0] < 1_000_000:
         begun = time.perf_counter()
         fields = solve_on(one, grid)

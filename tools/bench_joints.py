@@ -58,18 +58,16 @@ def by_scikit_fem(one: Section, mesh: MeshTri, lambda_: np.ndarray) -> float:
     own = 0.0
     film = BilinearForm(lambda u, v, w: w.h * u * v)
     load = LinearForm(lambda v, w: w.h * v)
-    for piece in one.pieces:
-        low, high = np.minimum(piece.a, piece.b) - NEAR, np.maximum(piece.a, piece.b) + NEAR
+    for segment in one.segments:
+        low, high = np.minimum(segment.a, segment.b) - NEAR, np.maximum(segment.a, segment.b) + NEAR
         facets = mesh.facets_satisfying(
-            lambda x, low=low, high=high: (  # type: ignore[misc]
-                (x[0] > low[0]) & (x[0] < high[0]) & (x[1] > low[1]) & (x[1] < high[1])
-            ),
+            lambda x, low=low, high=high: (x[0] > low[0]) & (x[0] < high[0]) & (x[1] > low[1]) & (x[1] < high[1]),
             boundaries_only=True,
         )
         edge = FacetBasis(mesh, ElementTriP2(), facets=facets)
-        A = A + asm(film, edge, h=1 / piece.R_s)
-        if piece.env == "inside":
-            own_load = asm(load, edge, h=1 / piece.R_s)
+        A = A + asm(film, edge, h=1 / segment.R_s)
+        if segment.env == "inside":
+            own_load = asm(load, edge, h=1 / segment.R_s)
             b += own_load
             own += float(own_load.sum())
     u = solve(A, b)

@@ -2,39 +2,20 @@
 
 from __future__ import annotations
 
-from concurrent.futures import Future
 from dataclasses import replace
-from typing import Any
 
 import pytest
+from services.answering import Answering
 from services.solved_joints import figures_of
 
-from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.moisture.verdict.verdict import Verdict, judge_alone, judge_joint
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.joints import KnownJoint, drawn
-from nimble_shell.services.solver_queue import SolverQueue, key_of
+from nimble_shell.services.solver_queue import key_of
 from nimble_shell.services.verdicts import VerdictResults, leak_question, safe_grade
 
 PROJECT = campus()
 LAB = PROJECT.buildings[0]
-
-
-class Answering(SolverQueue):
-    """A queue without workers that knows what a test says."""
-
-    def __init__(self) -> None:
-        super().__init__(workers=0)
-        self.asked: list[str] = []
-        self.fails = ""
-
-    def ask(self, solve: Any, *args: Any, **more: Any) -> Future[Any]:
-        self.asked.append(solve.__qualname__)
-        if self.fails:
-            future: Future[Any] = Future()
-            future.set_exception(DomainError(Issue(path=(), code="no", message=self.fails, hint="")))
-            return future
-        return super().ask(solve, *args, **more)
 
 
 @pytest.fixture
@@ -46,10 +27,6 @@ def verdict(margin: float | None) -> Verdict:
     fails = None if margin is None else 0.45 + margin
     return Verdict(passes=margin is None or margin > 0, reason="" if margin is None or margin > 0 else "surface",
                    phi_fails=fails, phi_room=0.45)  # fmt: skip
-
-
-def tell(queue: SolverQueue, solve: Any, args: tuple[Any, ...], answer: Any) -> None:
-    queue.answers.put(key_of(solve, *args), solve.__qualname__, answer, took=0.0)
 
 
 def known(joint_id: str, f_rsi: float | None = 0.9, *, point: bool = False, why: str = "") -> KnownJoint:
@@ -81,7 +58,7 @@ class TestABuilding:
         margins = {"j2": -0.1, "j6": 0.2}
         for joint_id, margin in margins.items():
             joint = next(one for one in LAB.joints if one.id == joint_id)
-            tell(queue, judge_joint, leak_question(PROJECT, joint, 0.9).args, (verdict(margin), None, None))
+            queue.tell(judge_joint, leak_question(PROJECT, joint, 0.9).args, (verdict(margin), None, None))
         found = VerdictResults(queue).building(PROJECT, LAB, [known("j6"), known("j2")])
         assert [one.id for one in found[:2]] == ["j2", "j6"]
         assert all(one.verdict is None for one in found[2:])
@@ -89,7 +66,7 @@ class TestABuilding:
     def test_what_never_fails_stands_behind_what_may(self, queue: Answering) -> None:
         for joint_id, margin in (("j2", None), ("j6", 0.3)):
             joint = next(one for one in LAB.joints if one.id == joint_id)
-            tell(queue, judge_joint, leak_question(PROJECT, joint, 0.9).args, (verdict(margin), None, None))
+            queue.tell(judge_joint, leak_question(PROJECT, joint, 0.9).args, (verdict(margin), None, None))
         found = VerdictResults(queue).building(PROJECT, LAB, [known("j2"), known("j6")])
         assert [one.id for one in found if one.verdict] == ["j6", "j2"]
 

@@ -15,7 +15,7 @@ from nimble_shell.store import AnswerRepository, Database, StoreError
 log = logging.getLogger(__name__)
 
 MOST = 64 * 1024**2  #: in memory [bytes]
-LASTING = 0.020  #: an answer that took longer than this is kept in the database [s]
+LASTING = 0.005  #: an answer that took longer than this is kept in the database [s]
 
 
 def figures_of(value: Any) -> Any:
