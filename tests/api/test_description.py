@@ -8,10 +8,18 @@ import os
 import pkgutil
 import shutil
 import subprocess
+from dataclasses import MISSING, fields
 from pathlib import Path
+from typing import Any, Literal, get_origin, get_type_hints
+
+import pytest
 
 import nimble_shell.core
 from nimble_shell.api.main import PARTS
+from nimble_shell.api.schemas import TargetSetIn
+from nimble_shell.api.study_schemas import ClaimIn
+from nimble_shell.core.basis.targets import TargetSet
+from nimble_shell.core.studies.claim import Claim
 from tools.openapi import SCHEMA, description, schema
 
 WEB = Path(__file__).parents[2] / "web"
@@ -79,3 +87,17 @@ def test_every_function_of_physics_states_its_units() -> None:
     assert len(physics) >= 14
     for name, text in physics:
         assert ("[" in text and "]" in text) or "steps" in text or "working" in text, name
+
+
+@pytest.mark.parametrize(("sent", "core"), [(ClaimIn, Claim), (TargetSetIn, TargetSet)])
+def test_what_is_written_by_hand_has_the_fields_and_defaults_of_the_core(sent: Any, core: Any) -> None:
+    own = {name: field for name, field in sent.model_fields.items() if name in sent.__annotations__}
+    known = {one.name: one for one in fields(core)}
+    assert set(own) == set(known)
+    hints = get_type_hints(core)
+    for name, field in own.items():
+        default = known[name].default
+        assert field.is_required() is (default is MISSING)
+        assert default is MISSING or field.default == default
+        if hints[name] is float or get_origin(hints[name]) is Literal:
+            assert field.annotation == hints[name]

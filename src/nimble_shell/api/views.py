@@ -156,7 +156,7 @@ def target_sets(own: Sequence[TargetSet]) -> list[s.TargetSetOut]:
 
 def _system(system: System) -> s.SystemOut:
     preview = system.assembly(system.key, system.name)
-    direction: Direction = {"wall": "horizontal", "roof": "up", "floor": "down"}[system.place]  # type: ignore[assignment]
+    direction: Direction = {"wall": "horizontal", "roof": "up", "floor": "down"}[system.place]  # type: ignore[assignment]  # words
     figures = wall_figures(preview, CATALOGUE, Basis(), "0", direction=direction).figures
     return s.SystemOut(
         key=system.key,

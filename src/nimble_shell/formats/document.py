@@ -74,14 +74,14 @@ def _wire(kind: Any, bases: tuple[type, ...]) -> Any:
     if origin is tuple and len(args) == 2 and args[1] is not Ellipsis:
         return Pair
     if origin is tuple:
-        return list[_wire(args[0], bases)]  # type: ignore[misc]
+        return list[_wire(args[0], bases)]  # type: ignore[misc]  # made as it runs
     if kind is str:
         return Text if issubclass(bases[0], Document) else Prose
     return kind
 
 
 def _document(kind: type[Any], bases: tuple[type, ...]) -> type[Any]:
-    known: dict[type[Any], type[Any]] = bases[0].known  # type: ignore[attr-defined]
+    known: dict[type[Any], type[Any]] = bases[0].known  # type: ignore[attr-defined]  # of both bases
     if kind not in known:
         raise TypeError(f"{kind.__name__} needs a class of its own before what holds it")
     return known[kind]

@@ -94,7 +94,7 @@ def drawn(project: Project, joint: ShellJoint, moment_key: str = "winter", varia
                                     message=f"the build-up “{role.assembly_id}” is gone",
                                     hint="choose another one for this joint"))  # fmt: skip
         owned: frozenset[JointPlace] = frozenset({family.owns}) if number == 0 and family.owns else frozenset()
-        stacks[role.role] = stack_of(  # type: ignore[index]
+        stacks[role.role] = stack_of(  # type: ignore[index]  # roles of the family
             assembly, project.catalogue, project.basis, DIRECTIONS.get(role.role, "horizontal"), owned
         )
     chosen = variant or joint.variant

@@ -232,7 +232,7 @@ class SolverQueue:
                     worker,
                     question.solve,
                     question.args,
-                    lambda outcome, one=question: self._answered(one, outcome),  # type: ignore[misc]
+                    lambda outcome, one=question: self._answered(one, outcome),  # type: ignore[misc]  # bound now, not when it is called
                 )
 
     def _pair(self) -> tuple[Worker | None, _Question | None]:

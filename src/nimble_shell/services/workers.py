@@ -145,7 +145,7 @@ class Workers:
                 elif isinstance(ready, Connection):
                     self._hear(pipes[ready])
                 else:
-                    self._gone(ends[ready])  # type: ignore[index]
+                    self._gone(ends[ready])  # type: ignore[index]  # what is ready is one of the three
 
     def _hear(self, worker: Worker) -> None:
         try:

@@ -72,7 +72,7 @@ class Database:
                     with Session(bind=connection, expire_on_commit=False) as session:
                         yield session
                 finally:
-                    if connection.connection.driver_connection.in_transaction:  # type: ignore[union-attr]
+                    if connection.connection.driver_connection.in_transaction:  # type: ignore[union-attr]  # an open connection has one
                         connection.exec_driver_sql("ROLLBACK")
         except DBAPIError as error:
             known = explained(error)

@@ -46,7 +46,7 @@ class PricedCatalogue(dict[str, Material]):
 
     __slots__ = ()
 
-    def __hash__(self) -> int:  # type: ignore[override]
+    def __hash__(self) -> int:  # type: ignore[override]  # a dict says that it has none
         return id(self)
 
     def __eq__(self, other: object) -> bool:

@@ -145,7 +145,7 @@ def _inputs(
 
 
 def _layer(assembly: Assembly, index: int, **change: object) -> Assembly:
-    changed = replace(assembly.layers[index], **change)  # type: ignore[arg-type]
+    changed = replace(assembly.layers[index], **change)  # type: ignore[arg-type]  # of fields by name
     return replace(assembly, layers=(*assembly.layers[:index], changed, *assembly.layers[index + 1 :]))
 
 

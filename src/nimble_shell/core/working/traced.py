@@ -66,7 +66,7 @@ class Given(Protocol):
     def __call__(self, value: float, symbol: str, text: str, unit: str, origin: str) -> Num: ...
 
 
-def plain(value: float, symbol: str, text: str, unit: str, origin: str) -> Num:  # noqa: ARG001
+def plain(value: float, symbol: str, text: str, unit: str, origin: str) -> Num:  # noqa: ARG001 - a Given
     """The live path: an input is its value."""
     return value
 

@@ -154,7 +154,7 @@ def _mesh(at: Situation, board: Board, x0: float, x1: float) -> float:
     return gap / 2 + 0.05
 
 
-def _staggered(at: Situation, board: Board, x0: float, x1: float) -> float:  # noqa: ARG001
+def _staggered(at: Situation, board: Board, x0: float, x1: float) -> float:  # noqa: ARG001 - as all seams
     """Every board has its own joint, foamed and meshed; the next one is set off."""
     gap, offset = at.number("gap"), at.number("offset")
     boards = [at_ply for at_ply, ply in enumerate(at.wall.plies) if ply.fill.key == "straw-board"]
