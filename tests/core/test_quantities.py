@@ -13,7 +13,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.quantities import DIMENSIONS, UNIT_SYSTEMS, format_feet_inches, parse, parse_length, show
+from nimble_shell.core.quantities import (
+    DIMENSIONS,
+    UNIT_SYSTEMS,
+    format_feet_inches,
+    parse,
+    parse_length,
+    show,
+)
+from nimble_shell.core.quantities.lengths import EXAMPLES
+from nimble_shell.core.quantities.units import UnitSystem
 
 VECTORS: dict[str, Any] = json.loads((Path(__file__).parents[1] / "vectors" / "quantities.json").read_text())
 
@@ -23,12 +32,20 @@ def test_a_length_is_read_as_builders_write_it(case: dict[str, Any]) -> None:
     assert parse_length(case["text"], case["system"]) == pytest.approx(case["metres"], rel=1e-14)
 
 
+@pytest.mark.parametrize("system", ["SI", "IP"])
 @pytest.mark.parametrize("text", VECTORS["unreadable_lengths"])
-def test_what_is_no_length_is_refused_with_examples(text: str) -> None:
+def test_what_is_no_length_is_refused_with_examples_of_its_units(text: str, system: UnitSystem) -> None:
     with pytest.raises(DomainError) as refused:
-        parse_length(text)
+        parse_length(text, system)
     assert refused.value.issues[0].code == "length_unreadable"
     assert "7 1/4" in refused.value.issues[0].hint
+    assert ("mm" in refused.value.issues[0].hint) is (system == "SI")
+
+
+@pytest.mark.parametrize("system", ["SI", "IP"])
+def test_every_example_of_a_length_can_be_read(system: UnitSystem) -> None:
+    for text in EXAMPLES[system].replace(" or ", ", ").split(", "):
+        assert parse_length(text, system) > 0
 
 
 @pytest.mark.parametrize("case", VECTORS["feet_inches"], ids=lambda case: str(case["text"]))

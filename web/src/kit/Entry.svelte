@@ -1,6 +1,7 @@
 <!-- A field for one quantity: typed in the project's units, checked where it stands, saved on Enter or on leaving. -->
 <script lang="ts">
   import { unitsInUse } from './reading';
+  import { EXAMPLES } from './units';
   interface Props {
     value: number | null | undefined;
     dimension: string;
@@ -95,7 +96,7 @@
     if (dimension === 'length')
       return positive && typed.trim().startsWith('-')
         ? 'A thickness lies above 0.'
-        : `“${typed}” is no ${positive ? 'thickness' : 'length'} above 0: write 184, 184mm, 7 1/4, 7.25in or 140+45.`;
+        : `“${typed}” is no ${positive ? 'thickness' : 'length'} above 0: write ${EXAMPLES[units?.system ?? 'SI']}.`;
     return `“${typed}” is no number in ${unit || 'plain numbers'}${positive ? ' above 0' : ''}.`;
   }
 

@@ -1,6 +1,6 @@
 // The web's mirror of the units reads and writes exactly what the core does: the same vectors, the same answers.
 import { describe, expect, test } from 'vitest';
-import { formatFeetInches, parseLength, Units } from './units';
+import { EXAMPLES, formatFeetInches, parseLength, Units } from './units';
 import type { Dimensions, UnitSystem } from './units';
 import shared from '../../../tests/vectors/quantities.json';
 
@@ -19,6 +19,11 @@ describe('lengths', () => {
   });
   test.each(vectors.unreadable_lengths)('“%s” is no length', (text) => {
     expect(parseLength(text, 'SI')).toBeUndefined();
+  });
+  test.each(['SI', 'IP'] as const)('every example in %s can be read there', (system) => {
+    for (const text of EXAMPLES[system].split(/, | or /))
+      expect(parseLength(text, system)).toBeGreaterThan(0);
+    expect(EXAMPLES.IP).not.toContain('mm');
   });
   test.each(vectors.feet_inches)('$metres m is $text', ({ metres, denominator, text }) => {
     expect(formatFeetInches(metres, denominator)).toBe(text);

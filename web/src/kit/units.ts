@@ -26,6 +26,12 @@ const AMOUNT = `(?:${DECIMAL}(?:[ -]+${FRACTION})?|${FRACTION})`;
 const FEET_INCHES = new RegExp(`^(${AMOUNT})\\s*(?:ft|')\\s*-?\\s*(?:(${AMOUNT})\\s*(?:in|"|'')?)?$`);
 const PLAIN = new RegExp(`^(${AMOUNT})\\s*(mm|cm|m|in|"|'')?$`);
 
+/** What a length may look like, in the units of who writes it. */
+export const EXAMPLES: Record<UnitSystem, string> = {
+  SI: '184, 184mm, 7 1/4, 7.25in or 140+45',
+  IP: '7 1/4, 7.25in, 7\' 10 3/8" or 5 1/2 + 1 3/4',
+};
+
 /** A length in metres from what a person wrote, or undefined if it cannot be read. */
 export function parseLength(text: string, system: UnitSystem): number | undefined {
   let cleaned = text.trim().toLowerCase();

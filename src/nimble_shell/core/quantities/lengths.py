@@ -44,8 +44,11 @@ def parse_length(text: str, system: UnitSystem = "SI") -> float:
         cleaned = cleaned.replace(glyph, f" {written}")
     total = Fraction(0)
     # A sum is split at + and at a minus that stands free or between a number and a number with no fraction behind.
-    for sign, term in _terms(cleaned.strip()):
-        total += sign * _one(term, system, text)
+    try:
+        for sign, term in _terms(cleaned.strip()):
+            total += sign * _one(term, system)
+    except (ValueError, ZeroDivisionError) as error:
+        raise DomainError(_unreadable(text, system)) from error
     return float(total)
 
 
@@ -76,32 +79,34 @@ def _terms(text: str) -> list[tuple[int, str]]:
     return terms
 
 
-def _one(term: str, system: UnitSystem, whole: str) -> Fraction:
+def _one(term: str, system: UnitSystem) -> Fraction:
     both = _FEET_INCHES.match(term)
     if both:
-        inches = _amount(both["inches"], whole) if both["inches"] else Fraction(0)
-        return (_amount(both["feet"], whole) * 12 + inches) * _INCH
+        inches = _amount(both["inches"]) if both["inches"] else Fraction(0)
+        return (_amount(both["feet"]) * 12 + inches) * _INCH
     found = _PLAIN.match(term)
     if not found:
-        raise DomainError(_unreadable(whole))
+        raise ValueError(term)
     unit = found["unit"] or ("in" if "/" in found["amount"] or system == "IP" else "mm")
-    return _amount(found["amount"], whole) * _METRIC.get(unit, _INCH)
+    return _amount(found["amount"]) * _METRIC.get(unit, _INCH)
 
 
-def _amount(text: str, whole: str) -> Fraction:
-    total = Fraction(0)
-    try:
-        for part in re.split(r"(?<![/ ])[ -]+(?=\d+\s*/)", text.strip()):
-            total += Fraction(part.replace(" ", ""))
-    except (ValueError, ZeroDivisionError) as error:
-        raise DomainError(_unreadable(whole)) from error
-    return total
+def _amount(text: str) -> Fraction:
+    parts = re.split(r"(?<![/ ])[ -]+(?=\d+\s*/)", text.strip())
+    return sum((Fraction(part.replace(" ", "")) for part in parts), Fraction(0))
 
 
-def _unreadable(text: str) -> Issue:
+#: What a length may look like, in the units of who writes it.
+EXAMPLES: dict[UnitSystem, str] = {
+    "SI": "184, 184mm, 0.184 m, 7 1/4, 7.25in or 140+45",
+    "IP": "7 1/4, 7.25in, 7' 10 3/8\" or 5 1/2 + 1 3/4",
+}
+
+
+def _unreadable(text: str, system: UnitSystem) -> Issue:
     return Issue(
         path=(),
         code="length_unreadable",
         message=f"“{text}” cannot be read as a length",
-        hint="write for example 184, 184mm, 0.184 m, 7 1/4, 7.25in, 7' 10 3/8\" or 140+45",
+        hint=f"write for example {EXAMPLES[system]}",
     )
