@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from nimble_shell.core.climate import (
     INVENTED,
@@ -41,6 +43,27 @@ def test_degree_hours_agree_with_a_sum_over_the_hours(climate: MonthlyClimate, t
     assert heating_degree_hours(climate, theta_i, limit) == pytest.approx(summed, rel=0.02, abs=300)
     warm = float(np.maximum(hours - 25, 0).sum())
     assert cooling_degree_hours(climate, 25.0) == pytest.approx(warm, rel=0.02, abs=300)
+
+
+@pytest.mark.parametrize("climate", CLIMATES, ids=lambda one: str(one.name))
+@pytest.mark.parametrize("theta_i", [12.0, 8.0, 5.0, 0.0, -5.0])
+def test_a_room_below_the_heating_limit_is_heated_below_its_own_temperature(
+    climate: MonthlyClimate, theta_i: float
+) -> None:
+    found = heating_degree_hours(climate, theta_i, 15.0)
+    summed = float(np.maximum(theta_i - hourly_temperature(climate), 0).sum())
+    assert found == pytest.approx(summed, rel=0.04, abs=300)
+    # what flows in less what flows out is the mean difference of the year, exactly
+    mean = float(np.dot(climate.theta_e, np.array(MONTH_DAYS) * 24))
+    assert cooling_degree_hours(climate, theta_i) - found == pytest.approx(mean - 8760 * theta_i, abs=1e-6)
+
+
+@given(st.floats(-30, 30), st.floats(-10, 25))
+def test_degree_hours_are_never_negative_and_grow_with_the_room(theta_i: float, limit: float) -> None:
+    for climate in CLIMATES:
+        found = heating_degree_hours(climate, theta_i, limit)
+        assert 0 <= found <= heating_degree_hours(climate, theta_i + 0.5, limit)
+        assert cooling_degree_hours(climate, theta_i) >= 0
 
 
 def test_without_scatter_and_range_degree_hours_are_exact() -> None:

@@ -10,6 +10,7 @@ from replaying import replay
 
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.studies.claim import Claim
+from nimble_shell.core.studies.variants import decide
 from nimble_shell.core.working import value_of
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services import workings
@@ -159,3 +160,13 @@ def test_a_leak_of_a_month_opens_too() -> None:
     assert replay(found) == pytest.approx(found.value, rel=1e-9)
     tight = study_working(PROJECT, ridge, replace(of, leakage=1e-6), "carried")
     assert abs(tight.value) < abs(found.value)
+
+
+def test_a_cold_room_pays_for_the_foam_that_keeps_heat_out() -> None:
+    """At −5 °C all year what flows in has to be cooled away: the least money over the life is at 270 mm."""
+    store = PROJECT.within("sample-cold-store")
+    wall = next(one for one in store.assemblies if one.id == "wall-w-d")
+    found = decide(wall, store.catalogue, store.basis, (), asked=None)
+    core, at = found.least_life
+    assert found.cores[core].d[at] == pytest.approx(0.27)
+    assert (value_of(found.cores[core].columns["heat"]) >= 0).all()

@@ -189,6 +189,10 @@ def _degree_hours() -> Iterator[Row]:
         yield Row(name=f"heating degree hours, {climate.key} [K·h/a]", source="sum over the hours of the formula",
                   reference=summed, ours=heating_degree_hours(monthly, 20.0, 15.0),
                   tolerance=max(0.02 * summed, 300.0))  # fmt: skip
+        cool = float(np.maximum(0 - hours, 0.0).sum())
+        yield Row(name=f"heating degree hours of a room at 0 °C, {climate.key} [K·h/a]",
+                  source="sum over the hours colder than the room", reference=cool,
+                  ours=heating_degree_hours(monthly, 0.0, 15.0), tolerance=max(0.04 * cool, 300.0))  # fmt: skip
 
 
 def _sweeps() -> Iterator[Row]:

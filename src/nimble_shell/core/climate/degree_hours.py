@@ -14,7 +14,7 @@ FloatArray = NDArray[np.float64]
 
 
 def heating_degree_hours(climate: MonthlyClimate, theta_i: float, heated_below: float) -> float:
-    """Difference to the room summed over the hours that are colder than the heating limit. [K·h/a]
+    """Difference to the room summed over the hours that are colder than the heating limit and than the room. [K·h/a]
 
     Parameters
     ----------
@@ -22,15 +22,17 @@ def heating_degree_hours(climate: MonthlyClimate, theta_i: float, heated_below: 
     theta_i : float
         Room temperature. [°C]
     heated_below : float
-        Outdoor temperature below which it is heated. [°C]
+        Outdoor temperature below which it is heated. [°C] A room that is cooler still is heated below its own: above it
+        heat flows in, which is no need of heating.
 
     Notes
     -----
     In each month and hour of the day the temperature is taken as normally distributed about the mean day with the
-    stated scatter: E[(θ_i − θ)·1(θ < L)] = (θ_i − μ)·Φ(z) + σ·φ(z) with z = (L − μ)/σ, exactly.
+    stated scatter: E[(θ_i − θ)·1(θ < L)] = (θ_i − μ)·Φ(z) + σ·φ(z) with z = (L − μ)/σ, exactly; L is the lower of the
+    limit and θ_i.
     """
     mean, sigma = _mean_days(climate)
-    below, density = _normal((heated_below - mean) / sigma)
+    below, density = _normal((min(heated_below, theta_i) - mean) / sigma)
     return _year((theta_i - mean) * below + sigma * density)
 
 
