@@ -14,7 +14,7 @@ HELP = """\
 ./nimble serve           set up, and start with your own data            [--port N] [--data DIR]
 ./nimble test            set up, and run every check and test            [--only NAME] [pytest arguments]
 ./nimble verify          published references: reference, ours, difference, tolerance
-./nimble bench           measured speed, as figures and ratios
+./nimble bench           measured speed, as figures and ratios            [--save FILE]
 ./nimble screenshots     take the pictures in docs/screenshots again
 ./nimble wall FILE       compute a wall given in the neutral format, print JSON
 ./nimble section FILE    solve heat conduction in a section or boxes, print JSON

@@ -22,6 +22,8 @@ from nimble_shell.store import Database
 settings.register_profile("nimble", deadline=None, max_examples=60, derandomize=True)
 settings.load_profile("nimble")
 
+HERE = "http://127.0.0.1"
+
 
 @pytest.fixture
 def basis() -> Basis:
@@ -49,7 +51,7 @@ def projects(database: Database) -> ProjectService:
 @pytest.fixture
 def client(database: Database) -> TestClient:
     """An API whose joints wait to be solved for ever."""
-    return TestClient(create_app(database, queue=SolverQueue(workers=0)), raise_server_exceptions=False)
+    return TestClient(create_app(database, queue=SolverQueue(workers=0)), HERE, raise_server_exceptions=False)
 
 
 @pytest.fixture(scope="session")
@@ -62,7 +64,7 @@ def queue() -> Iterator[SolverQueue]:
 @pytest.fixture
 def solving(database: Database, queue: SolverQueue) -> TestClient:
     """An API whose joints are solved."""
-    return TestClient(create_app(database, queue=queue), raise_server_exceptions=False)
+    return TestClient(create_app(database, queue=queue), HERE, raise_server_exceptions=False)
 
 
 @pytest.fixture

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import argparse
 import tempfile
 from dataclasses import replace
 from pathlib import Path
@@ -45,7 +46,7 @@ def edit_latency(runs: int) -> tuple[float, float]:
         database = Database(Path(folder))
         database.migrate()
         plant(ProjectService(database))
-        client = TestClient(create_app(database, queue=SolverQueue(workers=0)))
+        client = TestClient(create_app(database, queue=SolverQueue(workers=0)), "http://127.0.0.1")
         wall = wall_of(12)
         core = wall.core_index
         assert core is not None
@@ -63,6 +64,9 @@ def edit_latency(runs: int) -> tuple[float, float]:
 
 
 def main() -> None:
+    reader = argparse.ArgumentParser(prog="./nimble bench", description="Measured speed, as figures and ratios.")
+    reader.add_argument("--save", type=Path, metavar="FILE", help="draw the growth of fixings in space as SVG")
+    arguments = reader.parse_args()
     bench_design.main()  # first: a server's process is as young
     p50, p95 = edit_latency(200)
     print(f"one edit of a 12-layer wall, all figures, study and ledger: p50 {p50:.1f} ms, p95 {p95:.1f} ms "
@@ -97,7 +101,7 @@ def main() -> None:
     print(f"thickness study of 30 walls over the figures of one: {study / figures:.2f} ×")
     bench_moisture.main()
     bench_joints.main()
-    bench_fixings.main(Path("docs/growth.svg"))
+    bench_fixings.main(arguments.save)
 
 
 if __name__ == "__main__":

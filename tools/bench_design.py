@@ -71,7 +71,7 @@ def served(folder: Path, workers: int) -> Iterator[tuple[TestClient, Database, S
     database = Database(folder)
     database.migrate()
     queue = SolverQueue(workers, Answers(database))
-    yield TestClient(create_app(database, queue=queue)), database, queue
+    yield TestClient(create_app(database, queue=queue), "http://127.0.0.1"), database, queue
     queue.stop()
     database.close()
 

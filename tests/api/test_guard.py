@@ -3,22 +3,24 @@
 from __future__ import annotations
 
 from typing import Any
+from urllib.parse import unquote
 
 import pytest
 from fastapi.testclient import TestClient
 
+from nimble_shell.api.ground import attachment
 from nimble_shell.api.problems import LARGEST_BODY
 
 V1 = "/api/v1"
 
 
-@pytest.mark.parametrize("host", ["127.0.0.1", "127.0.0.1:8722", "localhost:1", "[::1]:8722", "testserver"])
+@pytest.mark.parametrize("host", ["127.0.0.1", "127.0.0.1:8722", "localhost:1", "[::1]:8722"])
 def test_the_machines_own_names_are_served(client: TestClient, host: str) -> None:
     assert client.get(f"{V1}/projects", headers={"Host": host}).status_code == 200
 
 
 @pytest.mark.parametrize(
-    "host", ["evil.example", "evil.example:8722", "127.0.0.1.evil.example", "localhost.evil:80", ""]
+    "host", ["evil.example", "evil.example:8722", "127.0.0.1.evil.example", "localhost.evil:80", "testserver", ""]
 )
 def test_another_name_for_this_machine_is_not(client: TestClient, host: str) -> None:
     answer = client.get(f"{V1}/projects", headers={"Host": host})
@@ -30,7 +32,7 @@ def test_another_name_for_this_machine_is_not(client: TestClient, host: str) -> 
     ("method", "origin", "status"),
     [
         ("POST", None, 201),
-        ("POST", "http://testserver", 201),
+        ("POST", "http://127.0.0.1", 201),
         ("POST", "http://evil.example", 403),
         ("POST", "null", 403),
         ("GET", "http://evil.example", 200),  # it cannot read the answer; the browser sees to that
@@ -89,3 +91,24 @@ class TestUnits:
         before = self.refusal(client, campus, "SI")
         self.refusal(client, campus, "IP")
         assert self.refusal(client, campus, "SI") == before
+
+
+@pytest.mark.parametrize(
+    ("name", "plain", "whole"),
+    [
+        ("Wall W-A.pdf", "Wall-W-A.pdf", "Wall W-A.pdf"),
+        ("Дом у озера.json", "nimble-shell.json", "Дом у озера.json"),
+        ("雪の壁 2.pdf", "2.pdf", "雪の壁 2.pdf"),
+        ("../../etc/passwd.pdf", "etc-passwd.pdf", "etc-passwd.pdf"),
+        ('a"; filename="b.exe.csv', "a-filename-b.exe.csv", "a-; filename=-b.exe.csv"),
+        ("line\r\nSet-Cookie: x.csv", "line-Set-Cookie-x.csv", "line-Set-Cookie- x.csv"),
+        (" . .csv", "nimble-shell.csv", "nimble-shell.csv"),
+        ("half \ud83d.csv", "half.csv", "half ?.csv"),
+    ],
+)
+def test_a_download_keeps_its_name_and_nothing_else_comes_of_it(name: str, plain: str, whole: str) -> None:
+    told = attachment(b"", "text/csv", name).headers["content-disposition"]
+    first, second, third = told.split("; ", 2)
+    assert (first, second) == ("attachment", f'filename="{plain}"')
+    assert third.isascii()
+    assert unquote(third.removeprefix("filename*=UTF-8''")) == whole

@@ -120,7 +120,9 @@ def test_the_sheet_comes_over_the_api_with_a_harmless_file_name(client: TestClie
     path = f"/api/v1/projects/{campus}/assemblies/wall-w-a/sheet.pdf"
     reply = client.get(path, params={"building_id": "main-laboratory"})
     assert reply.headers["content-type"] == "application/pdf"
-    assert reply.headers["content-disposition"] == 'attachment; filename="Wall-W-A.pdf"'
+    assert reply.headers["content-disposition"] == (
+        "attachment; filename=\"Wall-W-A.pdf\"; filename*=UTF-8''Wall%20W-A.pdf"
+    )
     assert client.get(path, params={"building_id": "nowhere"}).status_code == 404
     assert client.get(path, params={"building_id": "main-laboratory", "condition": "spring"}).status_code == 422
     assert client.get(path.replace("wall-w-a", "none"), params={"building_id": "main-laboratory"}).status_code == 404

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from typing import Annotated, Any
+from urllib.parse import quote
 
 from fastapi import Depends, Path, Request
 from fastapi.responses import Response
@@ -78,6 +79,7 @@ TargetSets = Annotated[TargetService, Depends(_targets)]
 Backups = Annotated[BackupService, Depends(_backups)]
 #: Of a file among the backups.
 BackupName = Annotated[str, Path(pattern=r"^[A-Za-z0-9_.-]{1,160}$")]
+_NO_FILE_NAME = re.compile(r'[\x00-\x1f\x7f/\\:*?"<>|]+')
 #: A window's name and its question's, "w1.q7".
 Ticket = Annotated[str, Path(pattern=r"^[A-Za-z0-9_.-]{1,160}$")]
 Id = Annotated[str, Path(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
@@ -89,6 +91,16 @@ def note_of(saying: s.ChangeNoteIn) -> ChangeNote:
 
 
 def attachment(content: bytes, media_type: str, name: str) -> Response:
-    """A file to download, under a harmless name."""
-    safe = re.sub(r"[^A-Za-z0-9._-]+", "-", name).strip("-.") or "nimble-shell"
-    return Response(content, media_type=media_type, headers={"Content-Disposition": f'attachment; filename="{safe}"'})
+    """A file to download under its own name (RFC 6266), with a plain one beside it for who cannot read that.
+
+    Parameters
+    ----------
+    name : str
+        With its ending, in any script; what no file system takes is left out.
+    """
+    stem, _, ending = _NO_FILE_NAME.sub("-", name).rpartition(".")
+    stem = stem.strip(" .-") or "nimble-shell"
+    plain = re.sub(r"[^A-Za-z0-9._]+", "-", stem).strip("-.") or "nimble-shell"
+    whole = quote(f"{stem}.{ending}", safe="", errors="replace")
+    told = f"attachment; filename=\"{plain}.{ending}\"; filename*=UTF-8''{whole}"
+    return Response(content, media_type=media_type, headers={"Content-Disposition": told})

@@ -9,7 +9,7 @@ from nimble_shell.api.problems import LARGEST_BODY, respond, too_large
 from nimble_shell.formats.problems import Problem
 from nimble_shell.formats.reader import read_in
 
-LOCAL_NAMES = frozenset({"127.0.0.1", "localhost", "[::1]", "testserver"})
+LOCAL_NAMES = frozenset({"127.0.0.1", "localhost", "[::1]"})
 _HEADERS = {
     "Content-Security-Policy": "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; "
     "font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
