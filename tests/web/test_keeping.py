@@ -246,7 +246,7 @@ def test_a_file_of_200_megabytes_is_refused_before_it_is_read(board: Board, tmp_
 def test_the_specification_sheet_is_a_pdf(board: Board) -> None:
     with board.page.expect_download() as download:
         board.page.get_by_role("link", name="Specification sheet, PDF").click()
-    assert download.value.suggested_filename == "Wall-W-A.pdf"
+    assert download.value.suggested_filename == "Wall W-A.pdf"
     assert Path(download.value.path()).read_bytes().startswith(b"%PDF-")
 
 
