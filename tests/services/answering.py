@@ -27,5 +27,5 @@ class Answering(SolverQueue):
 
     def tell(self, solve: Any, args: tuple[Any, ...], answer: Any) -> None:
         """From now on this is the answer."""
-        self.answers.put(key_of(solve, *args), solve.__qualname__, answer, took=0.0)
+        self.answers.hold(key_of(solve, *args), answer)
         self.generation += 1

@@ -23,7 +23,6 @@ from nimble_shell.core.moisture.verdict.verdict import judge_alone
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.formats.answers import from_bytes, to_bytes
 from nimble_shell.services.answers import Answers
-from nimble_shell.services.edition import edition, reach
 from nimble_shell.services.joints import drawn, question
 from nimble_shell.store import Database
 
@@ -116,7 +115,7 @@ class TestFigures:
         return SolvedFixing(chi=0.01, error=1e-5, field=field)
 
     def test_are_read_without_the_answer(self, database: Database, solved: SolvedFixing) -> None:
-        Answers(database).put("k", "solve_fixing", solved, took=1.0)
+        Answers(database).keep("k", "solve_fixing", solved, took=1.0)
         again = Answers(database)
         figures = again.figures("k")
         assert (type(figures), figures.chi) == (FixingFigures, 0.01)
@@ -126,20 +125,10 @@ class TestFigures:
 
     def test_come_from_the_answer_where_that_is_in_memory(self, solved: SolvedFixing) -> None:
         answers = Answers()
-        answers.put("k", "solve_fixing", solved, took=1.0)
+        answers.hold("k", solved)
         assert answers.figures("k").chi == 0.01
         assert answers.figures("other") is None
 
     def test_of_an_answer_without_fields_are_the_answer(self, database: Database) -> None:
-        Answers(database).put("k", "life", Life(), took=1.0)
+        Answers(database).keep("k", "life", Life(), took=1.0)
         assert Answers(database).figures("k") == Life()
-
-
-def test_an_edition_is_of_what_the_answer_can_depend_on() -> None:
-    reached = reach("nimble_shell.core.joints.solved")
-    assert "nimble_shell.core.conduction.solve" in reached
-    assert "nimble_shell.core.moisture.hourly.kernel" not in reached
-    assert not any(one.startswith(("nimble_shell.api", "nimble_shell.store")) for one in reached)
-    assert "nimble_shell.core.moisture.hourly.kernel" in reach("nimble_shell.services.hours")
-    assert edition(solve_joint) != edition(judge_alone)
-    assert edition(solve_joint) == edition(solve_joint)

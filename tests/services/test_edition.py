@@ -30,6 +30,7 @@ class TestReach:
 
     def test_a_joint_does_not_depend_on_moisture_nor_on_words(self) -> None:
         assert not [one for one in reach("nimble_shell.core.joints.solved") if ".moisture" in one or ".reports" in one]
+        assert "nimble_shell.core.moisture.hourly.kernel" in reach("nimble_shell.services.hours")
 
     def test_a_module_that_is_not_there_imports_nothing(self) -> None:
         assert imports("nimble_shell.core.nowhere") == frozenset()

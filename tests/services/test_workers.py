@@ -136,7 +136,8 @@ def test_a_full_disk_does_not_throw_an_answer_away(database: Database, monkeypat
 def test_memory_and_table_are_bounded_by_bytes(database: Database) -> None:
     answers = Answers(database, most=5000)
     for number in range(20):
-        answers.put(f"k{number}", "kind", "x" * 1000, took=1.0, size=1000)
+        answers.hold(f"k{number}", "x" * 1000, size=1000)
+        answers.keep(f"k{number}", "kind", "x" * 1000, took=1.0)
     assert sum(key in answers._held for key in (f"k{n}" for n in range(20))) <= 5
     assert answers.get("k0") == "x" * 1000  # from the table
     with database.write() as session:

@@ -76,5 +76,5 @@ def test_answers_of_an_older_shape_are_solved_again_instead_of_being_read(tmp_pa
     database.migrate()
     answers = Answers(database)
     assert answers.get("k") is None
-    answers.put("k", "life", Life(), took=1.0)
+    answers.keep("k", "life", Life(), took=1.0)
     assert Answers(database).get("k") == Life()

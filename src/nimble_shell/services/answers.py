@@ -63,18 +63,25 @@ class Answers:
             self._held.move_to_end(name)
             return found[0]
 
-    def put(self, key: str, kind: str, value: Any, took: float, size: int = 0) -> None:
-        """Keep an answer. What cannot be kept in the database is in memory still: who asked is answered all the same.
+    def hold(self, key: str, value: Any, size: int = 0) -> None:
+        """Have an answer in memory.
+
+        Parameters
+        ----------
+        size : int
+            Of the value, about. [bytes]
+        """
+        self._hold(key, value, size)
+        self._absent.discard(key)
+
+    def keep(self, key: str, kind: str, value: Any, took: float) -> None:
+        """Write an answer to the database, if it took long enough. One that cannot be written is told in the log.
 
         Parameters
         ----------
         took : float
             How long it was solved. [s]
-        size : int
-            Of the value in memory, about. [bytes]
         """
-        self._hold(key, value, size)
-        self._absent.discard(key)
         if self._database is None or took < LASTING:
             return
         try:

@@ -12,6 +12,7 @@ from collections import OrderedDict
 from collections.abc import Callable
 from concurrent.futures import Future
 from dataclasses import dataclass, field
+from functools import partial
 from typing import Any, TypeVar
 
 from nimble_shell.core.errors import DomainError, NotConverged
@@ -232,7 +233,7 @@ class SolverQueue:
                     worker,
                     question.solve,
                     question.args,
-                    lambda outcome, one=question: self._answered(one, outcome),  # type: ignore[misc]  # bound now, not when it is called
+                    partial(self._answered, question),
                 )
 
     def _pair(self) -> tuple[Worker | None, _Question | None]:
@@ -260,6 +261,9 @@ class SolverQueue:
         return worker, question
 
     def _answered(self, question: _Question, outcome: Outcome) -> None:
+        good = outcome.error is None and not outcome.lost
+        if good:  # before it is no longer asked: who asks in between finds it
+            self.answers.hold(question.key, outcome.value, outcome.size)
         with self._lock:
             question.worker = None
             if outcome.lost and not question.dropped and question.tries < _TRIES:
@@ -269,15 +273,15 @@ class SolverQueue:
                 again = False
                 if self._asked.get(question.key) is question:
                     self._asked.pop(question.key)
-        self._next()  # a worker does not stand still while its answer is kept
         if not again:
             self._settle(question, outcome)
+        self._next()
+        if good:  # nobody waits for the disk, and no worker stands still
+            self.answers.keep(question.key, question.solve.__qualname__, outcome.value, outcome.took)
 
     def _settle(self, question: _Question, outcome: Outcome) -> None:
         error: Exception | None = WorkerLost() if outcome.lost else outcome.error
-        if error is None:
-            self.answers.put(question.key, question.solve.__qualname__, outcome.value, outcome.took, outcome.size)
-        elif isinstance(error, DomainError | NotConverged):  # it would not go better a second time
+        if isinstance(error, DomainError | NotConverged):  # it would not go better a second time
             with self._lock:
                 self._refused[question.key] = error
                 while len(self._refused) > _MOST_REFUSED:

@@ -120,7 +120,7 @@ class Workers:
         return self._reported[2 * worker.slot], self._reported[2 * worker.slot + 1]
 
     def end(self) -> None:
-        """End every worker; what they are at is lost without a word."""
+        """End every worker; what they are at is lost without a word. What was answered is seen to before."""
         with self._lock:
             self._ended = True
             workers, self._workers = self._workers, []
@@ -131,6 +131,8 @@ class Workers:
             worker.pipe.close()
         if self._thread is not None:
             self._wake.send_bytes(b".")
+            if self._thread is not threading.current_thread():
+                self._thread.join(timeout=5)
 
     def _listen(self) -> None:
         while True:
