@@ -13,7 +13,7 @@ from nimble_shell.core.assemblies.systems import SYSTEMS, System
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import MOULD
 from nimble_shell.core.basis.criteria import CRITERIA
-from nimble_shell.core.basis.stations import Direction
+from nimble_shell.core.basis.stations import direction_through
 from nimble_shell.core.basis.targets import TARGET_SETS, TargetSet
 from nimble_shell.core.climate import INVENTED
 from nimble_shell.core.materials import CATALOGUE, EDITION
@@ -156,7 +156,7 @@ def target_sets(own: Sequence[TargetSet]) -> list[s.TargetSetOut]:
 
 def _system(system: System) -> s.SystemOut:
     preview = system.assembly(system.key, system.name)
-    direction: Direction = {"wall": "horizontal", "roof": "up", "floor": "down"}[system.place]  # type: ignore[assignment]  # words
+    direction = direction_through(system.place)
     figures = wall_figures(preview, CATALOGUE, Basis(), "0", direction=direction).figures
     return s.SystemOut(
         key=system.key,

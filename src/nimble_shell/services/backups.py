@@ -8,7 +8,7 @@ from dataclasses import replace
 from pathlib import Path
 
 from nimble_shell.services.projects import ProjectService
-from nimble_shell.store import Backup, Database, NotFound, Stored, StoreError, backups
+from nimble_shell.store import Backup, Database, NotFound, Stored, backup_named, backups
 from nimble_shell.store.database import FILE
 
 _MOST_NAME = 200
@@ -34,13 +34,10 @@ class BackupService:
         StoreError
             If the backup cannot be used.
         """
-        found = next((one for one in self.all() if one.name == name), None)
+        found = backup_named(self._folder, name)
         if found is None:
             raise NotFound("backup", name)
-        if found.contents is None:
-            raise StoreError(
-                "backup_unusable", f"The backup {name} cannot be used: {found.why_not}", "Take another one."
-            )
+        found.check()
         with tempfile.TemporaryDirectory(prefix="nimble-shell-") as made:
             shutil.copyfile(found.file, Path(made) / FILE)
             database = Database(Path(made))

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from nimble_shell.core.assemblies.assembly import Assembly, JointPlace
 from nimble_shell.core.basis.condition import Condition, condition
 from nimble_shell.core.basis.schools import FilmSchool
-from nimble_shell.core.basis.stations import Direction
+from nimble_shell.core.basis.stations import direction_through
 from nimble_shell.core.errors import DomainError, Issue, reason_of
 from nimble_shell.core.held import Held
 from nimble_shell.core.joints.drawing import Drawing
@@ -27,7 +27,6 @@ from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.store import NotFound, Stored
 
-DIRECTIONS: dict[str, Direction] = {"roof": "up", "floor": "down"}
 UNHEATED_SHARE = 0.5  #: an unheated neighbour stands this far from the room's temperature to the outside's
 MOST_SWEPT = 41
 
@@ -95,7 +94,7 @@ def drawn(project: Project, joint: ShellJoint, moment_key: str = "winter", varia
                                     hint="choose another one for this joint"))  # fmt: skip
         owned: frozenset[JointPlace] = frozenset({family.owns}) if number == 0 and family.owns else frozenset()
         stacks[role.role] = stack_of(  # type: ignore[index]  # roles of the family
-            assembly, project.catalogue, project.basis, DIRECTIONS.get(role.role, "horizontal"), owned
+            assembly, project.catalogue, project.basis, direction_through(role.role), owned
         )
     chosen = variant or joint.variant
     values = values_of(joint, family, chosen)

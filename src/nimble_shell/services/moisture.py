@@ -17,6 +17,8 @@ from nimble_shell.core.thermal.figures import surface_factor
 from nimble_shell.services.joints import KnownJoint, building_in
 from nimble_shell.services.studies import PlacedDraft
 
+_NOTHING_ASKED = 1e3  #: what no month asks anything of stands behind every margin
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class RankedSurface:
@@ -103,4 +105,4 @@ def _rank(one: RankedSurface) -> float:
     """The least margin first, what has none last."""
     if one.f_rsi is None:
         return math.inf
-    return one.f_rsi - (one.required if one.required is not None else -1e3)
+    return one.f_rsi + _NOTHING_ASKED if one.margin is None else one.margin

@@ -8,14 +8,14 @@ from dataclasses import dataclass
 from typing import Any
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.basis.stations import Direction, direction_at
+from nimble_shell.core.basis.stations import Direction, direction_at, direction_through
 from nimble_shell.core.errors import DomainError, reason_of
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.joints.sealing.seals import Leakages, graded
 from nimble_shell.core.moisture.verdict.verdict import ADDED, JudgedJoint, Verdict, judge, judge_alone, judge_joint
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.services.bare_questions import bare_assembly, bare_basis, materials_of
-from nimble_shell.services.joints import DIRECTIONS, Drawn, KnownJoint, drawn, sealing
+from nimble_shell.services.joints import Drawn, KnownJoint, drawn, sealing
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.services.studies import PlacedDraft
 
@@ -107,7 +107,7 @@ def leak_question(
     judged = sealing(project, joint, what, f_rsi)
     role = joint.roles[0]
     assembly = next(one for one in project.assemblies if one.id == role.assembly_id)
-    direction = DIRECTIONS.get(role.role, "horizontal")
+    direction = direction_through(role.role)
     value = judged.leakage[1] if leakage is None else leakage
     args = (
         bare_assembly(assembly), materials_of(project, assembly), bare_basis(project.basis), direction, value,

@@ -1,7 +1,7 @@
 """SQLite through SQLAlchemy: rows, repositories, the change log, migrations and backups. Rows never leave this room."""
 
 from nimble_shell.store.answers import AnswerRepository
-from nimble_shell.store.backups import Backup, backups, restore
+from nimble_shell.store.backups import Backup, backup_named, backups, restore
 from nimble_shell.store.changes import Actor, Change
 from nimble_shell.store.database import Database, default_data_dir
 from nimble_shell.store.differences import Slot
@@ -36,6 +36,7 @@ __all__ = [
     "TargetSetRepository",
     "Use",
     "Written",
+    "backup_named",
     "backups",
     "default_data_dir",
     "restore",

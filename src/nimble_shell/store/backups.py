@@ -33,10 +33,21 @@ class Backup:
     def name(self) -> str:
         return self.file.name
 
+    def check(self) -> None:
+        """Raises StoreError if it cannot be used."""
+        if self.contents is None:
+            raise StoreError("backup_unusable", f"The backup {self.name} cannot be used: {self.why_not}",
+                             "Take another one.")  # fmt: skip
+
 
 def backups(folder: Path) -> list[Backup]:
     """Every backup of a data folder, newest first, looked into."""
     return sorted((_seen(file) for file in (folder / FOLDER).glob("*.sqlite")), key=lambda one: one.name, reverse=True)
+
+
+def backup_named(folder: Path, name: str) -> Backup | None:
+    """One of them, looked into."""
+    return next((_seen(file) for file in (folder / FOLDER).glob("*.sqlite") if file.name == name), None)
 
 
 def _seen(file: Path) -> Backup:
@@ -126,11 +137,10 @@ def restore(source: Path, name: str) -> Path | None:
     StoreError
         If there is no such backup, or it is not good.
     """
-    found = next((one for one in backups(source.parent) if one.name == name), None)
+    found = backup_named(source.parent, name)
     if found is None:
         raise StoreError("no_such_backup", f"There is no backup {name}.", "See the list: nimble-shell backups.")
-    if found.contents is None:
-        raise StoreError("backup_unusable", f"The backup {name} cannot be used: {found.why_not}", "Take another one.")
+    found.check()
     begun = source.with_suffix(".restoring")
     shutil.copyfile(found.file, begun)
     with begun.open("rb+") as copied:

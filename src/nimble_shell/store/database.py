@@ -72,7 +72,8 @@ class Database:
                     with Session(bind=connection, expire_on_commit=False) as session:
                         yield session
                 finally:
-                    if connection.connection.driver_connection.in_transaction:  # type: ignore[union-attr]  # an open connection has one
+                    driver = connection.connection.driver_connection
+                    if driver is not None and driver.in_transaction:
                         connection.exec_driver_sql("ROLLBACK")
         except DBAPIError as error:
             known = explained(error)

@@ -24,6 +24,13 @@ DIRECTIONS: dict[Station, Direction] = {"A": "up", "B": "up", "F": "down", "H": 
 #: Stations whose elements are build-ups, and what they are.
 PARTS: dict[Station, ShellPart] = {"B": "roof", "D": "wall", "F": "floor", "H": "floor"}
 
+_THROUGH: dict[str, Direction] = {"roof": "up", "floor": "down"}
+
+
+def direction_through(part: str) -> Direction:
+    """Direction of heat flow through a part of the shell, or through what meets at a joint by its role there."""
+    return _THROUGH.get(part, "horizontal")
+
 
 def direction_at(station: Station) -> Direction:
     """Direction of heat flow at a station."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from typing import Any
 
 from nimble_shell.core.assemblies.assembly import Assembly, Member
 from nimble_shell.core.basis.basis import Basis
@@ -144,8 +145,8 @@ def _inputs(
     return found
 
 
-def _layer(assembly: Assembly, index: int, **change: object) -> Assembly:
-    changed = replace(assembly.layers[index], **change)  # type: ignore[arg-type]  # of fields by name
+def _layer(assembly: Assembly, index: int, **change: Any) -> Assembly:
+    changed = replace(assembly.layers[index], **change)
     return replace(assembly, layers=(*assembly.layers[:index], changed, *assembly.layers[index + 1 :]))
 
 
