@@ -170,9 +170,6 @@
     fill: var(--verdigris);
   }
   .halo {
-    paint-order: stroke;
-    stroke: var(--sheet-bright);
-    stroke-width: 4px;
     fill: var(--verdigris);
     font-weight: 600;
   }

@@ -36,12 +36,6 @@
     font-size: var(--fs-small);
     letter-spacing: -0.02em;
   }
-  .halo {
-    paint-order: stroke;
-    stroke: var(--sheet-bright);
-    stroke-width: 4px;
-    stroke-linejoin: round;
-  }
   .side {
     fill: var(--ink-2);
     font-weight: 600;

@@ -171,16 +171,4 @@
   .yours {
     fill: var(--verdigris);
   }
-  .halo {
-    paint-order: stroke;
-    stroke: var(--sheet-bright);
-    stroke-width: 4px;
-    stroke-linejoin: round;
-  }
-  .halo {
-    paint-order: stroke;
-    stroke: var(--sheet-bright);
-    stroke-width: 4px;
-    stroke-linejoin: round;
-  }
 </style>

@@ -115,12 +115,6 @@
     font-size: var(--fs-small);
     letter-spacing: -0.02em;
   }
-  .halo {
-    paint-order: stroke;
-    stroke: var(--sheet-bright);
-    stroke-width: 4px;
-    stroke-linejoin: round;
-  }
   .work {
     cursor: pointer;
     text-decoration: underline dotted;
