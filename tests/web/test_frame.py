@@ -260,3 +260,15 @@ def test_the_drawing_has_a_table_twin(board: Board) -> None:
     expect(twin.locator("caption")).to_have_text("Layers, outside to inside")
     assert board.layers()[0] == "Larch boards"
     assert board.layers()[-1] == "Gypsum-fibre board"
+
+
+def test_a_page_at_rest_asks_nothing(page: Page, server: Server, campus: str) -> None:
+    Board(page, server.address, campus).open()
+    judged = f"/projects/{campus}/buildings/main-laboratory/verdicts"
+    while not all(one["verdict"] or one["why_not"] for one in server.call("GET", judged)["places"]):
+        page.wait_for_timeout(200)
+    quiet(page)
+    asked: list[str] = []
+    page.on("request", lambda request: asked.append(request.url))
+    page.wait_for_timeout(1500)
+    assert asked == []

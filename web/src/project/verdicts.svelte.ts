@@ -13,10 +13,11 @@ class Verdicts {
     ),
   );
 
-  /** Whether something of the building is still being judged: the answer changes as it comes in. */
-  get waiting(): boolean {
-    return (this.live.answer?.places ?? []).some((one) => !one.verdict && !one.why_not);
-  }
+  /**
+   * Whether something of the building is still being judged: the answer changes as it comes in. Derived, so that who
+   * asks again because of it does so when it turns, not with every answer.
+   */
+  readonly waiting = $derived((this.live.answer?.places ?? []).some((one) => !one.verdict && !one.why_not));
 
   ask(question: SurfacesQuestion, look = 0): void {
     this.live.ask({ ...question, look });
