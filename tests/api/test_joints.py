@@ -110,8 +110,8 @@ def test_the_ledger_counts_a_joint_once(solving: TestClient, campus: str) -> Non
     assert found["share_joints"] == pytest.approx((line["H"] + found["H_fixings"]) / found["H"])
     steps = ask(solving, campus, "working", {"building_id": one["id"], "figure": "H_shell"})["steps"]
     sources = " ".join(step["source"] for step in steps)
-    assert "it owns the splines" in sources
-    assert "left to those joints" in sources
+    assert "% of “spline” of" in sources
+    assert "members in the place of solved joints are theirs" in sources
     assert steps[-1]["value"] == pytest.approx(found["H"])
 
 

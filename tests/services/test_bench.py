@@ -38,7 +38,7 @@ def thicker(assembly: Assembly, by: float) -> Assembly:
 
 def drawn(joint_id: str, psi: float, f_rsi: float = 0.9) -> KnownJoint:
     joint = next(one for one in LAB.joints if one.id == joint_id)
-    return KnownJoint(joint=replace(joint, length=10.0), solved=figures_of(psi, f_rsi), owns=None, point=False)
+    return KnownJoint(joint=replace(joint, length=10.0), solved=figures_of(psi, f_rsi), takes=(), point=False)
 
 
 class TestADraft:
@@ -172,8 +172,8 @@ class TestWhereAnAssemblyIsUsed:
     def test_its_area_is_net_of_openings(self) -> None:
         gross = sum(one.area for one in LAB.elements if one.assembly_id == WALL.id)
         openings = sum(one.area for one in LAB.elements if one.station == "E")
-        assert area_of(PROJECT, LAB, WALL.id) == pytest.approx(gross - openings)
-        assert area_of(PROJECT, LAB, "used-nowhere") == 0
+        assert area_of(LAB, WALL.id) == pytest.approx(gross - openings)
+        assert area_of(LAB, "used-nowhere") == 0
 
 
 class TestToOutside:

@@ -24,7 +24,6 @@ from nimble_shell.services.joints import (
     family_of,
     joint_in,
     other_of,
-    owned_members,
     question,
     sealing,
     swept,
@@ -141,7 +140,7 @@ class TestWhatIsKnown:
     def test_nothing_at_first_and_all_is_asked_for(self, queue: Answering) -> None:
         found = JointResults(queue).known(PROJECT, LAB)
         assert [one.joint.id for one in found] == [one.id for one in LAB.joints]
-        assert all(one.solved is None and one.owns is None and one.why_not == "" for one in found)
+        assert all(one.solved is None and one.takes == () and one.why_not == "" for one in found)
         assert queue.asked == ["solve_joint"] * len(LAB.joints)
 
     def test_looking_without_beginning_asks_nothing(self, queue: Answering) -> None:
@@ -155,7 +154,7 @@ class TestWhatIsKnown:
         tell(queue, PROJECT, SEAM)
         found = next(one for one in results.known(PROJECT, LAB) if one.joint.id == "j3")
         assert found.solved is not None
-        assert found.owns == ("wall-w-a", "seam")
+        assert [(one.assembly_id, one.place, one.length) for one in found.takes] == [("wall-w-a", "seam", SEAM.length)]
 
     def test_a_joint_that_cannot_be_drawn_says_why(self, queue: Answering) -> None:
         project, lab = with_joint(replace(SEAM, roles=(replace(SEAM.roles[0], assembly_id="gone"),)))
@@ -194,23 +193,6 @@ class TestWhatIsKnown:
     def test_without_a_change_there_is_nothing_beside_it(self, queue: Answering) -> None:
         at = Stored(project=PROJECT, slots={}, revision=1, changed_at="")
         assert JointResults(queue).beside(at, LAB.id)[1] is None
-
-
-class TestMembersTakenOver:
-    def test_leave_the_build_up_only_once_the_joint_is_solved(self, queue: Answering) -> None:
-        wall = next(one for one in PROJECT.assemblies if one.id == "wall-w-a")
-        results = JointResults(queue)
-        assert owned_members(results.known(PROJECT, LAB), wall) is wall
-        tell(queue, PROJECT, SEAM)
-        left = owned_members(results.known(PROJECT, LAB), wall)
-        places = {member.joint for layer in left.layers for member in layer.members}
-        assert "seam" in {member.joint for layer in wall.layers for member in layer.members}
-        assert "seam" not in places
-
-    def test_another_build_up_keeps_its_own(self, queue: Answering) -> None:
-        tell(queue, PROJECT, SEAM)
-        other = next(one for one in PROJECT.assemblies if one.id == "wall-w-c")
-        assert owned_members(JointResults(queue).known(PROJECT, LAB), other) is other
 
 
 class TestTheWalk:

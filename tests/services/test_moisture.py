@@ -24,7 +24,7 @@ WALL = next(one for one in PROJECT.assemblies if one.id == "wall-w-a")
 
 def known(joint_id: str, f_rsi: float | None, why: str = "") -> KnownJoint:
     solved = None if f_rsi is None else figures_of(0.1, f_rsi)
-    return KnownJoint(joint=joint_in(LAB, joint_id), solved=solved, owns=None, point=False, why_not=why)
+    return KnownJoint(joint=joint_in(LAB, joint_id), solved=solved, takes=(), point=False, why_not=why)
 
 
 def named(joints: list[KnownJoint], project: Project = PROJECT) -> dict[str, RankedSurface]:

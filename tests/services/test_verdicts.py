@@ -32,7 +32,7 @@ def verdict(margin: float | None) -> Verdict:
 def known(joint_id: str, f_rsi: float | None = 0.9, *, point: bool = False, why: str = "") -> KnownJoint:
     joint = next(one for one in LAB.joints if one.id == joint_id)
     solved = None if f_rsi is None else figures_of(0.1, f_rsi)
-    return KnownJoint(joint=joint, solved=solved, owns=None, point=point, why_not=why)
+    return KnownJoint(joint=joint, solved=solved, takes=(), point=point, why_not=why)
 
 
 class TestABuilding:

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from nimble_shell.api.schemas import ParameterOut, ShortText
 from nimble_shell.core.joints.drawing import Dim, Mark, Reference
-from nimble_shell.core.joints.families.family import Variant
+from nimble_shell.core.joints.families.family import Owned, Variant
 from nimble_shell.core.joints.sealing.seals import SealingFinding
 from nimble_shell.core.joints.sealing.walk import Stop
 from nimble_shell.formats.document import Model
@@ -17,6 +17,9 @@ from nimble_shell.formats.reader import Prose
 from nimble_shell.services.solver_queue import Progress
 
 Accuracy = Literal["working", "final"]
+
+
+class OwnedOut(Model, core=Owned): ...
 
 
 class VariantOut(Model, core=Variant):

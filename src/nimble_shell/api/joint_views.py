@@ -44,6 +44,7 @@ def _family(family: Family) -> j.FamilyOut:
                 suits=list(variant.suits),
                 note=variant.note,
                 parameters=[parameter_out(one) for one in family.turned(variant.key)],
+                owns=[j.OwnedOut.model_validate(one) for one in family.owned(variant.key)],
             )
             for variant in family.variants
         ],

@@ -10,7 +10,7 @@ from nimble_shell.core.joints.sealing.seals import Sealing
 from nimble_shell.core.joints.solved import SolvedJoint
 from nimble_shell.core.moisture.verdict.verdict import JudgedJoint
 from nimble_shell.core.quantities.sentence import quantity_text
-from nimble_shell.core.thermal.films import R_SI_SURFACE
+from nimble_shell.core.thermal.films import R_SI_OPENING, R_SI_SURFACE
 from nimble_shell.reports.detail_section import seals_drawn
 from nimble_shell.reports.page import PageHeading, items, solved_pdf, surface_rows, table
 from nimble_shell.reports.written import Written, cleaned, sentence_case
@@ -50,7 +50,8 @@ def joint_pdf(page: JointPage) -> bytes:
         items("To decide and to know", [one.text for one in page.sealing.findings]),
         items("Assumptions", [
             "ψ = L2D − Σ U·l of the same layers (ISO 10211:2017, 12); surface temperatures with R_si "
-            f"{quantity_text(R_SI_SURFACE, 'resistance', written.units)}.",
+            f"{quantity_text(R_SI_OPENING, 'resistance', written.units)} on glazing, frames and doors, "
+            f"{quantity_text(R_SI_SURFACE, 'resistance', written.units)} elsewhere.",
             *map(sentence_case, page.drawing.assumptions),
         ]),
     ]  # fmt: skip

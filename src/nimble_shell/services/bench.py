@@ -11,11 +11,12 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.schools import Dimensions
 from nimble_shell.core.basis.stations import Direction, Station, asked_R, direction_at, misses
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.joints.ownership import Taken, left_in, share_of
 from nimble_shell.core.joints.solved import JointFigures
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.remarks.remark import Remark
 from nimble_shell.core.remarks.remarks import remarks
-from nimble_shell.core.shell.ledger import JointLoss, ShellLedger, shell_ledger
+from nimble_shell.core.shell.ledger import JointLoss, ShellLedger, net_areas, shell_ledger
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.studies.thickness import Study, crossing_working, thickness_study
 from nimble_shell.core.thermal.control import ControlLine, Share, continuity, share_inside
@@ -28,10 +29,8 @@ from nimble_shell.core.thermal.figures import (
     wall_working,
 )
 from nimble_shell.core.working import Derivation, Given, Num, derive, plain, traced, value_of
-from nimble_shell.services.joints import KnownJoint, building_in, owned_members
+from nimble_shell.services.joints import KnownJoint, building_in
 from nimble_shell.store import NotFound
-
-_PLACES = {"seam": "splines in the seams", "plate": "plates", "": ""}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -167,11 +166,13 @@ def with_draft(project: Project, draft: Assembly) -> Project:
     return replace(project, assemblies=tuple(draft if a.id == draft.id else a for a in project.assemblies))
 
 
-def area_of(project: Project, building: Building, assembly_id: str) -> float:
+def area_of(building: Building, assembly_id: str) -> float:
     """Net area of a building's elements with a build-up. [m²]"""
-    ledger = _shell(project, building, (), plain)
-    used = {element.id for element in building.elements if element.assembly_id == assembly_id}
-    return sum(value_of(line.area) for line in ledger.lines if line.element_id in used)
+    return sum(
+        value_of(area)
+        for element, area in zip(building.elements, net_areas(building), strict=True)
+        if element.assembly_id == assembly_id
+    )
 
 
 def station_of(building: Building, assembly_id: str) -> Station:
@@ -214,7 +215,7 @@ def _shell(
             psi=None if known.solved is None else to_outside(known.solved, system),
             point=known.point,
             why_not=known.why_not,
-            owner_of="" if known.owns is None else f"it owns the {_PLACES[known.owns[1]]} of its build-up",
+            owner_of=_in_words(project, building, known.takes),
         )
         for known in joints
     ]
@@ -222,6 +223,20 @@ def _shell(
     points = _through_fixings(project, building, given)
     return shell_ledger(building, transmittances, basis=project.basis, joints=losses, points_of=points,
                         waiting=waiting, given=given)  # fmt: skip
+
+
+def _in_words(project: Project, building: Building, takes: Sequence[Taken]) -> str:
+    """What a joint has taken over from the areas; empty for nothing."""
+    known = {assembly.id: assembly for assembly in project.assemblies}
+    found = []
+    for one in takes:
+        area = area_of(building, one.assembly_id)
+        members = (member for layer in known[one.assembly_id].layers for member in layer.members)
+        for member in members:
+            if member.joint == one.place and one.length > 0 and area > 0:
+                share = min(one.area(member) / (share_of(member) * area), 1.0)
+                found.append(f"{100 * share:.3g} % of “{member.name}” of {known[one.assembly_id].name}")
+    return f"it has taken {' and '.join(dict.fromkeys(found))} from the areas" if found else ""
 
 
 def to_outside(solved: JointFigures, system: Dimensions) -> float:
@@ -253,11 +268,11 @@ def _transmittances(project: Project, building: Building, joints: Joints, given:
     method = project.basis.schools.bridged
     found: dict[str, Num] = {}
     for number, (assembly, direction, station, _) in enumerate(_drawn(project, building), 1):
-        own = owned_members(joints, assembly)
+        own = left_in(assembly, area_of(building, assembly.id), [one for known in joints for one in known.takes])
         U = 1 / _clear_R(own, project.catalogue, project.basis, direction)
         origin = f"computed in {station}2, {method}"
         if own is not assembly:
-            origin += "; members at solved joints are left to those joints"
+            origin += "; members in the place of solved joints are theirs, the rest is the area's"
         found[assembly.id] = given(U, f"U_wall_{number}", f"clear-wall U, {assembly.name}", "W/(m²·K)", origin)
     return found
 

@@ -265,7 +265,7 @@ def remaining(project: Project, at: PlacedDraft, fixing: Fixing, ratio: float) -
         R_without=R(others),
         R_with=R((fixing,)),
         R_all=R((*others, fixing)),
-        area=area_of(with_draft(project, draft), building_in(project, at.building_id), draft.id),
+        area=area_of(building_in(with_draft(project, draft), at.building_id), draft.id),
     )
 
 

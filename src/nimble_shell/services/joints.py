@@ -6,7 +6,6 @@ from collections.abc import Mapping, Sequence
 from concurrent.futures import Future
 from dataclasses import dataclass, replace
 
-from nimble_shell.core.assemblies.assembly import Assembly, JointPlace
 from nimble_shell.core.basis.condition import Condition, condition
 from nimble_shell.core.basis.schools import FilmSchool
 from nimble_shell.core.basis.stations import direction_through
@@ -16,6 +15,7 @@ from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.families import FAMILIES, Family
 from nimble_shell.core.joints.families.family import Role
 from nimble_shell.core.joints.joint import JointValue, ShellJoint
+from nimble_shell.core.joints.ownership import Taken, taken_by
 from nimble_shell.core.joints.sealing.schedules import schedule
 from nimble_shell.core.joints.sealing.seals import LINES, LineState, Sealed, SealedLine, Sealing, judge
 from nimble_shell.core.joints.sealing.walk import Stop, Walk, build_up, walk
@@ -86,17 +86,18 @@ def drawn(project: Project, joint: ShellJoint, moment_key: str = "winter", varia
     family = family_of(joint)
     known = {assembly.id: assembly for assembly in project.assemblies}
     stacks: dict[Role, Stack] = {}
+    chosen = variant or joint.variant
+    owns = family.owned(chosen)
     for number, role in enumerate(joint.roles):
         assembly = known.get(role.assembly_id)
         if assembly is None:
             raise DomainError(Issue(path=("roles", number, "assembly_id"), code="build_up_missing",
                                     message=f"the build-up “{role.assembly_id}” is gone",
                                     hint="choose another one for this joint"))  # fmt: skip
-        owned: frozenset[JointPlace] = frozenset({family.owns}) if number == 0 and family.owns else frozenset()
+        owned = frozenset(one.place for one in owns if one.role == role.role)
         stacks[role.role] = stack_of(  # type: ignore[index]  # roles of the family
             assembly, project.catalogue, project.basis, direction_through(role.role), owned
         )
-    chosen = variant or joint.variant
     values = values_of(joint, family, chosen)
     drawing = family.drawing(chosen, stacks, project.catalogue, values)
     moment = condition(project.basis, moment_key)
@@ -176,7 +177,7 @@ class KnownJoint:
 
     joint: ShellJoint
     solved: JointFigures | None  #: None while it is being solved; without its field, so that many can be held
-    owns: tuple[str, JointPlace] | None  #: build-up and place of the members it has taken over
+    takes: tuple[Taken, ...]  #: members of build-ups that it has taken over; none until it is solved
     point: bool
     why_not: str = ""  #: why it cannot be solved
     drawn: Drawn | None = None  #: None where it cannot be drawn
@@ -230,15 +231,16 @@ class JointResults:
         joint, what, why = sketch.joint, sketch.drawn, sketch.why_not
         if what is None:
             point = joint.family in FAMILIES and FAMILIES[joint.family].point
-            return KnownJoint(joint=joint, solved=None, owns=None, point=point, why_not=why)
+            return KnownJoint(joint=joint, solved=None, takes=(), point=point, why_not=why)
         solved: JointFigures | None = self.queue.figures(sketch.key)
         if solved is None and begin:
             future = ask(self.queue, project, what, "final", looked_at=False)
             error = future.exception() if future.done() and not future.cancelled() else None
             why = "" if error is None else reason_of(error)
-        place: JointPlace = what.family.owns
-        owns = (joint.roles[0].assembly_id, place) if place and solved is not None else None
-        return KnownJoint(joint=joint, solved=solved, owns=owns, point=what.family.point, why_not=why, drawn=what)
+        return KnownJoint(
+            joint=joint, solved=solved, takes=() if solved is None else sketch.takes, point=what.family.point,
+            why_not=why, drawn=what,
+        )  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -247,6 +249,7 @@ class _Sketch:
 
     joint: ShellJoint
     drawn: Drawn | None = None
+    takes: tuple[Taken, ...] = ()
     key: str = ""
     why_not: str = ""
 
@@ -257,19 +260,12 @@ def _sketch(project: Project, joint: ShellJoint) -> _Sketch:
     except DomainError as error:
         return _Sketch(joint=joint, why_not=error.issues[0].message)
     key = key_of(solve_joint, *question(project, what, "final"))
-    return _Sketch(joint=joint, drawn=what, key=key)
-
-
-def owned_members(joints: Sequence[KnownJoint], assembly: Assembly) -> Assembly:
-    """The build-up without the members that solved joints have taken over."""
-    places = {known.owns[1] for known in joints if known.owns is not None and known.owns[0] == assembly.id}
-    if not places:
-        return assembly
-    layers = tuple(
-        replace(layer, members=tuple(member for member in layer.members if member.joint not in places))
-        for layer in assembly.layers
+    ids = {role.role: role.assembly_id for role in joint.roles}
+    takes = tuple(
+        taken_by(owned, ids[owned.role], what.stacks[owned.role], what.drawing, joint.length)
+        for owned in what.family.owned(joint.variant)
     )
-    return replace(assembly, layers=layers)
+    return _Sketch(joint=joint, drawn=what, takes=takes, key=key)
 
 
 def continuity_walk(project: Project, building: Building, known: Sequence[KnownJoint]) -> Walk:

@@ -10,6 +10,7 @@ from functools import cache
 import pytest
 import shapely
 
+from nimble_shell.core.assemblies.assembly import JointPlace
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import Direction
@@ -47,18 +48,19 @@ FIRST = [
 
 
 @cache
-def stack(system: str, direction: Direction, owned: str = "") -> Stack:
-    return stack_of(SYSTEMS[system].assembly("w", system), CATALOGUE, Basis(), direction, frozenset({owned or "none"}))  # type: ignore[arg-type]
+def stack(system: str, direction: Direction, owned: frozenset[JointPlace] = frozenset()) -> Stack:
+    return stack_of(SYSTEMS[system].assembly("w", system), CATALOGUE, Basis(), direction, owned)
 
 
-def stacks(family: Family, system: str) -> dict[Role, Stack]:
-    first, *rest = family.roles
-    direction: Direction = OTHERS[first][1]
-    return {first: stack(system, direction, family.owns), **{role: stack(*OTHERS[role]) for role in rest}}
+def stacks(family: Family, variant: str, system: str) -> dict[Role, Stack]:
+    met = {role: OTHERS[role] for role in family.roles}
+    met[family.roles[0]] = (system, OTHERS[family.roles[0]][1])
+    owned = {role: frozenset(one.place for one in family.owned(variant) if one.role == role) for role in met}
+    return {role: stack(*one, owned[role]) for role, one in met.items()}
 
 
 def drawing(family: Family, variant: str, system: str, values: Mapping[str, Value] | None = None) -> Drawing:
-    return family.drawing(variant, stacks(family, system), CATALOGUE, values)
+    return family.drawing(variant, stacks(family, variant, system), CATALOGUE, values)
 
 
 def drawing_or_none(family: Family, variant: str, system: str, values: Mapping[str, Value]) -> Drawing | None:

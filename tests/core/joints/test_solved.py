@@ -105,6 +105,33 @@ def test_a_window_in_the_foam_costs_less_than_one_at_the_rooms_edge() -> None:
     assert min(depths, key=lambda at: depths[at]) not in (0.0, 1.0)
 
 
+def test_a_frame_is_judged_with_the_film_of_frames_and_the_wall_beside_it_with_its_own() -> None:
+    found = section_of(drawing(FAMILIES["opening"], "framed", "sip"), T, "iso6946", mould=True)
+    by_film = {
+        R_s: [(one.a, one.b) for one in found.segments if one.env == "inside" and one.R_s == R_s]
+        for R_s in {one.R_s for one in found.segments if one.env == "inside"}
+    }
+    assert set(by_film) == {0.13, 0.25}
+    shim = 0.012
+    assert all(min(a[1], b[1]) >= shim - 1e-9 for a, b in by_film[0.13])  # the frame stands on its shims
+    assert all(max(a[1], b[1]) <= shim + 1e-9 for a, b in by_film[0.25])
+    assert sum(abs(a[1] - b[1]) for a, b in by_film[0.13]) == pytest.approx(0.080)
+    leaf = section_of(drawing(FAMILIES["threshold"], "on the slab", "sip"), T, "iso6946", mould=True)
+    assert {one.R_s for one in leaf.segments if one.env == "inside" and max(one.a[1], one.b[1]) > 0.03} == {0.13}
+
+
+def test_a_warm_frame_lets_the_bucks_differ_where_the_frame_alone_would_decide() -> None:
+    def factor(variant: str) -> float:
+        found = solve_joint(drawing(FAMILIES["opening"], variant, "icf"), T, accuracy="working").f_rsi
+        assert found is not None
+        return found
+
+    own = 1 - 0.25 / (1 / 1.1 + 0.12)  # of the frame, judged like a wall: no buck could be better
+    timber, foam, insulated = (factor(variant) for variant in ("timber buck", "foam buck", "insulated buck"))
+    assert timber < own < insulated
+    assert timber + 0.04 < foam < insulated - 0.01
+
+
 def test_a_joint_follows_its_build_up() -> None:
     thick = stack_of(SYSTEMS["sip"].assembly("w", "w", {"core": 0.285}), CATALOGUE, Basis(), owned=frozenset({"seam"}))
     family = FAMILIES["seam"]

@@ -3582,7 +3582,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            joint: "" | "seam" | "plate" | "web";
+            joint: "" | "seam" | "plate" | "stud" | "frame" | "web";
             /** Material */
             material: string;
             /** Name */
@@ -3832,6 +3832,24 @@ export interface components {
             kind: string;
             /** Owner */
             owner: string;
+        };
+        /**
+         * OwnedOut
+         * @description Members of a build-up that the joint takes over from its area share, per metre of the joint.
+         */
+        OwnedOut: {
+            /** Lines */
+            lines: number | ("foot" | "head" | "drawn");
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "" | "seam" | "plate" | "stud" | "frame" | "web";
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "wall" | "roof" | "floor" | "upper" | "party";
         };
         /** ParameterOut */
         ParameterOut: {
@@ -4978,6 +4996,8 @@ export interface components {
             key: string;
             /** Note */
             note: string;
+            /** Owns */
+            owns: components["schemas"]["OwnedOut"][];
             /** Parameters */
             parameters: components["schemas"]["ParameterOut"][];
             /** Suits */

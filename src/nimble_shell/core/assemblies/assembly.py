@@ -18,8 +18,9 @@ Fitted = Literal["shop", "site", "late"]  #: in the shop, on site before the air
 Outside = Literal["air", "ground"]
 
 
-#: A member that a solved one owns: "seam" between pieces of a wall, "plate" along its foot and head, "web" of a form.
-JointPlace = Literal["", "seam", "plate", "web"]
+#: A member that a solved one may own: "seam" between pieces of a wall, "plate" along its foot and head, "stud" of a
+#: frame, "frame" for posts, headers and corners by one share, "web" of a form.
+JointPlace = Literal["", "seam", "plate", "stud", "frame", "web"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,7 +33,7 @@ class Member:
     share: float | None = None  #: area share, 0…1; or else
     width: float | None = None  #: width of one [m]
     centres: float | None = None  #: distance between centres [m]
-    joint: JointPlace = ""  #: where it stands between two pieces: a solved joint of that place takes it over
+    joint: JointPlace = ""  #: where it stands: a solved joint of that place takes over as much as it is long
 
     def __post_init__(self) -> None:
         check = Collector()

@@ -15,7 +15,7 @@ from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.conduction.section import Point, Region, Section, SurfaceSegment
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.drawing import SNAP, Air, Drawing
-from nimble_shell.core.thermal.films import R_SI_SURFACE, films
+from nimble_shell.core.thermal.films import R_SI_OPENING, R_SI_SURFACE, films
 
 FloatArray = NDArray[np.float64]
 
@@ -36,7 +36,8 @@ def section_of(
     school : {"iso6946", "north_american"}
         Of the surface films.
     mould : bool
-        With the resistance of inner surfaces that surface temperatures are judged by, 0.25 m²·K/W.
+        With the resistance of inner surfaces that surface temperatures are judged by: 0.13 m²·K/W on glazing, frames
+        and doors, 0.25 elsewhere.
 
     Raises
     ------
@@ -45,7 +46,7 @@ def section_of(
 
     References
     ----------
-    .. [1] ISO 10211:2017, 6.2 and 7; ISO 13788:2012, 4.4.1 (R_si 0.25 for surfaces).
+    .. [1] ISO 10211:2017, 6.2 and 7; ISO 13788:2012, 4.4.1, table 2 (R_si for surfaces).
     """
     used = {air.env for air in drawing.airs}
     missing = used - set(temperatures)
@@ -81,10 +82,12 @@ def solid_of(drawing: Drawing) -> shapely.Geometry:
 def _segments(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[SurfaceSegment]:
     corners = np.array([point for shape in drawing.shapes for point in shape.ring])
     airs = [(air, shapely.Polygon(air.ring)) for air in drawing.airs]
-    for _, polygon in airs:
+    openings = [shapely.Polygon(shape.ring) for shape in drawing.shapes if shape.opening]
+    ends = [*(polygon for _, polygon in airs), *openings]
+    for polygon in ends:
         shapely.prepare(polygon)
     for a, b in _outline(solid_of(drawing)):
-        for p, q in _split(a, b, [polygon for _, polygon in airs]):
+        for p, q in _split(a, b, ends):
             length = math.dist(p, q)
             if length < 2 * SNAP:
                 continue
@@ -94,15 +97,15 @@ def _segments(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[
                 continue  # the axis is no surface
             air = next((air for air, polygon in airs if shapely.contains_xy(polygon, x, y)), None)
             start, end = _at_corner(p, corners), _at_corner(q, corners)
-            if air is not None and start != end:
-                yield SurfaceSegment(
-                    a=start,
-                    b=end,
-                    env=air.env,
-                    R_s=_film(
-                        air, normal, school, drawing.direction or ("horizontal" if drawing.plan else None), mould=mould
-                    ),
-                )
+            if air is None or start == end:
+                continue
+            if air.R_s is not None or not mould:
+                R_s = _film(air, normal, school, drawing.direction or ("horizontal" if drawing.plan else None))
+            else:
+                x, y = (p[0] + q[0]) / 2 - _OUT * normal[0], (p[1] + q[1]) / 2 - _OUT * normal[1]
+                of_opening = any(shapely.contains_xy(polygon, x, y) for polygon in openings)
+                R_s = R_SI_OPENING if of_opening else R_SI_SURFACE
+            yield SurfaceSegment(a=start, b=end, env=air.env, R_s=R_s)
 
 
 def _at_corner(point: Point, corners: FloatArray) -> Point:
@@ -136,12 +139,10 @@ def _split(a: Point, b: Point, polygons: list[shapely.Polygon]) -> Iterator[tupl
     yield from itertools.pairwise(points)
 
 
-def _film(air: Air, normal: Point, school: FilmSchool, direction: Direction | None, *, mould: bool) -> float:
+def _film(air: Air, normal: Point, school: FilmSchool, direction: Direction | None) -> float:
     """Surface resistance. A normal that points down belongs to a ceiling: heat flows up into it."""
     if air.R_s is not None:
         return air.R_s
-    if mould:
-        return R_SI_SURFACE
     if direction is not None:
         return films(school, direction).R_si
     if abs(normal[1]) <= _FLAT:

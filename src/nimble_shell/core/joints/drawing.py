@@ -28,6 +28,7 @@ class Shape:
     ring: tuple[Point, ...]  #: [m]
     fill: Fill | None
     part: str = ""  #: what it is of the joint; empty for a ply of a build-up
+    opening: bool = False  #: glazing, a frame or a leaf, whose surface is judged as such
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -103,6 +104,10 @@ class Board:
         """A rectangle of material, or a void; nothing where it has no area."""
         if abs(x1 - x0) > SNAP and abs(y1 - y0) > SNAP:
             self.poly(box(x0, y0, x1, y1), fill, part)
+
+    def opening(self, x0: float, y0: float, x1: float, y1: float, fill: Fill, part: str) -> None:
+        """A rectangle of a window or door."""
+        self.shapes.append(Shape(ring=box(x0, y0, x1, y1), fill=fill, part=part, opening=True))
 
     def strip(
         self,

@@ -47,8 +47,8 @@ class JointFigures:
     certain: tuple[float, float] | None  #: the coupling lies between these; where the bound applies [W/(m·K)]
     heat_flow: dict[str, float]  #: into the section from each environment [W/m]
     balance: float  #: sum of flows over the largest
-    f_rsi: float | None  #: of the inner surface with R_si 0.25
-    coldest: Extremes  #: of the inner surface with R_si 0.25 [°C], [m]
+    f_rsi: float | None  #: of the inner surface with the films that it is judged by
+    coldest: Extremes  #: of that surface [°C], [m]
     temperatures: Mapping[str, float]  #: [°C]
     unknowns: int
 

@@ -138,7 +138,7 @@ def shell_ledger(
     ----------
     .. [1] ISO 13789:2017, 7.2 (transmission, direct to outside).
     """
-    areas = _net_areas(building, given)
+    areas = net_areas(building, given)
     lines = tuple(
         _line(element, number, area, _transmittance(element, number, U_of, given), basis, points_of or {})
         for number, (element, area) in enumerate(zip(building.elements, areas, strict=True), 1)
@@ -176,8 +176,8 @@ def _sum(parts: Sequence[Num]) -> Num:
     return sum(parts, 0.0)
 
 
-def _net_areas(building: Building, given: Given) -> list[Num]:
-    """Areas of the elements; openings are taken off the walls in proportion to their gross area. [m²]"""
+def net_areas(building: Building, given: Given = plain) -> list[Num]:
+    """Areas of the elements, in order; openings are taken off the walls in proportion to their gross area. [m²]"""
     gross = [
         given(element.area, f"A_{number}", f"gross area, {element.name}", "m²", f"Basis, station {element.station}")
         for number, element in enumerate(building.elements, 1)

@@ -10,7 +10,9 @@ from nimble_shell.core.basis.stations import Direction
 
 Season = Literal["winter", "summer"]
 
-R_SI_SURFACE = 0.25  #: internal surface resistance for surface temperatures, ISO 13788:2012, table 2 [m²·K/W]
+#: Internal surface resistances for surface temperatures, ISO 13788:2012, 4.4.1, table 2 [m²·K/W]
+R_SI_SURFACE = 0.25
+R_SI_OPENING = 0.13  #: of glazing, frames and doors, which air reaches freely
 
 _IP = 0.176110  #: [m²·K/W] in one h·ft²·°F/Btu
 

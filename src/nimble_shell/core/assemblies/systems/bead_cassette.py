@@ -18,7 +18,7 @@ def _fill(stack: LayerStack, values: Mapping[str, Value]) -> None:
     An I-stud is a thin web between flanges; it counts with its web's width and two fifths of the flanges'.
     """
     web, flange = 0.008, 0.045
-    studs = Member(name="I-stud", material="osb", width=web + 0.4 * (flange - web) * 0.09 / number(values, "frame"),
+    studs = Member(name="I-stud", material="osb", joint="stud", width=web + 0.4 * (flange - web) * 0.09 / number(values, "frame"),
                    centres=number(values, "centres"))  # fmt: skip
     settled = number(values, "settlement")
     empty = (

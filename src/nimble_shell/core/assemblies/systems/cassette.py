@@ -10,7 +10,7 @@ from nimble_shell.core.parameters import Choice, Parameter, Value, number, word
 
 
 def _frame(stack: LayerStack, values: Mapping[str, Value], *, plates: bool) -> None:
-    stud = Member(name="stud", material="softwood", width=number(values, "stud_width"),
+    stud = Member(name="stud", material="softwood", joint="stud", width=number(values, "stud_width"),
                   centres=number(values, "centres"))  # fmt: skip
     ends = Member(
         name="plates",

@@ -14,10 +14,10 @@ def wall(values: Mapping[str, Value]) -> LayerStack:
     stack = LayerStack()
     stack.add("gypsum-board", 0.0125, fitted="late")
     stack.add("vapour-sheet", 0.0002, control=("air", "vapour"))
-    stud = Member(name="stud", material="softwood", width=0.038, centres=number(values, "centres"))
-    plates = Member(name="plates", material="softwood", run="horizontal", width=0.114, centres=2.44)
+    stud = Member(name="stud", material="softwood", joint="stud", width=0.038, centres=number(values, "centres"))
+    plates = Member(name="plates", material="softwood", run="horizontal", joint="plate", width=0.114, centres=2.44)
     share = number(values, "extra")
-    extra = (Member(name="posts, headers, corners", material="softwood", share=share),) if share else ()
+    extra = (Member(name="posts, headers, corners", material="softwood", joint="frame", share=share),) if share else ()
     stack.add(word(values, "batt"), number(values, "stud"), core=True, members=(stud, plates, *extra), services=True,
               control=("heat",))  # fmt: skip
     stack.add("osb", 0.011)

@@ -6,7 +6,7 @@ import math
 from dataclasses import replace
 
 from nimble_shell.core.joints.drawing import Board, Drawing, box
-from nimble_shell.core.joints.families.family import Family, Situation, Variant, fits, length, reach
+from nimble_shell.core.joints.families.family import Family, Owned, Situation, Variant, fits, length, reach
 from nimble_shell.core.joints.families.seam import MESH, METAL, WALLS
 from nimble_shell.core.joints.stack import Stack, row_of
 from nimble_shell.core.parameters import Choice
@@ -262,7 +262,7 @@ FAMILY = Family(
     name="Foot of the wall on the ground",
     station="H",
     roles=("wall", "floor"),
-    owns="plate",
+    owns=(Owned(role="wall", place="plate", lines="foot"),),
     draw=draw,
     parameters=(
         length("half_width", "half width of the building", 4.0, 2.0, 12.0),

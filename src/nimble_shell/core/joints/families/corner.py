@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from nimble_shell.core.joints.drawing import Board, Drawing, box
-from nimble_shell.core.joints.families.family import Family, Situation, Variant, length, reach
+from nimble_shell.core.joints.families.family import Family, Owned, Situation, Variant, length, reach
 from nimble_shell.core.joints.families.seam import CASSETTES, MESH, METAL, PANELS
 from nimble_shell.core.parameters import Choice
 
@@ -89,19 +89,23 @@ _TIMBER = (
     length("lumber", "lumber", 0.038, 0.030, 0.100),
     Choice(key="timber", text="timber", start="softwood", options=("softwood", "hardwood", "lvl", "glulam")),
 )
+#: The stud at the end of each wall, half of it the corner's; what a guess of posts and corners holds of it beside.
+_FRAMED = (Owned(role="wall", place="stud"), Owned(role="wall", place="frame", lines="drawn"))
 FAMILY = Family(
     key="corner",
     name="Outer corner",
     station="D",
     roles=("wall",),
-    owns="seam",
+    owns=(Owned(role="wall", place="seam"),),  # half a spline at the end of each wall
     draw=draw,
     variants=(
         Variant(key="lumber", text="one panel runs through, lumber in both edges", suits=PANELS, parameters=_TIMBER),
         Variant(key="mitred", text="mitred, foam runs round", suits=(*PANELS, *METAL)),
         Variant(key="plain", text="plain, every layer runs round", suits=MASSIVE),
-        Variant(key="studs", text="three studs", suits=(*CASSETTES, "site-framing"), parameters=_TIMBER),
-        Variant(key="post", text="solid post", suits=(*CASSETTES, "site-framing"), parameters=_TIMBER[1:]),
+        Variant(key="studs", text="three studs", suits=(*CASSETTES, "site-framing"), parameters=_TIMBER, owns=_FRAMED),
+        Variant(
+            key="post", text="solid post", suits=(*CASSETTES, "site-framing"), parameters=_TIMBER[1:], owns=_FRAMED
+        ),
         Variant(key="cap", text="folded cap outside, inner skin cut", suits=METAL),
         Variant(key="skin through", text="inner skin runs through the core", suits=METAL),
     ),

@@ -15,6 +15,8 @@ from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.parameters import Choice, Parameter, Value, chosen_values
 
 Role = Literal["wall", "roof", "floor", "upper", "party"]
+#: Members in whose place a joint stands: a count, plates at a foot or a head, or what its drawing shows.
+Lines = float | Literal["foot", "head", "drawn"]
 ROLES: dict[Role, str] = {
     "wall": "wall",
     "roof": "roof",
@@ -54,6 +56,15 @@ class Situation:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Owned:
+    """Members of a build-up that the joint takes over from its area share, per metre of the joint."""
+
+    role: Role
+    place: JointPlace
+    lines: Lines = 1.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Variant:
     """One way to build a joint."""
 
@@ -62,6 +73,7 @@ class Variant:
     suits: tuple[str, ...]  #: keys of the systems whose build-ups it joins; of the first role
     parameters: tuple[Parameter | Choice, ...] = ()
     note: str = ""
+    owns: tuple[Owned, ...] = ()  #: beside what every variant of its family owns
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -75,7 +87,7 @@ class Family:
     variants: tuple[Variant, ...]
     draw: Callable[[Situation], Drawing]
     parameters: tuple[Parameter | Choice, ...] = ()  #: of every variant
-    owns: JointPlace = ""  #: members of the first role's build-up that the joint takes over
+    owns: tuple[Owned, ...] = ()  #: of every variant
     point: bool = False  #: χ per piece rather than ψ per metre
 
     def variant(self, key: str) -> Variant:
@@ -86,6 +98,10 @@ class Family:
         raise DomainError(Issue(path=("variant",), code="unknown_variant",
                                 message=f"{self.name} has no variant “{key}”",
                                 hint=f"one of {', '.join(one.key for one in self.variants)}"))  # fmt: skip
+
+    def owned(self, variant: str) -> tuple[Owned, ...]:
+        """What a variant takes over. Raises DomainError."""
+        return (*self.owns, *self.variant(variant).owns)
 
     def turned(self, variant: str) -> tuple[Parameter | Choice, ...]:
         """Every parameter of a variant; its own take the place of the family's. Raises DomainError."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from nimble_shell.core.joints.drawing import Board, Drawing, box
-from nimble_shell.core.joints.families.family import Family, Situation, Variant, fits, length, reach
+from nimble_shell.core.joints.families.family import Family, Owned, Situation, Variant, fits, length, reach
 from nimble_shell.core.joints.families.seam import BEAM_TIMBER, FRAMES, WALLS
 from nimble_shell.core.joints.stack import Stack, row_of
 from nimble_shell.core.parameters import Choice
@@ -170,7 +170,8 @@ FAMILY = Family(
         Variant(key="hung", text="hung on a ledger, the wall goes past", suits=_FRAMED, parameters=(_LEDGER,)),
         Variant(key="platform", text="platform, the floor goes through", suits=("sip", "cassette", "site-framing"),
                 parameters=(length("rim", "rim", 0.045, 0.025, 0.050),
-                            length("rim_foam", "foam outside of the rim", 0.020, 0.0, 0.040))),
+                            length("rim_foam", "foam outside of the rim", 0.020, 0.0, 0.040)),
+                owns=(Owned(role="wall", place="plate"),)),
         Variant(key="ring beam", text="on a ring beam in the frame", suits=FRAMES,
                 parameters=(length("beam", "beam depth", 0.090, 0.045, 0.180),
                             length("beam_height", "beam height", 0.240, 0.120, 0.400), BEAM_TIMBER)),

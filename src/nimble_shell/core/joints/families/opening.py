@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from nimble_shell.core.joints.drawing import Board, Drawing, box
-from nimble_shell.core.joints.families.family import Family, Situation, Variant, fits, length, reach
+from nimble_shell.core.joints.families.family import Family, Owned, Situation, Variant, fits, length, reach
 from nimble_shell.core.joints.families.seam import CASSETTES, MESH, METAL
 from nimble_shell.core.joints.stack import Stack
 from nimble_shell.core.parameters import Choice, Parameter
@@ -35,7 +35,7 @@ def draw(at: Situation) -> Drawing:
     frame = replace(frame, key="frame", name="window frame", lambda_=lambda_f)
     shim = at.number("shim")
     board.rect(x0, 0, x0 + deep, shim, at.fill("spray-open"), "shim space, foamed")
-    board.rect(x0, shim, x0 + deep, shim + _FRAME_HIGH, frame, "frame")
+    board.opening(x0, shim, x0 + deep, shim + _FRAME_HIGH, frame, "frame")
     if at.word("fin") == "fin":
         board.rect(x0 - 0.0015, -0.035, x0, shim + 0.02, at.fill("polypropylene"), "fin")
         board.mark("tape", x0, -0.03)
@@ -199,7 +199,8 @@ FAMILY = Family(
     variants=(
         Variant(key="framed", text="lumber edge, header over it", suits=("sip", *CASSETTES, "site-framing"),
                 parameters=(_LUMBER, length("header", "header height", 0.235, 0.090, 0.400),
-                            length("header_foam", "foam outside of the header", 0.040, 0.0, 0.080))),
+                            length("header_foam", "foam outside of the header", 0.040, 0.0, 0.080)),
+                owns=(Owned(role="wall", place="frame", lines="drawn"),)),
         Variant(key="timber buck", text="timber buck", suits=_FORMS, parameters=(_BUCK, _ORDER)),
         Variant(key="insulated buck", text="timber board on a foam buck", suits=_FORMS, parameters=(_BUCK, _ORDER)),
         Variant(key="foam buck", text="foam buck with screw strips", suits=_FORMS, parameters=(_BUCK, _ORDER)),

@@ -8,7 +8,7 @@ import shapely
 
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.families.base import BOX, box_plate
-from nimble_shell.core.joints.families.family import Family, Situation, Variant, fits, length, reach
+from nimble_shell.core.joints.families.family import Family, Owned, Situation, Variant, fits, length, reach
 from nimble_shell.core.joints.families.seam import BEAM_TIMBER, FRAMES, MESH, METAL, ROOFS, WALLS, air_gap
 from nimble_shell.core.joints.stack import Stack
 from nimble_shell.core.parameters import Choice, Parameter
@@ -161,6 +161,7 @@ EAVE = Family(
     name="Eave",
     station="C",
     roles=("wall", "roof"),
+    owns=(Owned(role="wall", place="plate", lines="head"), Owned(role="roof", place="plate", lines=0.5)),
     draw=draw_eave,
     parameters=_EAVE,
     variants=(
@@ -179,6 +180,7 @@ RIDGE = Family(
     name="Ridge",
     station="A",
     roles=("roof",),
+    owns=(Owned(role="roof", place="plate"),),  # half of them at the end of each slope
     draw=draw_ridge,
     parameters=(
         Parameter(key="pitch", text="pitch", start=35.0, least=5.0, most=55.0, dimension="angle"),

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from nimble_shell.core.joints.drawing import Board, Drawing
-from nimble_shell.core.joints.families.family import Family, Situation, Variant, fits, length, reach
+from nimble_shell.core.joints.families.family import Family, Owned, Situation, Variant, fits, length, reach
 from nimble_shell.core.joints.stack import Fill, air_fill
 from nimble_shell.core.parameters import Choice
 from nimble_shell.core.quantities.sentence import sentence
@@ -216,7 +216,7 @@ FAMILY = Family(
     name="Seam between panels",
     station="D",
     roles=("wall",),
-    owns="seam",
+    owns=(Owned(role="wall", place="seam"),),
     draw=draw,
     variants=(
         Variant(key="surface", text="surface splines", suits=PANELS, parameters=_SPLINE),
@@ -232,7 +232,8 @@ FAMILY = Family(
         Variant(key="one seal", text="tongue and groove, one seal", suits=METAL, parameters=_LIP),
         Variant(key="two seals", text="tongue and groove, two seals", suits=METAL, parameters=_LIP),
         Variant(key="double stud", text="two studs and a sealing strip", suits=CASSETTES,
-                parameters=(length("width", "stud", 0.045, 0.030, 0.090), _GAP, _TIMBER)),
+                parameters=(length("width", "stud", 0.045, 0.030, 0.090), _GAP, _TIMBER),
+                owns=(Owned(role="wall", place="stud"),)),
         Variant(key="loose", text="gap left loose", suits=("straw-bale",),
                 parameters=(length("gap", "gap", 0.020, 0.005, 0.060),)),
         Variant(key="stuffed", text="gap stuffed with a plastered straw roll", suits=("straw-bale",),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from nimble_shell.core.joints.drawing import Board, Drawing
-from nimble_shell.core.joints.families.family import Family, Situation, Variant, fits, length, reach
+from nimble_shell.core.joints.families.family import Family, Owned, Situation, Variant, fits, length, reach
 from nimble_shell.core.quantities.sentence import sentence
 
 
@@ -65,6 +65,7 @@ FAMILY = Family(
     name="Framed wall on the form wall",
     station="G",
     roles=("wall", "upper"),
+    owns=(Owned(role="upper", place="plate", lines="foot"),),
     draw=draw,
     parameters=(
         length("plate", "sill plate", 0.038, 0.030, 0.100),

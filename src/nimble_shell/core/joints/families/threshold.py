@@ -60,7 +60,7 @@ def draw(at: Situation) -> Drawing:
     U = at.number("U_door")
     leaf = replace(at.fill("softwood"), key="door", name="door leaf", lambda_=door / (1 / U - 0.17))
     H = reach(wall) if reach(wall) > _LEAF else _LEAF
-    board.rect(x, sill, x + door, H, leaf, "door leaf")
+    board.opening(x, sill, x + door, H, leaf, "door leaf")
     board.dim("position", (-wall.d, sill + 0.1), (x, sill + 0.1))
     middle = x + door / 2
     board.air("inside", box(middle, -slab.d / 2, b, H))
