@@ -14,6 +14,7 @@ from nimble_shell.core.errors import DomainError
 from nimble_shell.core.fixings.cell import cell_of
 from nimble_shell.core.fixings.solved import FixingFigures, solve_fixing
 from nimble_shell.core.shell.project import Project
+from nimble_shell.core.studies.thickness import crossing
 from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.thermal.solved import with_solved
 from nimble_shell.core.working import value_of
@@ -26,6 +27,7 @@ from nimble_shell.services.fixings import (
     fixing_in,
     look,
     remaining,
+    solved_here,
     spaced,
     spacings,
     swept,
@@ -232,3 +234,59 @@ class TestWhatAGroupLeaves:
 
     def test_tells_the_net_area_it_is_of(self) -> None:
         assert remaining(PROJECT, self.HERE, SCREWS, 1.0).area > 0
+
+
+class TestTheThicknessThatReachesWhatIsAsked:
+    """A ratio solved at one thickness is not that of another: the points are solved where the answer lies."""
+
+    def test_is_settled_once_its_points_are_solved_there(self, queue: Answering) -> None:
+        results = FixingResults(queue)
+        assert not results.settled(stored(PROJECT), ROOF)  # nothing is solved
+        tell(queue, PROJECT, ROOF, 0.62)
+        assert not results.settled(stored(PROJECT), ROOF)
+        first = reached(results.owned(stored(PROJECT)))
+        at_first = ROOF.with_thickness(ROOF.core_index or 0, round(first, 4))
+        assert queue.asked.count("solve_fixing") > 1  # there, too
+        tell(queue, PROJECT, at_first, 0.5)
+        moved = reached(results.owned(stored(PROJECT)))
+        assert moved < first - 0.001  # the points lose less there
+        assert not results.settled(stored(PROJECT), ROOF)
+        tell(queue, PROJECT, ROOF.with_thickness(ROOF.core_index or 0, round(moved, 4)), 0.495)
+        again = reached(results.owned(stored(PROJECT)))
+        tell(queue, PROJECT, ROOF.with_thickness(ROOF.core_index or 0, round(again, 4)), 0.495)
+        assert results.settled(stored(PROJECT), ROOF)
+
+    def test_of_a_draft_nothing_is_asked_until_it_is_saved(self, queue: Answering) -> None:
+        draft = ROOF.with_thickness(ROOF.core_index or 0, 0.3)
+        assert not FixingResults(queue).settled(stored(PROJECT), draft)
+        assert queue.asked == []
+
+    def test_needs_no_points_where_there_are_none(self, queue: Answering) -> None:
+        bare = replace(ROOF, fixings=())
+        assert FixingResults(queue).settled(stored(changed(PROJECT, bare)), bare)
+
+    def test_reaches_it_when_everything_is_solved_anew_at_it(self) -> None:
+        wall = next(one for one in PROJECT.assemblies if one.id == "wall-w-f")
+        counted = alone(wall)
+        asked = PROJECT.basis.targets.R_wall
+        assert asked is not None
+        d, _ = crossing(counted, PROJECT.catalogue, PROJECT.basis, asked)
+        assert d is not None
+        there = wall.with_thickness(wall.core_index or 0, value_of(d))
+        assert value_of(clear_wall_R(alone(there), PROJECT.catalogue, PROJECT.basis)) == pytest.approx(asked, rel=2e-4)
+        once = with_solved(wall, {wall.fixings[0].id: counted.solved_ratio(wall.fixings[0].id) or 0.0})
+        carried_over, _ = crossing(once, PROJECT.catalogue, PROJECT.basis, asked)
+        assert value_of(carried_over or 0.0) < value_of(d) - 0.01
+
+
+def alone(assembly: Assembly) -> Assembly:
+    """With its points solved, in a project that has nothing else."""
+    [found] = solved_here(replace(PROJECT, assemblies=(assembly,), buildings=())).assemblies
+    return found
+
+
+def reached(project: Project) -> float:
+    """Core of the roof that reaches what is asked of it. [m]"""
+    roof = next(one for one in project.assemblies if one.id == ROOF.id)
+    found, _ = crossing(roof, project.catalogue, project.basis, project.basis.targets.R_roof or 0.0, "up")
+    return value_of(found or 0.0)

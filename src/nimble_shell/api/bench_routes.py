@@ -40,7 +40,8 @@ def bench(project_id: Id, asked: s.BenchIn, service: Projects, results: Joints, 
     """Every figure of a build-up as drafted, and what it means for the shell. Nothing is saved."""
     stored = service.load(project_id)
     saved = fixings.owned(stored)
-    draft = carried(saved, asked.assembly.to_core())
+    edited = asked.assembly.to_core()
+    draft = carried(saved, edited)
     project = benches.with_draft(saved, draft)
     preview = project is not saved
     # While a build-up is drafted its joints and fixings count as last solved; they follow once it is saved.
@@ -53,7 +54,7 @@ def bench(project_id: Id, asked: s.BenchIn, service: Projects, results: Joints, 
     station = benches.station_of(building, draft.id)
     seen = project.within(asked.building_id)
     found = benches.bench(draft, seen.catalogue, seen.basis, asked.condition, station)
-    return views.bench(found, effect, preview=preview)
+    return views.bench(found, effect, settled=fixings.settled(stored, edited), preview=preview)
 
 
 @router.post("/projects/{project_id}/working")

@@ -288,6 +288,7 @@ class BenchOut(Model):
     inside: ShareOut | None
     R_asked_materials: float | None
     study: StudyOut | None
+    settled: bool  #: whether its points are solved at the thickness that reaches what is asked
     remarks: list[RemarkOut]
     consequence: ConsequenceOut
 

@@ -89,7 +89,7 @@ def change(value: Change | None) -> s.ChangeOut | None:
     return None if value is None else s.ChangeOut.model_validate(value)
 
 
-def bench(found: Bench, effect: Consequence, *, preview: bool) -> s.BenchOut:
+def bench(found: Bench, effect: Consequence, *, settled: bool, preview: bool) -> s.BenchOut:
     wall = found.wall
     return s.BenchOut(
         figures={
@@ -105,6 +105,7 @@ def bench(found: Bench, effect: Consequence, *, preview: bool) -> s.BenchOut:
         inside=None if found.inside is None else s.ShareOut.model_validate(found.inside),
         R_asked_materials=found.R_asked_materials,
         study=None if found.study is None else s.StudyOut.model_validate(found.study),
+        settled=settled,
         remarks=[s.RemarkOut.model_validate(remark) for remark in found.remarks],
         consequence=consequence(effect, preview=preview),
     )

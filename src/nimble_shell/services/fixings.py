@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Mapping, Sequence
 from concurrent.futures import Future
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.course import Course
 from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import condition
 from nimble_shell.core.basis.schools import FilmSchool
-from nimble_shell.core.basis.stations import Direction, direction_at
+from nimble_shell.core.basis.stations import Direction, Station, asked_R, direction_at
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.fixings.cell import Cell, cell_of
 from nimble_shell.core.fixings.solved import SolvedFixing, solve_fixing
@@ -19,8 +20,9 @@ from nimble_shell.core.held import Held
 from nimble_shell.core.joints.solved import Accuracy
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.shell.project import Project
+from nimble_shell.core.studies.thickness import crossing
 from nimble_shell.core.thermal.figures import clear_wall_R
-from nimble_shell.core.thermal.solved import with_solved
+from nimble_shell.core.thermal.solved import core_thickness, with_solved
 from nimble_shell.core.working import value_of
 from nimble_shell.services.bench import area_of, with_draft
 from nimble_shell.services.joints import building_in
@@ -29,6 +31,8 @@ from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.store import Stored
 
 MOST_SWEPT = 41
+_MOST_ALONG = 3  #: times that points are solved at the thickness that reaches what is asked
+_NEAR = 0.0005  #: a thickness nearer than this to one that was solved needs no solution of its own [m]
 
 
 class FixingResults:
@@ -36,8 +40,10 @@ class FixingResults:
 
     def __init__(self, queue: SolverQueue) -> None:
         self.queue = queue
-        self._owned: Held[tuple[int, list[dict[str, float]], Project]] = Held(64)  #: with the generation of answers
+        self._owned: Held[tuple[int, list[dict[str, Course]], Project]] = Held(64)  #: with the generation of answers
         self._ratios: Held[tuple[_Group, ...]] = Held()
+        self._crossings: Held[tuple[float | None]] = Held()
+        self._there: Held[Assembly] = Held()
 
     def owned(self, stored: Stored) -> Project:
         """The stored project with every solved group in the place of its approximate correction.
@@ -64,6 +70,40 @@ class FixingResults:
             if self.queue.figures(group.key) is None and not self.queue.refused(group.key)
         )
 
+    def settled(self, stored: Stored, draft: Assembly) -> bool:
+        """Whether the thickness at which a build-up reaches what is asked rests on its points solved there.
+
+        What is missing is asked for; of a draft that differs from what is stored nothing is, until it is saved.
+        """
+        project = stored.project
+        if not draft.fixings:
+            return True
+        saved = next((assembly for assembly in project.assemblies if assembly == draft), None)
+        if saved is None:
+            return False
+        found = self._solved(project, saved, begin=True)
+        return len(found) == len(self._groups(project, saved)) and self._along(project, saved, found, begin=True)[1]
+
+    def _along(
+        self, project: Project, assembly: Assembly, now: Mapping[str, Course], *, begin: bool
+    ) -> tuple[dict[str, Course], bool]:
+        """What is known of its groups at the thickness that reaches what is asked, and whether that settles it."""
+        core = assembly.core_index
+
+        def reached(courses: Mapping[str, Course]) -> float | None:
+            station = station_in(project, assembly.id)
+            more = (station, tuple(courses.items()))
+            parts = (assembly, project.catalogue, project.basis)
+            kept = self._crossings.get(parts, more)
+            return (kept or self._crossings.put(parts, (_crossing(project, assembly, courses, station),), more))[0]
+
+        def solved(d: float) -> dict[str, Course]:
+            there = self._there.get((assembly,), d)
+            there = there or self._there.put((assembly,), assembly.with_thickness(core or 0, d), d)
+            return self._solved(project, there, begin=begin)
+
+        return _solved_along(now, reached, solved)
+
     def _counted(self, project: Project, before: Project | None, *, begin: bool) -> Project:
         parts = (project, before)
         kept = self._owned.get(parts, begin)
@@ -81,9 +121,11 @@ class FixingResults:
         )
         return self._owned.put(parts, (generation, ratios, replace(project, assemblies=assemblies)), begin)[2]
 
-    def _best(self, project: Project, before: Project | None, assembly: Assembly, *, begin: bool) -> dict[str, float]:
+    def _best(self, project: Project, before: Project | None, assembly: Assembly, *, begin: bool) -> dict[str, Course]:
         """Its solved ratios; where one is still missing, the last that was known of the same fixing."""
         ratios = self._solved(project, assembly, begin=begin)
+        if ratios and len(ratios) == len(self._groups(project, assembly)):
+            ratios = self._along(project, assembly, ratios, begin=False)[0]
         earlier = next((one for one in before.assemblies if one.id == assembly.id), None) if before else None
         if before is None or earlier is None or len(ratios) >= len(assembly.fixings):
             return ratios
@@ -92,13 +134,14 @@ class FixingResults:
         last = self._solved(before, earlier, begin=False)
         return {key: one for key, one in last.items() if now.get(key) == then[key]} | ratios
 
-    def _solved(self, project: Project, assembly: Assembly, *, begin: bool) -> dict[str, float]:
-        """Ratios of the groups that are solved, by id."""
-        found = {}
+    def _solved(self, project: Project, assembly: Assembly, *, begin: bool) -> dict[str, Course]:
+        """Ratios of the groups that are solved, by id, at the thickness the core has."""
+        found: dict[str, Course] = {}
+        now = core_thickness(assembly)
         for group in self._groups(project, assembly):
             solved = self.queue.figures(group.key)
             if solved is not None:
-                found[group.fixing.id] = solved.chi / group.cell.chi_approximate
+                found[group.fixing.id] = ((now, solved.chi / group.cell.chi_approximate),)
             elif begin:
                 self.queue.ask(solve_fixing, *group.args, looked_at=False)
         return found
@@ -117,13 +160,58 @@ class FixingResults:
         return self._ratios.put(parts, tuple(one for one in found if one is not None), direction)
 
 
+def station_in(project: Project, assembly_id: str) -> Station:
+    """Where the project uses a build-up first; the wall if nowhere."""
+    used = (one for building in project.buildings for one in building.elements if one.assembly_id == assembly_id)
+    return next((one.station for one in used), "D")
+
+
 def direction_of(project: Project, assembly: Assembly) -> Direction:
     """Of the heat flow where the project uses a build-up."""
-    for building in project.buildings:
-        for element in building.elements:
-            if element.assembly_id == assembly.id:
-                return direction_at(element.station)
-    return "horizontal"
+    return direction_at(station_in(project, assembly.id))
+
+
+def _solved_along(
+    now: Mapping[str, Course],
+    reached: Callable[[Mapping[str, Course]], float | None],
+    solved: Callable[[float], dict[str, Course]],
+) -> tuple[dict[str, Course], bool]:
+    """Ratios of groups at the thickness that reaches what is asked, and whether they are all there.
+
+    Where a ratio that was carried over puts that thickness, the groups are solved; there again, as long as it moves.
+
+    Parameters
+    ----------
+    now : mapping of fixing id to Course
+        At the thickness the core has.
+    reached : callable
+        The thickness that reaches what is asked with what is solved so far; None where none does. [m]
+    solved : callable
+        The groups at a thickness [m], as far as they are known.
+    """
+    courses = dict(now)
+    for _ in range(_MOST_ALONG):
+        d = reached(courses)
+        if d is None or all(min(abs(d - at) for at, _ in course) < _NEAR for course in courses.values()):
+            return courses, True
+        there = solved(round(d, 4))
+        if set(there) != set(courses):
+            return courses, False
+        courses = {key: tuple(sorted((*course, *there[key]))) for key, course in courses.items()}
+    return courses, True
+
+
+def _crossing(project: Project, assembly: Assembly, courses: Mapping[str, Course], station: Station) -> float | None:
+    """The thickness of its core at which a build-up reaches what is asked of its station. [m]"""
+    asked = asked_R(project.basis.targets, station)
+    if asked is None or assembly.core_index is None:
+        return None
+    counted = with_solved(assembly, courses)
+    try:
+        found, _ = crossing(counted, project.catalogue, project.basis, asked, direction_at(station))
+    except DomainError:  # its core does not count: nothing is asked of its thickness
+        return None
+    return None if found is None else value_of(found)
 
 
 def carried(project: Project, draft: Assembly) -> Assembly:
@@ -132,8 +220,8 @@ def carried(project: Project, draft: Assembly) -> Assembly:
     if known is None:
         return draft
     materials = {one.id: one.material for one in known.fixings}
-    ratios = {one.id: known.solved_ratio(one.id) for one in draft.fixings if materials.get(one.id) == one.material}
-    return with_solved(draft, {key: ratio for key, ratio in ratios.items() if ratio is not None})
+    courses = {one.id: known.solved_course(one.id) for one in draft.fixings if materials.get(one.id) == one.material}
+    return with_solved(draft, {key: course for key, course in courses.items() if course})
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -271,17 +359,28 @@ def remaining(project: Project, at: PlacedDraft, fixing: Fixing, ratio: float) -
 
 def solved_here(project: Project) -> Project:
     """The project with every group solved in this process, for the command line."""
-    assemblies = []
-    for assembly in project.assemblies:
-        direction = direction_of(project, assembly)
-        groups = [_group(assembly, one, project.catalogue, project.basis, direction) for one in assembly.fixings]
-        ratios = {
-            group.fixing.id: solve_fixing(*group.args).chi / group.cell.chi_approximate
+    return replace(project, assemblies=tuple(_solved_here(project, assembly) for assembly in project.assemblies))
+
+
+def _solved_here(project: Project, assembly: Assembly) -> Assembly:
+    station = station_in(project, assembly.id)
+
+    def solved(d: float) -> dict[str, Course]:
+        there = assembly if d == core_thickness(assembly) else assembly.with_thickness(assembly.core_index or 0, d)
+        groups = (
+            _group(there, one, project.catalogue, project.basis, direction_at(station)) for one in assembly.fixings
+        )
+        return {
+            group.fixing.id: ((d, solve_fixing(*group.args).chi / group.cell.chi_approximate),)
             for group in groups
             if group is not None
         }
-        assemblies.append(with_solved(assembly, ratios) if ratios else assembly)
-    return replace(project, assemblies=tuple(assemblies))
+
+    now = solved(core_thickness(assembly))
+    if not now:
+        return assembly
+    courses, _ = _solved_along(now, lambda known: _crossing(project, assembly, known, station), solved)
+    return with_solved(assembly, courses)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

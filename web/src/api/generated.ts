@@ -1712,6 +1712,8 @@ export interface components {
             profile: components["schemas"]["ProfileOut"];
             /** Remarks */
             remarks: components["schemas"]["RemarkOut"][];
+            /** Settled */
+            settled: boolean;
             /** Shares */
             shares: number[][];
             study: components["schemas"]["StudyOut"] | null;

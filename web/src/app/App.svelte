@@ -63,6 +63,12 @@
     if (waited && !pending) untrack(() => bench.again()); // its figures count what has been solved meanwhile
     waited = pending;
   });
+  // Points may still be solved at the thickness that reaches what is asked.
+  const unsettled = $derived(bench.found?.settled === false);
+  $effect(() => {
+    void stream.answers;
+    if (unsettled) untrack(() => bench.again());
+  });
   $effect.pre(() => readIn(units?.system ?? 'SI'));
   const followed = $derived(open?.project.id);
   $effect(() => {

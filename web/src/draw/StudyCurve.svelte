@@ -6,13 +6,15 @@
 
   interface Props {
     study: StudyOut;
+    /** Whether screws, ties and wires are solved at the thickness that reaches what is asked. */
+    settled: boolean;
     units: Units;
     width: number;
     stale: boolean;
     onadopt: (d: number) => void;
     onwork: (figure: string, title: string, dimension: string, d?: number) => void;
   }
-  let { study, units, width, stale, onadopt, onwork }: Props = $props();
+  let { study, settled, units, width, stale, onadopt, onwork }: Props = $props();
   const LEFT = 44;
   const RIGHT = 10;
   const TOP = 8;
@@ -141,7 +143,8 @@
     {#if study.asked === null}
       No R is asked of walls.
     {:else if study.d_asked !== null}
-      Exactly <button
+      {settled ? 'Exactly' : 'About'}
+      <button
         class="exact"
         onclick={() => onwork('d_core', 'Core that reaches what is asked', 'length')}
         data-testid="d-asked"
@@ -149,7 +152,9 @@
           ? `${units.show(study.d_asked, 'length', 1)} mm`
           : units.length(study.d_asked)}</button
       >
-      of core reach the asked {units.full(study.asked, 'resistance')}.
+      of core reach the asked {units.full(study.asked, 'resistance')}{settled
+        ? '.'
+        : ': its screws, ties and wires are taken as at the thickness they were solved at.'}
       <button class="take" onclick={() => study.d_asked !== null && onadopt(next(study.d_asked))}
         >Take {units.full(next(study.d_asked), 'length')}</button
       >

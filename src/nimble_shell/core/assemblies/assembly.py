@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from nimble_shell.core.assemblies.course import Course
 from nimble_shell.core.assemblies.fixing import THICKEST, Fixing
 from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.materials import Catalogue
@@ -291,6 +292,10 @@ class Assembly:
             "mark one layer at most",
         )
         check.refuse()
+
+    def solved_course(self, fixing_id: str) -> Course:  # noqa: ARG002 - a solved build-up looks it up
+        """Solved χ of a group over the approximate one by the core's thickness; a build-up as edited has nothing."""
+        return ()
 
     def solved_ratio(self, fixing_id: str) -> float | None:  # noqa: ARG002 - a solved build-up looks it up
         """Solved χ of a group over the approximate one; None, for a build-up as edited has nothing solved."""

@@ -106,7 +106,9 @@ class Sweep:
         ]
         bridged = totals(element, table)
         swept = (self.layer, cast("float", mean_d[self.layer]))
-        return with_points(bridged, fixings_transmittance(resolved, bridged.nominal, swept))
+        return with_points(
+            bridged, fixings_transmittance(resolved, bridged.nominal, swept, R_layers=[one[0] for one in table])
+        )
 
     def amounts(self, d: FloatArray) -> dict[str, FloatArray]:
         """Thickness, weight, cost and carbon, which are linear in the thickness; units of `wall_amounts`."""

@@ -251,7 +251,8 @@ class _Calculation:
                 R_se=resolved.element.R_se,
             )
             seasonal = resistances(bridged, f"_clear_{season}")
-            points = fixings_transmittance(resolved, seasonal.nominal, key=f"_{season}")
+            points = fixings_transmittance(resolved, seasonal.nominal, key=f"_{season}",
+                                           R_layers=[layer.resistance() for layer in bridged.layers])  # fmt: skip
             clear = of_school(with_points(seasonal, points, f"_clear_{season}"), self.basis.schools)
             self._pair(f"{season}_clear", f"{season}, clear wall with λ(θ)", clear)
 

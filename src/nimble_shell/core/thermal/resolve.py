@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member, check_materials
+from nimble_shell.core.assemblies.course import Course, ratio_at
 from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
@@ -41,6 +43,8 @@ class ResolvedFixing:
     share: Num  #: of that layer's resistance which is gone through, 0…1
     conductance: Num  #: α·λ·A·n, per thickness still to be divided by [W/(m·K)]
     tag: str
+    core: int = -1  #: the layer by whose thickness the solved part of it goes
+    course: Course = ()  #: that part over its own now, by the layer's mean thickness [m]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -201,6 +205,11 @@ def _fixings(
         area = given(fixing.area, f"A_{tag}", f"cross-section of one, {fixing.name}", "m²", "entered")
         lambda_ = given(material.lambda_, f"lambda_{tag}", f"conductivity, {fixing.name}", "W/(m·K)",
                         f"catalogue: {material.source}")  # fmt: skip
+        core, course = -1, assembly.solved_course(fixing.id)
+        if solved and len(course) > 1 and assembly.core_index is not None:
+            core = assembly.core_index
+            hollow = assembly.layers[core].d - assembly.layers[core].d_mean
+            course = tuple((thickness - hollow, ratio / solved) for thickness, ratio in course)
         conductance = named(
             0.8 * share * lambda_ * area * n,
             f"G_{tag}",
@@ -212,8 +221,9 @@ def _fixings(
             ratio = given(solved, f"k_{tag}", f"solved χ over the approximate one, {fixing.name}", "",
                           "solved in step 4; owned by the solved point")  # fmt: skip
             conductance = named(ratio * conductance, f"Gs_{tag}", f"α·λ·A·n as solved, {fixing.name}", "W/(m·K)",
-                                "ISO 10211:2017, 12; carried over to other thicknesses by the ratio")  # fmt: skip
-        found.append(ResolvedFixing(layer=index, share=share, conductance=conductance, tag=tag))
+                                "ISO 10211:2017, 12; by the ratio at the core's thickness")  # fmt: skip
+        found.append(ResolvedFixing(layer=index, share=share, conductance=conductance, tag=tag, core=core,
+                                    course=course))  # fmt: skip
     return tuple(found)
 
 
@@ -223,7 +233,13 @@ def _approximated(assembly: Assembly, fixing: Fixing, material: Material) -> boo
     return material.lambda_ >= LEAST_FIXING_LAMBDA and not (fixing.kind == "web" and stands)
 
 
-def fixings_transmittance(resolved: Resolved, nominal: Num, swept: Swept | None = None, key: str = "") -> Num | None:
+def fixings_transmittance(
+    resolved: Resolved,
+    nominal: Num,
+    swept: Swept | None = None,
+    key: str = "",
+    R_layers: Sequence[Num] | None = None,
+) -> Num | None:
     """ΔU_f of all groups of points; None without any. [W/(m²·K)]
 
     Parameters
@@ -235,6 +251,8 @@ def fixings_transmittance(resolved: Resolved, nominal: Num, swept: Swept | None 
         A layer and the mean thickness given to it. [m]
     key : str
         Suffix of the symbols.
+    R_layers : sequence of float or Traced, optional
+        Of the field of each layer where it is not the label's; of the same temperatures as `nominal`. [m²·K/W]
 
     References
     ----------
@@ -245,10 +263,14 @@ def fixings_transmittance(resolved: Resolved, nominal: Num, swept: Swept | None 
     for fixing in resolved.fixings:
         layer = resolved.element.layers[fixing.layer]
         d = d_swept if fixing.layer == index and d_swept is not None else layer.d
-        R_1 = named(fixing.share * layer.resistance(0, d), f"R1_{fixing.tag}{key}", "resistance gone through",
+        R_layer = layer.resistance(0, d) if R_layers is None else R_layers[fixing.layer]
+        R_1 = named(fixing.share * R_layer, f"R1_{fixing.tag}{key}", "resistance gone through",
                     "m²·K/W", "ISO 6946:2017, F.3")  # fmt: skip
         ratio = R_1 / nominal
-        one = named(fixing.conductance / d * ratio * ratio, f"dU_{fixing.tag}{key}", "correction of one group",
+        conductance = fixing.conductance
+        if d_swept is not None and fixing.core == index:
+            conductance = conductance * ratio_at(fixing.course, value_of(d_swept))
+        one = named(conductance / d * ratio * ratio, f"dU_{fixing.tag}{key}", "correction of one group",
                     "W/(m²·K)", "ISO 6946:2017, F.3")  # fmt: skip
         total = one if total is None else total + one
     if total is None:

@@ -6,36 +6,52 @@ from collections.abc import Mapping
 from dataclasses import dataclass, fields, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.course import Course, ratio_at
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SolvedAssembly(Assembly):
     """A build-up whose groups of points count as solved, where they are; it is computed with, and never stored."""
 
-    ratios: tuple[tuple[str, float], ...] = ()  #: fixing id and its solved χ over the approximate one
+    courses: tuple[tuple[str, Course], ...] = ()  #: of each fixing, by id
+
+    def solved_course(self, fixing_id: str) -> Course:
+        """Solved χ of a group over the approximate one, at each thickness of the core it was solved at."""
+        return dict(self.courses).get(fixing_id, ())
 
     def solved_ratio(self, fixing_id: str) -> float | None:
-        """Solved χ of a group over the approximate one; None where it is not solved."""
-        return dict(self.ratios).get(fixing_id)
+        """The same at the core's own thickness; None where nothing is solved."""
+        course = self.solved_course(fixing_id)
+        return None if not course else ratio_at(course, core_thickness(self))
 
 
-def with_solved(assembly: Assembly, ratios: Mapping[str, float]) -> Assembly:
-    """The build-up with ratios of its groups, in place of any it had.
+def core_thickness(assembly: Assembly) -> float:
+    """Of the layer marked as core; 0 without one. [m]"""
+    return 0.0 if assembly.core_index is None else assembly.layers[assembly.core_index].d
+
+
+def with_solved(assembly: Assembly, solved: Mapping[str, float | Course]) -> Assembly:
+    """The build-up with what is solved of its groups, in place of any it had.
 
     Parameters
     ----------
-    ratios : mapping of fixing id to float
-        Solved χ over the approximate one. [-]
+    solved : mapping of fixing id to float or sequence of (float, float)
+        Solved χ over the approximate one [-]: at the thickness the core has now, or at several of them [m].
+        Between them it goes straight, beyond them it stays.
     """
     known = {one.id for one in assembly.fixings}
-    kept = tuple(sorted((key, ratio) for key, ratio in ratios.items() if key in known))
+    now = core_thickness(assembly)
+    courses = tuple(
+        sorted((key, tuple(sorted(one)) if isinstance(one, tuple) else ((now, one),))
+               for key, one in solved.items() if key in known)
+    )  # fmt: skip
     plain = {field.name: getattr(assembly, field.name) for field in fields(Assembly)}
-    return without_solved_webs(SolvedAssembly(**plain, ratios=kept)) if kept else Assembly(**plain)
+    return without_solved_webs(SolvedAssembly(**plain, courses=courses)) if courses else Assembly(**plain)
 
 
 def without_solved_webs(assembly: Assembly) -> Assembly:
     """The build-up without the webs that a solved group of webs has taken over."""
-    if not any(one.kind == "web" and assembly.solved_ratio(one.id) is not None for one in assembly.fixings):
+    if not any(one.kind == "web" and assembly.solved_course(one.id) for one in assembly.fixings):
         return assembly
     layers = tuple(
         replace(layer, members=tuple(member for member in layer.members if member.joint != "web"))
