@@ -132,7 +132,19 @@ def test_a_rib_as_deep_as_its_layer_is_refused() -> None:
 
 def test_ground_contact_has_no_outer_film() -> None:
     slab = SYSTEMS["slab"].assembly("s", "S")
-    assert R(slab, "nominal") == pytest.approx(R(replace(slab, outside="air"), "nominal") - 0.04)
+    above = replace(slab, layers=slab.layers[:-1])
+    assert R(above, "nominal") == pytest.approx(R(replace(above, outside="air"), "nominal") - 0.04)
+
+
+def test_hardcore_below_a_floor_is_left_to_the_ground_and_a_fill_that_insulates_is_not() -> None:
+    slab = SYSTEMS["slab"].assembly("s", "S")
+    assert slab.layers[-1].material == "gravel"
+    above = replace(slab, layers=slab.layers[:-1])
+    assert R(slab, "nominal") == R(above, "nominal")
+    in_air = replace(slab, outside="air")
+    assert R(in_air, "nominal") == pytest.approx(R(above, "nominal") + 0.04 + 0.150 / 2.0)
+    foamed = replace(slab, layers=(*above.layers, replace(slab.layers[-1], material="foam-glass-gravel")))
+    assert R(foamed, "nominal") == pytest.approx(R(above, "nominal") + 0.150 / 0.085)
 
 
 # --- control lines ----------------------------------------------------------------------------------------------

@@ -8,8 +8,9 @@ from functools import lru_cache
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.basis.schools import Dimensions
-from nimble_shell.core.basis.stations import Direction, Station, asked_R, direction_at, misses
+from nimble_shell.core.basis.stations import Direction, Station, asked_R, misses
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.ownership import Taken, left_in, share_of
 from nimble_shell.core.joints.solved import JointFigures
@@ -74,7 +75,7 @@ class Consequence:
 @lru_cache(maxsize=256)
 def bench(assembly: Assembly, catalogue: Catalogue, basis: Basis, condition: str, station: Station = "D") -> Bench:
     """All figures of one build-up at a station of the shell. Raises DomainError."""
-    direction, asked = direction_at(station), asked_R(basis.targets, station)
+    direction, asked = direction_in(basis, station), asked_R(basis.targets, station)
     wall = wall_figures(assembly, catalogue, basis, condition, direction=direction)
     study = None
     if assembly.core_index is not None and assembly.core_index < wall.counted:
@@ -88,7 +89,7 @@ def bench(assembly: Assembly, catalogue: Catalogue, basis: Basis, condition: str
 
 def bench_working(project: Project, assembly: Assembly, condition: str, figure: str, station: Station) -> Derivation:
     """The working of a figure of the bench. Raises DomainError."""
-    direction = direction_at(station)
+    direction = direction_in(project.basis, station)
     if figure == "d_core":
         asked = asked_R(project.basis.targets, station)
         if asked is None:
@@ -258,10 +259,11 @@ def to_outside(solved: JointFigures, system: Dimensions) -> float:
 
 
 def _drawn(project: Project, building: Building) -> Iterable[tuple[Assembly, Direction, Station, str]]:
-    known = {assembly.id: assembly for assembly in project.assemblies}
+    known, basis = {assembly.id: assembly for assembly in project.assemblies}, project.within(building.id).basis
     for element in building.elements:
         if element.assembly_id is not None:
-            yield known[element.assembly_id], direction_at(element.station), element.station, element.name
+            direction = direction_in(basis, element.station)
+            yield known[element.assembly_id], direction, element.station, element.name
 
 
 def _transmittances(project: Project, building: Building, joints: Joints, given: Given) -> dict[str, Num]:

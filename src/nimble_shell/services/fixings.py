@@ -11,8 +11,9 @@ from nimble_shell.core.assemblies.course import Course
 from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import condition
+from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.basis.schools import FilmSchool
-from nimble_shell.core.basis.stations import Direction, Station, asked_R, direction_at
+from nimble_shell.core.basis.stations import Direction, Station, asked_R
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.fixings.cell import Cell, cell_of
 from nimble_shell.core.fixings.solved import SolvedFixing, solve_fixing
@@ -91,7 +92,7 @@ class FixingResults:
         core = assembly.core_index
 
         def reached(courses: Mapping[str, Course]) -> float | None:
-            station = station_in(project, assembly.id)
+            station, _ = place_in(project, assembly.id)
             more = (station, tuple(courses.items()))
             parts = (assembly, project.catalogue, project.basis)
             kept = self._crossings.get(parts, more)
@@ -160,15 +161,18 @@ class FixingResults:
         return self._ratios.put(parts, tuple(one for one in found if one is not None), direction)
 
 
-def station_in(project: Project, assembly_id: str) -> Station:
-    """Where the project uses a build-up first; the wall if nowhere."""
-    used = (one for building in project.buildings for one in building.elements if one.assembly_id == assembly_id)
-    return next((one.station for one in used), "D")
+def place_in(project: Project, assembly_id: str) -> tuple[Station, Direction]:
+    """Where the project uses a build-up first, and which way heat flows there; a wall if nowhere."""
+    for building in project.buildings:
+        for element in building.elements:
+            if element.assembly_id == assembly_id:
+                return element.station, direction_in(project.within(building.id).basis, element.station)
+    return "D", "horizontal"
 
 
 def direction_of(project: Project, assembly: Assembly) -> Direction:
     """Of the heat flow where the project uses a build-up."""
-    return direction_at(station_in(project, assembly.id))
+    return place_in(project, assembly.id)[1]
 
 
 def _solved_along(
@@ -208,7 +212,7 @@ def _crossing(project: Project, assembly: Assembly, courses: Mapping[str, Course
         return None
     counted = with_solved(assembly, courses)
     try:
-        found, _ = crossing(counted, project.catalogue, project.basis, asked, direction_at(station))
+        found, _ = crossing(counted, project.catalogue, project.basis, asked, direction_of(project, assembly))
     except DomainError:  # its core does not count: nothing is asked of its thickness
         return None
     return None if found is None else value_of(found)
@@ -363,13 +367,11 @@ def solved_here(project: Project) -> Project:
 
 
 def _solved_here(project: Project, assembly: Assembly) -> Assembly:
-    station = station_in(project, assembly.id)
+    station, direction = place_in(project, assembly.id)
 
     def solved(d: float) -> dict[str, Course]:
         there = assembly if d == core_thickness(assembly) else assembly.with_thickness(assembly.core_index or 0, d)
-        groups = (
-            _group(there, one, project.catalogue, project.basis, direction_at(station)) for one in assembly.fixings
-        )
+        groups = (_group(there, one, project.catalogue, project.basis, direction) for one in assembly.fixings)
         return {
             group.fixing.id: ((d, solve_fixing(*group.args).chi / group.cell.chi_approximate),)
             for group in groups

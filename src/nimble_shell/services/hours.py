@@ -10,7 +10,8 @@ from typing import Literal
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.damp import DampLimits
-from nimble_shell.core.basis.stations import Direction, Station, direction_at
+from nimble_shell.core.basis.flow import direction_in
+from nimble_shell.core.basis.stations import Direction, Station
 from nimble_shell.core.materials import Material
 from nimble_shell.core.moisture.hourly.life import Effect, Failing, Life, Seasons
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
@@ -74,7 +75,7 @@ def question(project: Project, at: PlacedDraft, life: Life, *more: str) -> Hours
     return HoursQuestion(
         assembly=bare_assembly(at.assembly), materials=materials_of(project, at.assembly, *more),
         basis=replace(bare_basis(project.basis), damp=DampLimits()), life=life,
-        direction=direction_at(at.station(project)),
+        direction=direction_in(project.basis, at.station(project)),
     )  # fmt: skip
 
 

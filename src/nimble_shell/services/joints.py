@@ -7,6 +7,7 @@ from concurrent.futures import Future
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.basis.condition import Condition, condition
+from nimble_shell.core.basis.flow import flows_inwards, over_the_year
 from nimble_shell.core.basis.schools import FilmSchool
 from nimble_shell.core.basis.stations import direction_through
 from nimble_shell.core.errors import DomainError, Issue, reason_of
@@ -96,10 +97,16 @@ def drawn(project: Project, joint: ShellJoint, moment_key: str = "winter", varia
                                     hint="choose another one for this joint"))  # fmt: skip
         owned = frozenset(one.place for one in owns if one.role == role.role)
         stacks[role.role] = stack_of(  # type: ignore[index]  # roles of the family
-            assembly, project.catalogue, project.basis, direction_through(role.role), owned
+            assembly,
+            project.catalogue,
+            project.basis,
+            over_the_year(project.basis, direction_through(role.role)),
+            owned,
         )
     values = values_of(joint, family, chosen)
     drawing = family.drawing(chosen, stacks, project.catalogue, values)
+    if flows_inwards(project.basis):
+        drawing = replace(drawing, inwards=True)
     moment = condition(project.basis, moment_key)
     between = moment.theta_i + UNHEATED_SHARE * (moment.theta_e - moment.theta_i)
     temperatures = {"inside": moment.theta_i, "outside": moment.theta_e, "neighbour": between}

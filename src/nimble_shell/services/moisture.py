@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from nimble_shell.core.basis.stations import direction_at
+from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.moisture.monthly.condensation import Month
 from nimble_shell.core.moisture.monthly.element import ElementYear, element_year, months_of
@@ -51,13 +51,13 @@ class SurfaceRanking:
 def through_the_year(project: Project, at: PlacedDraft) -> ElementYear:
     """A build-up as drafted through the months of the Basis. Raises DomainError, NotFound."""
     project = project.within(at.building_id)
-    return element_year(at.assembly, project.catalogue, project.basis, direction_at(at.station(project)))
+    return element_year(at.assembly, project.catalogue, project.basis, direction_in(project.basis, at.station(project)))
 
 
 def positions_of(project: Project, at: PlacedDraft) -> tuple[Position, ...]:
     """Where the control plane of a build-up may lie. Raises DomainError, NotFound."""
     project = project.within(at.building_id)
-    return positions(at.assembly, project.catalogue, project.basis, direction_at(at.station(project)))
+    return positions(at.assembly, project.catalogue, project.basis, direction_in(project.basis, at.station(project)))
 
 
 def surface_ranking(project: Project, building_id: str, joints: Sequence[KnownJoint]) -> SurfaceRanking:
@@ -83,7 +83,9 @@ def surface_ranking(project: Project, building_id: str, joints: Sequence[KnownJo
             continue
         f_rsi, why = None, ""
         try:
-            f_rsi = surface_factor(assembly, project.catalogue, project.basis, direction=direction_at(element.station))
+            f_rsi = surface_factor(
+                assembly, project.catalogue, project.basis, direction=direction_in(project.basis, element.station)
+            )
         except DomainError as error:
             why = error.issues[0].message
         months = months_of(project.basis, assembly.outside)

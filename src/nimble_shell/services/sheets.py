@@ -8,7 +8,8 @@ from typing import Any
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.basis.condition import Condition, condition, critical_temperature
-from nimble_shell.core.basis.stations import asked_R, direction_at
+from nimble_shell.core.basis.flow import direction_in
+from nimble_shell.core.basis.stations import asked_R
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.fixings.kinds import CAUTION
 from nimble_shell.core.fixings.solved import SolvedFixing
@@ -107,7 +108,7 @@ def moisture_sheet(
     project = stored.project.within(building_id)
     station = station_of(building_in(project, building_id), assembly_id)
     assembly = assembly_in(project, assembly_id)
-    direction = direction_at(station)
+    direction = direction_in(project.basis, station)
     moment = condition(project.basis, "winter")
     drawn = wall_section(assembly, project.catalogue,
                          bench(assembly, project.catalogue, project.basis, "winter", station).wall.profile,

@@ -8,7 +8,8 @@ from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.assemblies.systems import REFERENCE, SYSTEMS
-from nimble_shell.core.basis.stations import Station, asked_R, direction_at
+from nimble_shell.core.basis.flow import direction_in
+from nimble_shell.core.basis.stations import Station, asked_R
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.studies.claim import Checked, Claim, check_claim
@@ -67,7 +68,7 @@ class Probe:
 def foam(project: Project, at: PlacedDraft, cores: Sequence[str]) -> Foam:
     """Cores by thicknesses. Without cores named, those of the build-up's system. Raises DomainError, NotFound."""
     station = at.station(project)
-    asked, direction = asked_R(project.basis.targets, station), direction_at(station)
+    asked, direction = asked_R(project.basis.targets, station), direction_in(project.basis, station)
     system = SYSTEMS.get(at.assembly.system)
     chosen = list(cores) or list(system.cores if system else ())
     args = (at.assembly, project.catalogue, project.basis)
@@ -115,19 +116,19 @@ def _brought(
     except DomainError as error:
         return assembly, error.issues[0].message
     R = value_of(leader.wall.figures["R_clear"].number)
-    found, why_not = crossing(assembly, project.catalogue, project.basis, R, direction_at(station))
+    found, why_not = crossing(assembly, project.catalogue, project.basis, R, direction_in(project.basis, station))
     return (assembly, why_not) if found is None else (assembly.with_thickness(index, value_of(found)), "")
 
 
 def claim(project: Project, at: PlacedDraft, claimed: Claim) -> Checked:
     """A supplier's R worked through. Raises DomainError, NotFound."""
-    direction = direction_at(at.station(project))
+    direction = direction_in(project.basis, at.station(project))
     return check_claim(at.assembly, project.catalogue, project.basis, claimed, direction)
 
 
 def day_through(project: Project, at: PlacedDraft, month: int, rise: float) -> Day:
     """A month's mean day. Raises DomainError, NotFound."""
-    direction = direction_at(at.station(project))
+    direction = direction_in(project.basis, at.station(project))
     return day(at.assembly, project.catalogue, project.basis, month, rise=rise, direction=direction)
 
 
@@ -141,7 +142,7 @@ def probe(
     chase_share: float,
 ) -> Probe:
     """Temperature at a depth, and a groove. Raises DomainError, NotFound."""
-    direction = direction_at(at.station(project))
+    direction = direction_in(project.basis, at.station(project))
     args = (at.assembly, project.catalogue, project.basis)
     coldest = str(project.basis.climate.coldest)
     return Probe(

@@ -8,7 +8,8 @@ from dataclasses import dataclass
 from typing import Any
 
 from nimble_shell.core.assemblies.assembly import Assembly
-from nimble_shell.core.basis.stations import Direction, direction_at, direction_through
+from nimble_shell.core.basis.flow import direction_in, over_the_year
+from nimble_shell.core.basis.stations import Direction, direction_through
 from nimble_shell.core.errors import DomainError, reason_of
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.joints.sealing.seals import Leakages, graded
@@ -52,7 +53,10 @@ class VerdictResults:
 
     def element(self, project: Project, at: PlacedDraft, ticket: str = "") -> Future[Verdict]:
         """A build-up as drafted. Raises NotFound; the future raises DomainError."""
-        project, direction = project.within(at.building_id), direction_at(at.station(project))
+        project, direction = (
+            project.within(at.building_id),
+            direction_in(project.within(at.building_id).basis, at.station(project)),
+        )
         return self.queue.ask(judge, *_element(project, at.assembly, direction), ticket=ticket)
 
     def joint(self, question: LeakQuestion, ticket: str = "") -> Future[JudgedJoint]:
@@ -67,7 +71,7 @@ class VerdictResults:
         for element in building.elements:
             assembly = by_id.get(element.assembly_id or "")
             if assembly is not None:
-                args = _element(project, assembly, direction_at(element.station))
+                args = _element(project, assembly, direction_in(project.basis, element.station))
                 verdict, why = self._known(judge_alone, args)
                 found.append(JudgedPart(id=element.id, station=element.station, name=element.name, joint=False,
                                    verdict=verdict, why_not=why))  # fmt: skip
@@ -107,7 +111,7 @@ def leak_question(
     judged = sealing(project, joint, what, f_rsi)
     role = joint.roles[0]
     assembly = next(one for one in project.assemblies if one.id == role.assembly_id)
-    direction = direction_through(role.role)
+    direction = over_the_year(project.basis, direction_through(role.role))
     value = judged.leakage[1] if leakage is None else leakage
     args = (
         bare_assembly(assembly), materials_of(project, assembly), bare_basis(project.basis), direction, value,

@@ -6,7 +6,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
-from nimble_shell.core.basis.stations import Direction, direction_at
+from nimble_shell.core.basis.flow import direction_in
+from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.moisture.monthly.condensation import DAYS
 from nimble_shell.core.moisture.monthly.element import element_planes, months_of
@@ -99,11 +100,13 @@ class _Place:
 
     @property
     def direction(self) -> Direction:
-        return direction_at(self.at.station(self.project))
+        return direction_in(self.project.basis, self.at.station(self.project))
 
 
 def _of_side(place: _Place, of: OfSide, figure: str) -> Derivation:
-    direction = direction_at(station_of(building_in(place.project, place.at.building_id), of.leader))
+    direction = direction_in(
+        place.project.basis, station_of(building_in(place.project, place.at.building_id), of.leader)
+    )
     return wall_working(*place.wall, of.condition, figure, direction=direction)
 
 

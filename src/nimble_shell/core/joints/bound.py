@@ -11,7 +11,6 @@ import shapely
 from numpy.typing import NDArray
 
 from nimble_shell.core.basis.schools import FilmSchool
-from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.conduction.section import Point, Region, Section, SurfaceSegment
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.drawing import SNAP, Air, Drawing
@@ -100,7 +99,7 @@ def _segments(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[
             if air is None or start == end:
                 continue
             if air.R_s is not None or not mould:
-                R_s = _film(air, normal, school, drawing.direction or ("horizontal" if drawing.plan else None))
+                R_s = _film(air, normal, school, drawing)
             else:
                 x, y = (p[0] + q[0]) / 2 - _OUT * normal[0], (p[1] + q[1]) / 2 - _OUT * normal[1]
                 of_opening = any(shapely.contains_xy(polygon, x, y) for polygon in openings)
@@ -139,12 +138,12 @@ def _split(a: Point, b: Point, polygons: list[shapely.Polygon]) -> Iterator[tupl
     yield from itertools.pairwise(points)
 
 
-def _film(air: Air, normal: Point, school: FilmSchool, direction: Direction | None) -> float:
-    """Surface resistance. A normal that points down belongs to a ceiling: heat flows up into it."""
+def _film(air: Air, normal: Point, school: FilmSchool, drawing: Drawing) -> float:
+    """Surface resistance. A normal that points down belongs to a ceiling: heat flows up into it, or down out of it."""
     if air.R_s is not None:
         return air.R_s
-    if direction is not None:
-        return films(school, direction).R_si
-    if abs(normal[1]) <= _FLAT:
+    if drawing.direction is not None:
+        return films(school, drawing.direction).R_si
+    if drawing.plan or abs(normal[1]) <= _FLAT:
         return films(school, "horizontal").R_si
-    return films(school, "up" if normal[1] < 0 else "down").R_si
+    return films(school, "up" if (normal[1] < 0) != drawing.inwards else "down").R_si

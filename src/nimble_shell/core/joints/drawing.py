@@ -79,6 +79,7 @@ class Drawing:
     marks: tuple[Mark, ...] = ()
     plan: bool = False  #: a horizontal cut: all heat flows horizontally
     direction: Direction | None = None  #: of the heat flow at every inner surface; None: by how each of them lies
+    inwards: bool = False  #: heat flows into the room over the year: up and down turn round
     kind: SectionKind = "plane"
     sides: tuple[str, str] = ("outside", "inside")  #: what lies to the left and right of the view
     assumptions: tuple[str, ...] = ()

@@ -30,6 +30,7 @@ _NO_STORE = frozenset({"foam", "metal", "membrane", "plastic", "glass"})
 _LAMBDA_MOIST = {
     "timber": 1.4, "panel": 1.4, "concrete": 4.0, "masonry": 4.0, "render": 4.0, "fibre": 0.5, "fill": 4.0,
 }  # fmt: skip
+_HARDCORE_RHO, _HARDCORE_LAMBDA = 1000.0, 1.0  #: [kg/m³], [W/(m·K)]
 _MOULD: dict[str, MouldClass] = {
     "timber": "very sensitive", "panel": "sensitive", "fibre": "sensitive", "concrete": "medium resistant",
     "masonry": "medium resistant", "render": "medium resistant", "foam": "medium resistant", "fill": "medium resistant",
@@ -55,6 +56,13 @@ def hygric_of(material: Material) -> tuple[Hygric | None, str]:
         return None, f"{material.name} has no sorption data: taken not to store water"
     w80, w_f, A = shares[0] * material.rho, shares[1] * material.rho, shares[2]
     return Hygric(w80, w_f, A), f"{material.name} has no sorption data: derived from its density as {material.family}"
+
+
+def is_hardcore(material: Material) -> bool:
+    """Whether a layer of it below a floor is as the ground is: gravel, sand, soil, not a fill that insulates."""
+    return material.family == "ground" or (
+        material.family == "fill" and material.rho >= _HARDCORE_RHO and material.lambda_ >= _HARDCORE_LAMBDA
+    )
 
 
 def lambda_moist(material: Material) -> float:

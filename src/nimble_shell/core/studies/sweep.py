@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import condition
+from nimble_shell.core.basis.flow import direction_of_flow, over_the_year
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import NotConverged
 from nimble_shell.core.materials import Catalogue
@@ -69,8 +70,10 @@ class Sweep:
         Fixed point of resistance, flux and temperatures; λ changes slowly with θ, so it contracts fast.
         """
         moment = condition(self.basis, season)
+        outwards = over_the_year(self.basis, self.direction)
+        direction = direction_of_flow(outwards, moment.theta_i, moment.theta_e)
         resolved = resolved_section(
-            self.assembly, self.catalogue, surroundings(self.basis.schools, self.direction, season=season)
+            self.assembly, self.catalogue, surroundings(self.basis.schools, direction, season=season)
         ).resolved
         element = resolved.element
         R_si, R_se = value_of(element.R_si), value_of(element.R_se)

@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import Condition, condition
+from nimble_shell.core.basis.flow import direction_of_flow, over_the_year
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.climate import p_sat
 from nimble_shell.core.materials import Catalogue
@@ -169,7 +170,7 @@ class _Calculation:
     ) -> None:
         self.assembly, self.catalogue, self.basis = assembly, catalogue, basis
         self.condition = condition(basis, condition_key)
-        self.direction, self.given = direction, given
+        self.direction, self.outwards, self.given = direction, over_the_year(basis, direction), given
         self.found: dict[str, Figure] = {}
 
     def run(self) -> WallFigures:
@@ -179,7 +180,7 @@ class _Calculation:
         self._seasons()
         self._amounts(of_school(totals, self.basis.schools))
         self._inside_share(label)
-        profile = self._profile(label)
+        profile = self._profile(self._section(moment=self.condition).resolved)
         self._add(
             "f_rsi",
             "temperature factor, clear section",
@@ -195,8 +196,14 @@ class _Calculation:
             R_layers=tuple(value_of(layer.resistance()) for layer in label.element.layers),
         )
 
-    def _section(self, age: Age = "aged", season: Season = "winter", prefix: str = "") -> ResolvedSection:
-        around = surroundings(self.basis.schools, self.direction, age, season)
+    def _section(
+        self, age: Age = "aged", season: Season = "winter", prefix: str = "", moment: Condition | None = None
+    ) -> ResolvedSection:
+        """As labelled, or at a moment: then its films are those of the direction in which heat flows at it."""
+        direction = self.direction
+        if moment is not None:
+            direction = direction_of_flow(self.outwards, moment.theta_i, moment.theta_e)
+        around = surroundings(self.basis.schools, direction, age, season)
         return resolved_section(self.assembly, self.catalogue, around, given=self.given, prefix=prefix)
 
     def _add(self, key: str, text: str, dimension: str, number: Num) -> None:
@@ -240,7 +247,7 @@ class _Calculation:
         seasons: tuple[Season, ...] = ("winter", "summer")
         for season in seasons:
             moment = condition(self.basis, season)
-            resolved = self._section(season=season).resolved
+            resolved = self._section(season=season, moment=moment).resolved
             state = steady_state(resolved.element, moment.theta_i, moment.theta_e, given=self.given, key=season)
             self._pair(season, f"{season}, field with λ(θ)", state.R)
             bridged = Element(

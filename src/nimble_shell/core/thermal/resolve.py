@@ -12,6 +12,7 @@ from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue, ConductivityTable, Material
+from nimble_shell.core.materials.derived import is_hardcore
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.thermal.air import A_V_LARGE, A_V_SMALL, air_layer_resistance
 from nimble_shell.core.thermal.conductivity import conductivity_at
@@ -88,11 +89,11 @@ def resolve(
     Notes
     -----
     A well-ventilated layer and all outside of it are left out, and the outer film is still air. A slightly ventilated
-    layer gives two elements to be interpolated between.
+    layer gives two elements to be interpolated between. Hardcore below a floor is as the ground is, and left to it.
 
     References
     ----------
-    .. [1] ISO 6946:2017, 6.9.3 (slightly ventilated), 6.9.4 (well ventilated).
+    .. [1] ISO 6946:2017, 6.9.3 (slightly ventilated), 6.9.4 (well ventilated); ISO 13370:2017, 7.1 (hardcore).
     """
     check_materials(assembly, catalogue)
     cut = next((i for i, layer in enumerate(assembly.layers) if layer.air and layer.air.ventilation == "well"), None)
@@ -105,7 +106,7 @@ def resolve(
                 hint="put a layer inside of it, or make the air layer unventilated",
             )
         )
-    counted = len(assembly.layers) if cut is None else cut
+    counted = _above_hardcore(assembly, catalogue) if cut is None else cut
     layers = tuple(_layer(assembly, index, catalogue, surroundings, given, prefix) for index in range(counted))
     element = _element(layers, surroundings, given, sheltered=cut is not None, ground=assembly.outside == "ground")
     slight = next(
@@ -123,6 +124,17 @@ def resolve(
     return Resolved(
         element=element, counted=counted, openings=openings, vented=vented, fixings=fixings, hollows=hollows
     )
+
+
+def _above_hardcore(assembly: Assembly, catalogue: Catalogue) -> int:
+    """Layers from inside, without gravel and soil that lie outermost below a floor; at least one."""
+    counted = len(assembly.layers)
+    while assembly.outside == "ground" and counted > 1:
+        material = catalogue.get(assembly.layers[counted - 1].material or "")
+        if material is None or not is_hardcore(material):
+            break
+        counted -= 1
+    return counted
 
 
 def between(unventilated: Num, ventilated: Num, openings: Num, symbol: str, text: str) -> Num:

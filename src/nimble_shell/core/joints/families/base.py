@@ -12,6 +12,11 @@ from nimble_shell.core.joints.stack import Stack, row_of
 from nimble_shell.core.parameters import Choice
 from nimble_shell.core.quantities.sentence import sentence
 
+#: One convention for the areas and for ψ, whatever the wall does below the floor.
+EXTERNAL = (
+    "external dimensions: walls to the underside of the floor (without hardcore), whatever stands below it, floors to "
+    "the walls' outer faces; hardcore counts as ground"
+)
 SOIL_LAMBDA = 2.0  #: of ground that is not known, ISO 13370:2017, table 7 [W/(m·K)]
 
 
@@ -31,7 +36,7 @@ def draw(at: Situation) -> Drawing:
     board.open_face(wall, foot, H)
     board.air("outside", box(-wall.d - deep, ground - 0.05, -wall.d / 2, H), 0.04)
     U_ground = ground_U(slab, B, wall.d)
-    board.refer(wall.name, wall.U, H, H, H + slab.d)
+    board.refer(wall.name, wall.U, H, H, H + slab.d)  # outside, walls are measured to the floor's underside
     board.refer(f"{slab.name}, on the ground", U_ground, b, b, b + wall.d)
     view = (-out - 0.45, -max(slab.d, at.number("ground")) - at.number("view"), 0.75, 0.55)
     return board.done(view, assumptions=(*assumed(b), *_ROW.get(at.variant, ())))
@@ -57,6 +62,7 @@ def assumed(b: float) -> tuple[str, ...]:
             wide=(2 * b, "distance"),
         ),
         "U of the floor with its ground by ISO 13370:2017, 7.2, so ψ is the joint alone",
+        EXTERNAL,
     )
 
 

@@ -66,6 +66,7 @@ def draw(at: Situation) -> Drawing:
     board.air("inside", box(middle, -slab.d / 2, b, H))
     board.air("outside", box(-wall.d - deep, ground - 0.05, middle, H), 0.04)
     board.refer("door", U, H)
+    board.refer(wall.name, wall.U, 0.0, 0.0, slab.d)  # the floor's edge below the door
     board.refer(f"{slab.name}, on the ground", ground_U(slab, 2 * b, wall.d), b, b, b + wall.d)
     board.mark("lap", left, top)
     board.mark("bead", left + wide, top)
