@@ -32,6 +32,7 @@ def test_a_published_case_runs_from_its_file(tmp_path: Path, number: int) -> Non
         "points",
         "surface",
         "f_rsi",
+        "f_rsi_error",
         "estimated_error",
         "unknowns",
         "balance",

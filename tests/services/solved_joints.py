@@ -18,6 +18,7 @@ def figures_of(psi: float, f_rsi: float | None) -> JointFigures:
         heat_flow={"inside": 30.0, "outside": -30.0},
         balance=0.0,
         f_rsi=f_rsi,
+        f_error=1e-4,
         coldest=Extremes(min=17.0, at=NOWHERE, max=19.0, at_max=NOWHERE),
         temperatures={"inside": 20.0, "outside": -10.0},
         unknowns=1000,

@@ -108,7 +108,7 @@ class TestFigures:
     @pytest.fixture
     def solved(self) -> SolvedFixing:
         figures = JointFigures(coupling={("inside", "outside"): 0.3}, psi={}, error=0.0, certain=None, heat_flow={},
-                               balance=0.0, f_rsi=0.9, coldest=Extremes(min=1, at=(0, 0), max=2, at_max=(0, 0)),
+                               balance=0.0, f_rsi=0.9, f_error=0.001, coldest=Extremes(min=1, at=(0, 0), max=2, at_max=(0, 0)),
                                temperatures={}, unknowns=9)  # fmt: skip
         field = SolvedJoint(**{one.name: getattr(figures, one.name) for one in fields(JointFigures)},
                             field=cast("Any", np.zeros(200_000)), trace=np.zeros((0, 3, 3)), segments=(), lines=[])  # fmt: skip

@@ -100,6 +100,7 @@ class SolvedOut(Model):
     psi: dict[str, dict[str, float]]
     psi_out: dict[str, float]
     error: float
+    f_error: float | None  #: of f_rsi, estimated
     certain: list[float] | None
     heat_flow: dict[str, float]
     balance: float

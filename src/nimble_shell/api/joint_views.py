@@ -95,6 +95,7 @@ def answered(drawing: Drawing, found: SolvedJoint, moment: Condition, accuracy: 
         psi={f"{a}|{b}": cast("dict[str, float]", dict(values)) for (a, b), values in answer.psi.items()},
         psi_out={system: to_outside(answer, system) for system in SYSTEMS},
         error=answer.error,
+        f_error=answer.f_error,
         certain=None if answer.certain is None else list(answer.certain),
         heat_flow=answer.heat_flow,
         balance=answer.balance,

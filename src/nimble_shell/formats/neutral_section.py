@@ -17,7 +17,7 @@ from pydantic import Field
 from nimble_shell.core.conduction.boxes import Box, BoxModel, Face, Point3
 from nimble_shell.core.conduction.result import Extremes, Result
 from nimble_shell.core.conduction.section import Point, Region, Section, SurfaceSegment
-from nimble_shell.core.conduction.solve import solve
+from nimble_shell.core.conduction.solution import solve
 from nimble_shell.core.conduction.solve_boxes import solve_boxes
 from nimble_shell.core.errors import Collector, DomainError, Path
 from nimble_shell.core.quantities.sentence import sentence
@@ -192,6 +192,7 @@ def _printed(case: SectionCase, result: Result) -> dict[str, Any]:
         },
         "surface": {env: _surface(extremes) for env, extremes in result.surface.items()},
         "f_rsi": result.f_rsi,
+        "f_rsi_error": result.f_error,
         "estimated_error": result.estimated_error if math.isfinite(result.estimated_error) else None,
         "unknowns": result.unknowns,
         "balance": result.balance,

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Iterable
 
-from nimble_shell.references import conduction, damp, elements, fixings, manufactured, moisture
+from nimble_shell.references import conduction, damp, elements, fixings, joints, manufactured, moisture
 from nimble_shell.references.rows import Row, markdown, table
 
 __all__ = ["GROUPS", "Row", "markdown", "run", "table"]
@@ -12,6 +12,7 @@ GROUPS: dict[str, Callable[[], Iterable[Row]]] = {
     "conduction": conduction.rows,
     "manufactured": manufactured.rows,
     "fixings": fixings.rows,
+    "joints": joints.rows,
     "moisture": moisture.rows,
     "damp": damp.rows,
 }

@@ -15,7 +15,8 @@ from nimble_shell.core.conduction.field import lower_bound
 from nimble_shell.core.conduction.limit import extrapolated
 from nimble_shell.core.conduction.mesh import first_grid
 from nimble_shell.core.conduction.section import Region, Section, SurfaceSegment
-from nimble_shell.core.conduction.solve import refined, solve, solve_on
+from nimble_shell.core.conduction.solution import solve
+from nimble_shell.core.conduction.solve import refined, solve_on
 from nimble_shell.core.conduction.solve_boxes import solve_boxes
 from nimble_shell.formats import neutral_section
 from nimble_shell.references.rows import Row

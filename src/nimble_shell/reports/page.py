@@ -56,6 +56,8 @@ def surface_rows(heading: PageHeading, solved: SolvedJoint) -> list[list[str]]:
     if solved.f_rsi is not None:
         asked = "" if heading.f_rsi_asked is None else f", asked {heading.f_rsi_asked:.2f}"
         rows.append(["temperature factor f_Rsi", f"{solved.f_rsi:.3f}{asked}"])
+        if solved.f_error is not None:
+            rows.append(["error of it, estimated", f"±{solved.f_error:.3f}"])
     return rows
 
 

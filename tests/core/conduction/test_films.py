@@ -13,7 +13,7 @@ from nimble_shell.core.conduction.elements import shape_functions, shape_slopes
 from nimble_shell.core.conduction.mesh import build
 from nimble_shell.core.conduction.section import Section
 from nimble_shell.core.conduction.solve import begun, once_more, solve_mesh, with_films
-from nimble_shell.core.joints.bound import section_of
+from nimble_shell.core.joints.bound import judged, section_of
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.joints import drawn, question
 
@@ -24,7 +24,8 @@ LAB = PROJECT.within("main-laboratory")
 def section(joint_id: str, *, mould: bool = False) -> Section:
     joint = next(one for one in PROJECT.buildings[0].joints if one.id == joint_id)
     drawing, temperatures, school, _ = question(LAB, drawn(LAB, joint), "final")
-    return section_of(drawing, temperatures, school, mould=mould)
+    plain = section_of(drawing, temperatures, school)
+    return judged(drawing, plain) if mould else plain
 
 
 @pytest.mark.parametrize("joint_id", ["j2", "j4", "j6"])

@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 
 from nimble_shell.core.conduction.mesh import build, first_grid, graded
 from nimble_shell.core.conduction.section import Region, Section, SurfaceSegment
-from nimble_shell.core.conduction.solve import solve, solve_on
+from nimble_shell.core.conduction.solution import solve
+from nimble_shell.core.conduction.solve import solve_on
 from nimble_shell.core.errors import DomainError
 
 NOWHERE = np.empty((0, 2))

@@ -9,7 +9,7 @@ import pytest
 from nimble_shell.core.assemblies.assembly import Assembly, JointPlace, Member
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.basis.basis import Basis
-from nimble_shell.core.joints.drawing import Board, Drawing
+from nimble_shell.core.joints.drawing import Board
 from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.core.joints.families.family import Owned, Role
 from nimble_shell.core.joints.ownership import Taken, left_in, share_of, taken_by
@@ -54,42 +54,6 @@ def H_of(assembly: Assembly, *joints: tuple[float, list[Taken]]) -> float:
     left = left_in(assembly, AREA, [one for _, takes in joints for one in takes])
     U = 1 / value_of(clear_wall_R(left, CATALOGUE, Basis()))
     return AREA * U + sum(added for added, _ in joints)
-
-
-STRIPS: list[tuple[str, JointPlace, str, float]] = [
-    ("sip", "seam", "double lumber", 1.2),
-    ("sip-floor", "seam", "double lumber", 1.2),
-    ("metal-panel", "seam", "two seals", 2.0),  # steel skins carry heat along: nearer ones feel each other
-    ("cassette", "stud", "double stud", 1.2),
-    ("bead-cassette", "stud", "double stud", 1.2),
-]
-
-
-@pytest.mark.parametrize(("system", "place", "variant", "centres"), STRIPS)
-def test_areas_and_every_seam_are_what_a_solved_strip_of_the_wall_is(
-    system: str, place: JointPlace, variant: str, centres: float
-) -> None:
-    made = wall(system, {place})
-    assembly = replace(made, layers=tuple(
-        replace(layer, members=tuple(replace(member, centres=centres) for member in layer.members))
-        for layer in made.layers
-    ))  # fmt: skip
-    H = H_of(assembly, joint("seam", variant, assembly, AREA / centres))
-    clear = stack_of(assembly, CATALOGUE, Basis(), owned=frozenset({place}))
-    drawing = FAMILIES["seam"].drawing(variant, {"wall": clear}, CATALOGUE)
-    strip = solve_joint(cut(drawing, centres), T).coupling[("inside", "outside")]
-    assert pytest.approx(AREA / centres * strip, rel=3e-3) == H
-
-
-def cut(drawing: Drawing, width: float) -> Drawing:
-    """The seam in the middle of one spacing: what lies further from it than half of that is cut off."""
-    board = Board()
-    for shape in drawing.shapes:
-        ring = [(x, min(max(y, -width / 2), width / 2)) for x, y in shape.ring]
-        board.poly(ring, shape.fill, shape.part)
-    for air in drawing.airs:
-        board.air(air.env, [(x, min(max(y, -width / 2), width / 2)) for x, y in air.ring], air.R_s)
-    return board.done(drawing.view, plan=True)
 
 
 def test_corners_alone_leave_every_other_spline_with_the_area() -> None:

@@ -13,7 +13,7 @@ from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.conduction.field import lower_bound
 from nimble_shell.core.conduction.solve import begun, once_more
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
-from nimble_shell.core.joints.bound import section_of
+from nimble_shell.core.joints.bound import judged, section_of
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.core.joints.solved import PSI_ERROR, solve_joint
@@ -106,7 +106,8 @@ def test_a_window_in_the_foam_costs_less_than_one_at_the_rooms_edge() -> None:
 
 
 def test_a_frame_is_judged_with_the_film_of_frames_and_the_wall_beside_it_with_its_own() -> None:
-    found = section_of(drawing(FAMILIES["opening"], "framed", "sip"), T, "iso6946", mould=True)
+    window, door = drawing(FAMILIES["opening"], "framed", "sip"), drawing(FAMILIES["threshold"], "on the slab", "sip")
+    found = judged(window, section_of(window, T, "iso6946"))
     by_film = {
         R_s: [(one.a, one.b) for one in found.segments if one.env == "inside" and one.R_s == R_s]
         for R_s in {one.R_s for one in found.segments if one.env == "inside"}
@@ -116,7 +117,7 @@ def test_a_frame_is_judged_with_the_film_of_frames_and_the_wall_beside_it_with_i
     assert all(min(a[1], b[1]) >= shim - 1e-9 for a, b in by_film[0.13])  # the frame stands on its shims
     assert all(max(a[1], b[1]) <= shim + 1e-9 for a, b in by_film[0.25])
     assert sum(abs(a[1] - b[1]) for a, b in by_film[0.13]) == pytest.approx(0.080)
-    leaf = section_of(drawing(FAMILIES["threshold"], "on the slab", "sip"), T, "iso6946", mould=True)
+    leaf = judged(door, section_of(door, T, "iso6946"))
     assert {one.R_s for one in leaf.segments if one.env == "inside" and max(one.a[1], one.b[1]) > 0.03} == {0.13}
 
 

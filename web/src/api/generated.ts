@@ -4463,6 +4463,8 @@ export interface components {
             critical: number;
             /** Error */
             error: number;
+            /** F Error */
+            f_error: number | null;
             /** F Rsi */
             f_rsi: number | null;
             /** Falls Short */

@@ -19,6 +19,7 @@ _POINTS = np.array([[1 - 2 * a if at == n else a for n in range(3)] for a in (_A
 _WEIGHTS = np.array([0.223381589678011] * 3 + [0.109951743655322] * 3)
 #: A point nearer to a triangle than this lies in it. [m]
 NEAR = 4e-8
+_AT_ONCE = 64  #: points that are looked for together
 #: Three Gauss points of an edge, on 0…1.
 _LINE = np.array([0.5 - np.sqrt(0.15), 0.5, 0.5 + np.sqrt(0.15)])
 _LINE_WEIGHTS = np.array([5.0, 8.0, 5.0]) / 18
@@ -152,11 +153,15 @@ def value_at(space: Space, theta: FloatArray, points: FloatArray) -> FloatArray:
     gradients, _ = barycentric_gradients(mesh)
     steepness = np.linalg.norm(gradients, axis=2)
     centre = mesh.xy[mesh.triangles].mean(axis=1)
+    offset = 1 / 3 - np.einsum("mad,md->ma", gradients, centre)
+    nodes = space.nodes
     found = np.full(len(points), np.nan)
-    for at, point in enumerate(points):
-        L = 1 / 3 + np.einsum("mad,md->ma", gradients, point - centre)
-        distance = (L / steepness).min(axis=1)  # to the nearest side, negative outside [m]
-        best = int(np.argmax(distance))
-        if distance[best] > -NEAR:
-            found[at] = float(shape_functions(L[best]) @ theta[space.nodes[best]])
+    for start in range(0, len(points), _AT_ONCE):
+        some = points[start : start + _AT_ONCE]
+        L = np.einsum("mad,pd->pma", gradients, some) + offset
+        distance = (L / steepness).min(axis=2)  # to the nearest side, negative outside [m]
+        best = np.argmax(distance, axis=1)
+        rows = np.arange(len(some))
+        values = np.einsum("pa,pa->p", shape_functions(L[rows, best]), theta[nodes[best]])
+        found[start : start + _AT_ONCE] = np.where(distance[rows, best] > -NEAR, values, np.nan)
     return found

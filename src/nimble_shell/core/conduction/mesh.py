@@ -24,6 +24,8 @@ IntArray = NDArray[np.int64]
 
 NEAREST = 8  #: intervals beside a corner are at most this part of the smaller extent of the model
 GROWTH = 2.5  #: an interval is at most this many times its neighbour
+_CLOSER = 3  #: halvings towards a place, each time
+_CLOSEST = 5e-5  #: nearer to it than this a line needs no other between [m]
 _ON = 1e-7  #: a corner nearer to an edge lies on it [m]
 _SNAP = 1e-8  #: corners nearer than this are one [m]
 
@@ -51,6 +53,10 @@ class Grid:
     def refined(self, columns: NDArray[np.bool_], rows: NDArray[np.bool_]) -> Grid:
         """Chosen intervals halved."""
         return Grid(x=halved(self.x, columns), y=halved(self.y, rows))
+
+    def towards(self, place: Point) -> Grid:
+        """The intervals beside a place halved again and again, each time the nearer half."""
+        return Grid(x=_closing(self.x, place[0]), y=_closing(self.y, place[1]))
 
 
 def first_grid(section: Section, growth: float = GROWTH) -> Grid:
@@ -83,6 +89,14 @@ def graded(values: FloatArray, nearest: float, growth: float = GROWTH) -> FloatA
     while len(lines) < 5:
         lines = halved(lines, np.ones(len(lines) - 1, dtype=bool))
     return lines
+
+
+def _closing(lines: FloatArray, at: float) -> FloatArray:
+    """Lines that close in on a coordinate, from either side. [m]"""
+    below, above = lines[lines < at - _SNAP], lines[lines > at + _SNAP]
+    parts = 0.5 ** np.arange(1, _CLOSER + 1)
+    more = [at + (end - at) * parts for end in (*below[-1:], *above[:1]) if abs(end - at) > _CLOSEST]
+    return np.unique(np.concatenate([lines, *more]))
 
 
 def _beside(a: float, b: float, nearest: float) -> FloatArray:

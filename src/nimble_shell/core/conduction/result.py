@@ -33,6 +33,7 @@ class Result:
     estimated_error: float  #: relative, of couplings, or of temperatures where a flow is unbounded; inf if not known
     unknowns: int
     steps: int  #: grids solved
+    f_error: float | None = None  #: of `f_rsi`, estimated; None if not known [-]
 
     @property
     def balance(self) -> float | None:

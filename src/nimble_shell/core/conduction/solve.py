@@ -23,8 +23,8 @@ from nimble_shell.core.conduction.elements import (
 )
 from nimble_shell.core.conduction.mesh import GROWTH, Grid, Mesh, build, first_grid
 from nimble_shell.core.conduction.refinement import check_size, chosen, error_of
-from nimble_shell.core.conduction.result import Extremes, Result, flows_of
-from nimble_shell.core.conduction.section import Section, SurfaceSegment
+from nimble_shell.core.conduction.result import Extremes
+from nimble_shell.core.conduction.section import Point, Section, SurfaceSegment
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
 from nimble_shell.core.progress import report
 
@@ -37,7 +37,8 @@ MOST_UNKNOWNS = 400_000
 _PER_CELL = 4  #: unknowns of a cell of two triangles, in a large grid
 _MOST_ROUNDS = 40  #: of λ(θ); each gains a digit or two
 _STILL = 1e-6  #: change of any temperature at which they end [K]
-_LED, _MOST_LED = 1e-10, 200  #: residual, relative, and steps of a solution led by another one
+_LED, _MOST_LED = 1e-9, 200  #: residual, relative, and steps of a solution led by another one
+_EARN_BACK = 1e-11  #: heat missing from the balance from which a second step is worth it, relative
 _MOST_LOST = 1e-5  #: heat that may be missing from the balance of a direct solution, relative
 
 
@@ -52,6 +53,7 @@ class Fields:
     G: FloatArray  #: heat into the section through i per kelvin of j, shape (environments, environments)
     touching: frozenset[tuple[int, int]]  #: pairs of prescribed temperatures that meet in a point
     solver: Solver  #: of the same mesh, for films that differ a little
+    system: System  #: that was solved
 
 
 @dataclass(frozen=True, slots=True, eq=False, kw_only=True)
@@ -64,42 +66,7 @@ class Solved:
     steps: int  #: grids solved
     limit: FloatArray | None = None  #: couplings that the grids go to, as `Fields.G`; the error is then theirs
     low: float | None = None  #: what the coupling is certainly not below, where that is known [W/(m·K)]
-
-
-def solve(section: Section, points: FloatArray, *, target: float = 0.002, most: int = MOST_UNKNOWNS) -> Result:
-    """Solve to a relative error of every environment's coupling.
-
-    Parameters
-    ----------
-    points
-        Where temperatures are wanted, shape (n, 2). [m]
-    target
-        Error of the couplings, relative to the largest of an environment to all others.
-    most
-        Unknowns at which refinement stops; the estimate then says what was reached.
-
-    Raises
-    ------
-    DomainError
-        If a part is bound to no environment, or an environment meets no surface.
-    NotConverged
-        If the equations lose heat, as with slivers of extreme contrast.
-    """
-    found = refined(section, points, target=target, most=most)
-    fields = found.fields
-    T = np.array(list(section.temperatures.values()))
-    flows, coupling = flows_of(tuple(section.temperatures), fields.G, T, fields.touching)
-    theta = fields.theta @ T
-    return Result(
-        temperatures=section.temperatures,
-        heat_flow=flows,
-        coupling=coupling,
-        points=value_at(fields.space, theta, points),
-        surface={env: extremes(fields, at, theta) for at, env in enumerate(section.temperatures)},
-        estimated_error=found.error,
-        unknowns=fields.space.size,
-        steps=found.steps,
-    )
+    before: tuple[Fields, Grid] | None = None  #: on the last grid but one
 
 
 def refined(
@@ -110,7 +77,7 @@ def refined(
     absolute: float = np.inf,
     most: int = MOST_UNKNOWNS,
 ) -> Solved:
-    """Solve on finer and finer grids until the couplings stand still; as `solve`, with the fields themselves.
+    """Solve on finer and finer grids until the couplings stand still.
 
     Parameters
     ----------
@@ -133,18 +100,19 @@ def refined(
     T = np.array(list(section.temperatures.values()))
     watched = points if len(points) else fields.space.mesh.xy[fields.space.mesh.triangles].mean(axis=1)
     history = [_measures(fields, T, watched)]
-    error = np.inf
+    error, before = np.inf, None
     while error > target or error * float(np.abs(history[-1]).max()) > absolute:
         finer = grid.refined(*_columns_and_rows(fields, grid))
         if (len(finer.x) - 1) * (len(finer.y) - 1) > most // _PER_CELL:
             break
         report(len(history) + 1, (len(finer.x) - 1) * (len(finer.y) - 1) * _PER_CELL)
+        before = (fields, grid)
         grid, fields = finer, solve_on(section, finer)
         history.append(_measures(fields, T, watched))
         error = error_of(history)
     if any(region.table for region in section.regions):
         fields = _at_own_temperature(section, fields, T)
-    return Solved(fields=fields, grid=grid, error=float(error), steps=len(history))
+    return Solved(fields=fields, grid=grid, error=float(error), steps=len(history), before=before)
 
 
 def begun(section: Section, most: int = MOST_UNKNOWNS, growth: float = GROWTH) -> Solved:
@@ -162,7 +130,16 @@ def once_more(section: Section, found: Solved) -> Solved:
     fields = solve_on(section, grid)
     before, now = np.diag(found.fields.G), np.diag(fields.G)
     moved = float(np.abs(now - before).max() / np.abs(now).max())
-    return Solved(fields=fields, grid=grid, error=min(found.error, max(moved, 1e-9)), steps=found.steps + 1)
+    return Solved(fields=fields, grid=grid, error=min(found.error, max(moved, 1e-9)), steps=found.steps + 1,
+                  before=(found.fields, found.grid))  # fmt: skip
+
+
+def once_more_for(section: Section, found: Solved, place: Point) -> Solved:
+    """A grid that is finer for the temperature at a place; the couplings keep the error they had. [m]"""
+    grid = found.grid.refined(*_columns_and_rows_for(found.fields, found.grid, place))
+    report(found.steps + 1, (len(grid.x) - 1) * (len(grid.y) - 1) * _PER_CELL)
+    fields = solve_on(section, grid)
+    return replace(found, fields=fields, grid=grid, steps=found.steps + 1, before=(found.fields, found.grid))
 
 
 def _at_own_temperature(section: Section, fields: Fields, T: FloatArray) -> Fields:
@@ -202,20 +179,27 @@ def solve_mesh(section: Section, mesh: Mesh) -> Fields:
     space = Space(mesh=mesh, axisymmetric=section.kind == "axisymmetric")
     found = _system(section, space)
     A, b, share = found.A, found.b, found.share
-    free = np.nonzero(~share.any(axis=1))[0]
+    free = found.free
     theta, right = share.copy(), (b - A @ share)[free, :-1]  # the fields add up to 1: the last one is the rest
     inner = A if len(free) == len(theta) else A[free][:, free].tocsc()
     solver = factored(inner)
-    first = solver(right)
-    # Slivers and contrasts cost digits; a second step earns them back.
-    theta[free, :-1] = first + solver(right - inner @ first)
-    theta[:, -1] = 1 - theta[:, :-1].sum(axis=1)
-    G = np.diag(found.own) - b.T @ theta + share.T @ (A @ theta - b)  # films, and what prescribed unknowns take up
-    lost = float(np.abs(G.sum(axis=0)).max() / np.abs(G).max())  # of what each environment at 1 gives
+    theta[free, :-1] = solver(right)
+    G, lost = _flows(found, theta)
+    if lost > _EARN_BACK:  # slivers and contrasts cost digits; a second step earns them back
+        theta[free, :-1] += solver(right - inner @ theta[free, :-1])
+        G, lost = _flows(found, theta)
     if not lost < _MOST_LOST:
         raise NotConverged(1, lost)
     return Fields(space=space, edges=found.edges, segment_of=found.segment_of, theta=theta, G=G,
-                  touching=found.touching, solver=solver)  # fmt: skip
+                  touching=found.touching, solver=solver, system=found)  # fmt: skip
+
+
+def _flows(system: System, theta: FloatArray) -> tuple[FloatArray, float]:
+    """Heat through each environment per kelvin of each, and the share of it that is lost; completes the last field."""
+    theta[:, -1] = 1 - theta[:, :-1].sum(axis=1)
+    A, b, share = system.A, system.b, system.share
+    G = np.diag(system.own) - b.T @ theta + share.T @ (A @ theta - b)  # films, and what prescribed unknowns take up
+    return G, float(np.abs(G.sum(axis=0)).max() / np.abs(G).max())  # of what each environment at 1 gives
 
 
 def with_films(section: Section, fields: Fields) -> FloatArray:
@@ -228,21 +212,29 @@ def with_films(section: Section, fields: Fields) -> FloatArray:
     NotConverged
         If the residual does not fall.
     """
-    found = _system(section, fields.space)
+    space, system = fields.space, fields.system
+    R = np.array([segment.R_s for segment in section.segments])[fields.segment_of[fields.segment_of >= 0]]
+    other = np.nonzero(system.R != R)[0]
+    nodes = edge_nodes(space, system.on[other])
+    films = edge_masses(space, system.on[other]) * (1 / R[other] - 1 / system.R[other])[:, None, None]
+    A = system.A + assembled(space, (nodes, films))
+    b = system.b.copy()
+    np.add.at(b, (nodes, system.env[other][:, None]), films.sum(axis=2))
     T = np.array(list(section.temperatures.values()))
-    theta: FloatArray = found.share @ T
-    free = np.nonzero(~found.share.any(axis=1))[0]
-    inner = found.A if len(free) == len(theta) else found.A[free][:, free].tocsc()
-    right = (found.b @ T - found.A @ theta)[free]
+    theta: FloatArray = fields.theta @ T
+    free = system.free
+    inner = A if len(free) == len(theta) else A[free][:, free].tocsc()
+    prescribed = system.share @ T
+    right = (b @ T - A @ prescribed)[free]
     lead = LinearOperator(inner.shape, matvec=fields.solver)
-    theta[free], unfinished = cg(inner, right, rtol=_LED, maxiter=_MOST_LED, M=lead)
+    theta[free], unfinished = cg(inner, right, x0=theta[free], rtol=_LED, maxiter=_MOST_LED, M=lead)
     if unfinished:
         raise NotConverged(_MOST_LED, float(np.linalg.norm(inner @ theta[free] - right)))
     return theta
 
 
 @dataclass(frozen=True, slots=True, eq=False, kw_only=True)
-class _System:
+class System:
     """The equations A·θ = b of a mesh with its surfaces bound."""
 
     A: sparse.csc_matrix
@@ -252,9 +244,17 @@ class _System:
     touching: frozenset[tuple[int, int]]
     edges: tuple[IntArray, ...]
     segment_of: IntArray
+    on: IntArray  #: edges that are bound
+    env: IntArray  #: environment of each
+    R: FloatArray  #: surface resistance of each [m²·K/W]
+
+    @property
+    def free(self) -> IntArray:
+        """Unknowns that are not prescribed."""
+        return np.nonzero(~self.share.any(axis=1))[0]
 
 
-def _system(section: Section, space: Space) -> _System:
+def _system(section: Section, space: Space) -> System:
     mesh, envs = space.mesh, tuple(section.temperatures)
     segment_of = segments_of_edges(mesh, section.segments)
     env_of = np.array([envs.index(segment.env) for segment in section.segments])
@@ -271,7 +271,8 @@ def _system(section: Section, space: Space) -> _System:
     np.add.at(b, (edge_nodes(space, on), env[:, None]), films.sum(axis=2))
     np.add.at(own, env, films.sum(axis=(1, 2)))
     share, touching = _prescribed(space, mesh.outer[bound][~filmed], env_of[segment_of[bound][~filmed]], len(envs))
-    return _System(A=A, b=b, own=own, share=share, touching=touching, edges=edges, segment_of=segment_of)
+    return System(A=A, b=b, own=own, share=share, touching=touching, edges=edges, segment_of=segment_of,
+                  on=mesh.outer[bound], env=env_of[segment_of[bound]], R=R)  # fmt: skip
 
 
 def factored(A: sparse.csc_matrix) -> Solver:
@@ -341,6 +342,32 @@ def _columns_and_rows(fields: Fields, grid: Grid) -> tuple[NDArray[np.bool_], ND
         np.add.at(by_x, np.clip(np.searchsorted(grid.x, middle[:, 0]) - 1, 0, len(by_x) - 1), along_x)
         np.add.at(by_y, np.clip(np.searchsorted(grid.y, middle[:, 1]) - 1, 0, len(by_y) - 1), along_y)
     columns, rows = chosen([by_x, by_y])
+    return columns, rows
+
+
+def _columns_and_rows_for(fields: Fields, grid: Grid, place: Point) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    """Which intervals to halve for the temperature at a place: where the field is curved and the place feels it.
+
+    The place's own cells are left out, as a window closes in on them; what it feels is the answer to heat put in there.
+    """
+    space = fields.space
+    heat = np.zeros(space.size)
+    heat[np.argmin(np.hypot(*(space.places - place).T))] = 1.0
+    felt = np.zeros(space.size)
+    felt[fields.system.free] = fields.solver(heat[fields.system.free])
+    weights = [np.sqrt(a * b) for a, b in zip(
+        indicators(space, fields.theta[:, 0]), indicators(space, felt), strict=True)]  # fmt: skip
+    middle = space.mesh.xy[space.mesh.triangles].mean(axis=1)
+    own = np.ones(len(middle), dtype=bool)
+    energies = []
+    for axis, lines in enumerate((grid.x, grid.y)):
+        at = np.clip(np.searchsorted(lines, middle[:, axis]) - 1, 0, len(lines) - 2)
+        low, high = np.searchsorted(lines, [place[axis] - NEAR, place[axis] + NEAR])
+        own &= (at >= low - 1) & (at < max(high, low + 1))
+        energies.append((at, np.zeros(len(lines) - 1)))
+    for (at, total), weight in zip(energies, weights, strict=True):
+        np.add.at(total, at[~own], weight[~own])
+    columns, rows = chosen([total for _, total in energies])
     return columns, rows
 
 

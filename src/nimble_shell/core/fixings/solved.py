@@ -12,7 +12,7 @@ from nimble_shell.core.conduction.limit import extrapolated
 from nimble_shell.core.fixings.cell import Cell
 from nimble_shell.core.fixings.space import solve_space
 from nimble_shell.core.joints.bound import section_of
-from nimble_shell.core.joints.solved import Accuracy, SolvedJoint, told
+from nimble_shell.core.joints.solved import Accuracy, SolvedJoint, psi_of, surface_of, told
 
 #: Error of χ, relative, and of the coupling, which χ is a small part of.
 CHI_ERROR: dict[Accuracy, float] = {"working": 0.03, "final": 0.005}
@@ -72,11 +72,12 @@ def solve_fixing(
     else:
         section = section_of(cell.drawing, temperatures, school)
         rough = extrapolated(section, target=0.01, absolute=np.inf, most=_MOST[accuracy])
-        first = told(cell.drawing, section, rough, None, school, lines=False)
-        absolute = CHI_ERROR[accuracy] * abs(_beyond(first))
-        least = _LEAST * max(first.coupling.values())
+        L3D = float(-(rough.fields.G if rough.limit is None else rough.limit)[0, 1])
+        absolute = CHI_ERROR[accuracy] * abs(psi_of(cell.drawing, ("inside", "outside"), L3D)["internal"])
+        least = _LEAST * L3D
         found = extrapolated(section, target=0.01, absolute=max(absolute, least), most=_MOST[accuracy])
-        solved = told(cell.drawing, section, found, None, school, lines=accuracy == "final")
+        surface = surface_of(cell.drawing, section, found, accuracy)
+        solved = told(cell.drawing, section, surface, None, lines=accuracy == "final")
     return SolvedFixing(chi=cell.times * _beyond(solved), error=cell.times * solved.error, field=solved)
 
 

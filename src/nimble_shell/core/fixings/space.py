@@ -63,6 +63,7 @@ def solve_space(model: BoxModel, temperatures: Mapping[str, float], *, target: f
         heat_flow={"inside": flow, "outside": -flow},
         balance=0.0,
         f_rsi=None if abs(span) < 1e-9 else float((cold.min - T[1]) / span),
+        f_error=None,
         coldest=Extremes(
             min=cold.min, at=(-cold.at[1], cold.at[0]), max=cold.max, at_max=(-cold.at_max[1], cold.at_max[0])
         ),

@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Iterator, Mapping
+from dataclasses import replace
 
 import numpy as np
 import shapely
@@ -22,9 +23,7 @@ _OUT = 1e-6  #: a surface belongs to the environment that is this far outside of
 _FLAT = 0.5  #: rise of a surface's normal from which heat flows up or down rather than across
 
 
-def section_of(
-    drawing: Drawing, temperatures: Mapping[str, float], school: FilmSchool, *, mould: bool = False
-) -> Section:
+def section_of(drawing: Drawing, temperatures: Mapping[str, float], school: FilmSchool) -> Section:
     """The section of a joint.
 
     Parameters
@@ -34,9 +33,6 @@ def section_of(
         Of each environment. [°C]
     school : {"iso6946", "north_american"}
         Of the surface films.
-    mould : bool
-        With the resistance of inner surfaces that surface temperatures are judged by: 0.13 m²·K/W on glazing, frames
-        and doors, 0.25 elsewhere.
 
     Raises
     ------
@@ -45,14 +41,14 @@ def section_of(
 
     References
     ----------
-    .. [1] ISO 10211:2017, 6.2 and 7; ISO 13788:2012, 4.4.1, table 2 (R_si for surfaces).
+    .. [1] ISO 10211:2017, 6.2 and 7.
     """
     used = {air.env for air in drawing.airs}
     missing = used - set(temperatures)
     if missing:
         raise DomainError(Issue(path=("temperatures",), code="no_temperature",
                                 message=f"there is no temperature of “{min(missing)}”", hint="name one"))  # fmt: skip
-    segments = tuple(_segments(drawing, school, mould=mould))
+    segments = tuple(_segments(drawing, school))
     regions = tuple(
         Region(ring=shape.ring, lambda_=None if shape.fill is None else shape.fill.lambda_) for shape in drawing.shapes
     )
@@ -62,6 +58,26 @@ def section_of(
         temperatures={env: temperatures[env] for env in temperatures if env in used},
         kind=drawing.kind,
     )
+
+
+def judged(drawing: Drawing, section: Section) -> Section:
+    """The section of a drawing with the films that its inner surfaces are judged by.
+
+    R_si is 0.13 m²·K/W on glazing, frames and doors, and 0.25 elsewhere.
+
+    References
+    ----------
+    .. [1] ISO 13788:2012, 4.4.1, table 2.
+    """
+    rooms = {air.env for air in drawing.airs if air.R_s is None}
+    openings = [shapely.Polygon(shape.ring).buffer(_OUT) for shape in drawing.shapes if shape.opening]
+
+    def film(segment: SurfaceSegment) -> float:
+        middle = ((segment.a[0] + segment.b[0]) / 2, (segment.a[1] + segment.b[1]) / 2)
+        return R_SI_OPENING if any(shapely.contains_xy(one, *middle) for one in openings) else R_SI_SURFACE
+
+    segments = tuple(replace(one, R_s=film(one)) if one.env in rooms else one for one in section.segments)
+    return replace(section, segments=segments)
 
 
 def solid_of(drawing: Drawing) -> shapely.Geometry:
@@ -78,7 +94,7 @@ def solid_of(drawing: Drawing) -> shapely.Geometry:
     return shapely.union_all([solid, *batch], grid_size=SNAP)
 
 
-def _segments(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[SurfaceSegment]:
+def _segments(drawing: Drawing, school: FilmSchool) -> Iterator[SurfaceSegment]:
     corners = np.array([point for shape in drawing.shapes for point in shape.ring])
     airs = [(air, shapely.Polygon(air.ring)) for air in drawing.airs]
     openings = [shapely.Polygon(shape.ring) for shape in drawing.shapes if shape.opening]
@@ -96,15 +112,8 @@ def _segments(drawing: Drawing, school: FilmSchool, *, mould: bool) -> Iterator[
                 continue  # the axis is no surface
             air = next((air for air, polygon in airs if shapely.contains_xy(polygon, x, y)), None)
             start, end = _at_corner(p, corners), _at_corner(q, corners)
-            if air is None or start == end:
-                continue
-            if air.R_s is not None or not mould:
-                R_s = _film(air, normal, school, drawing)
-            else:
-                x, y = (p[0] + q[0]) / 2 - _OUT * normal[0], (p[1] + q[1]) / 2 - _OUT * normal[1]
-                of_opening = any(shapely.contains_xy(polygon, x, y) for polygon in openings)
-                R_s = R_SI_OPENING if of_opening else R_SI_SURFACE
-            yield SurfaceSegment(a=start, b=end, env=air.env, R_s=R_s)
+            if air is not None and start != end:
+                yield SurfaceSegment(a=start, b=end, env=air.env, R_s=_film(air, normal, school, drawing))
 
 
 def _at_corner(point: Point, corners: FloatArray) -> Point:

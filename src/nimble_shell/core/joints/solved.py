@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from nimble_shell.core.basis.schools import FilmSchool
+from nimble_shell.core.conduction.coldest import Watched, watched
 from nimble_shell.core.conduction.field import (
     Field,
     drawn,
@@ -21,14 +22,15 @@ from nimble_shell.core.conduction.field import (
 from nimble_shell.core.conduction.limit import extrapolated
 from nimble_shell.core.conduction.result import Extremes
 from nimble_shell.core.conduction.section import Section
-from nimble_shell.core.conduction.solve import Solved, begun, extremes, once_more, refined, with_films
-from nimble_shell.core.joints.bound import section_of
+from nimble_shell.core.conduction.solve import Solved, begun, once_more, refined
+from nimble_shell.core.joints.bound import judged, section_of
 from nimble_shell.core.joints.drawing import SYSTEMS, Drawing, System
 
 FloatArray = NDArray[np.float64]
 Accuracy = Literal["working", "final"]
 
 PSI_ERROR = 0.0003  #: of ψ at final accuracy [W/(m·K)]
+F_ERROR: dict[Accuracy, float] = {"working": 0.003, "final": 0.001}
 L2D_ERROR: dict[Accuracy, float] = {"working": 0.005, "final": 0.002}
 _MOST: dict[Accuracy, int] = {"working": 120_000, "final": 160_000}
 _MOST_CERTAIN = 12_000  #: unknowns at which the search for a narrower interval ends
@@ -48,6 +50,7 @@ class JointFigures:
     heat_flow: dict[str, float]  #: into the section from each environment [W/m]
     balance: float  #: sum of flows over the largest
     f_rsi: float | None  #: of the inner surface with the films that it is judged by
+    f_error: float | None  #: of it, estimated; None if not known [-]
     coldest: Extremes  #: of that surface [°C], [m]
     temperatures: Mapping[str, float]  #: [°C]
     unknowns: int
@@ -105,21 +108,26 @@ def solve_joint(
     else:
         found = extrapolated(section, target=L2D_ERROR["final"], absolute=PSI_ERROR, most=_MOST["final"])
         certain = None if found.low is None else (found.low, float(found.fields.G[0, 0]))
-    return told(drawing, section, found, certain, school, lines=accuracy == "final")
+    return told(drawing, section, surface_of(drawing, section, found, accuracy), certain,
+                lines=accuracy == "final")  # fmt: skip
+
+
+def surface_of(drawing: Drawing, section: Section, found: Solved, accuracy: Accuracy) -> Watched:
+    """A solved section of a drawing with its inner surface, by the films that it is judged by."""
+    return watched(section, judged(drawing, section), "inside", found, target=F_ERROR[accuracy], most=_MOST[accuracy])
 
 
 def told(
     drawing: Drawing,
     section: Section,
-    found: Solved,
+    surface: Watched,
     certain: tuple[float, float] | None,
-    school: FilmSchool,
     *,
     lines: bool,
 ) -> SolvedJoint:
     """What a solved section of a drawing says; with lines of heat flow if wanted."""
-    envs, temperatures = tuple(section.temperatures), section.temperatures
-    fields = found.fields
+    envs = tuple(section.temperatures)
+    found, fields = surface.solved, surface.solved.fields
     T = np.array([section.temperatures[env] for env in envs])
     theta = fields.theta @ T
     flows = fields.G @ (T - T.mean())
@@ -128,7 +136,6 @@ def told(
         G = G * float(np.clip(-G[0, 1], *certain) / -G[0, 1])
     coupling = {(envs[i], envs[j]): float(-G[i, j]) for i in range(len(envs)) for j in range(i + 1, len(envs))}
     inside = envs.index("inside")
-    coldest = extremes(fields, inside, with_films(section_of(drawing, temperatures, school, mould=True), fields))
     by_segment = flows_by_segment(section, fields, theta)
     segments = tuple(
         (segment.env, segment.a, segment.b, float(flow))
@@ -136,13 +143,14 @@ def told(
     )
     return SolvedJoint(
         coupling=coupling,
-        psi={pair: _psi(drawing, pair, value) for pair, value in coupling.items()},
+        psi={pair: psi_of(drawing, pair, value) for pair, value in coupling.items()},
         error=float(found.error * np.abs(np.diag(G)).max()),
         certain=certain,
         heat_flow={env: float(flow) for env, flow in zip(envs, flows, strict=True)},
         balance=float(abs(flows.sum()) / max(np.abs(flows).max(), 1e-12)),
-        f_rsi=_factor(coldest, section),
-        coldest=coldest,
+        f_rsi=_factor(surface.extremes, section),
+        f_error=surface.error,
+        coldest=surface.extremes,
         temperatures=section.temperatures,
         field=drawn(fields.space, theta),
         trace=surface_trace(fields, inside, theta),
@@ -169,7 +177,8 @@ def quickly(section: Section) -> tuple[Solved, tuple[float, float] | None]:
         found = once_more(section, found)
 
 
-def _psi(drawing: Drawing, pair: Pair, L2D: float) -> dict[System, float]:
+def psi_of(drawing: Drawing, pair: Pair, L2D: float) -> dict[System, float]:
+    """ψ, or χ, of what a coupling is beyond the plane elements. [W/(m·K)] or [W/K]"""
     own = [one for one in drawing.references if set(one.envs) == set(pair)]
     return {system: L2D - sum(one.U * one.lengths[at] for one in own) for at, system in enumerate(SYSTEMS)}
 

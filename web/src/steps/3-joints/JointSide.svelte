@@ -133,7 +133,13 @@
             <b>{solved.f_rsi === null ? '–' : units.show(solved.f_rsi, 'ratio', 3)}</b>
             {#if asked}<small>asked {units.show(asked, 'ratio', 2)}</small>{/if}
           </dd>
-          <dd class="under">coldest {units.full(solved.coldest, 'temperature')}</dd>
+          <dd class="under">
+            coldest {units.full(solved.coldest, 'temperature')}{#if solved.f_error !== null}, f ±{units.show(
+                solved.f_error,
+                'ratio',
+                3,
+              )}{/if}
+          </dd>
         </div>
         <div>
           <dt>from the room</dt>
