@@ -66,7 +66,7 @@ def test_a_project_file_is_computed_without_a_server(tmp_path: Path) -> None:
     assert [building["name"] for building in found["buildings"]][:2] == ["Main Laboratory", "Boat Workshop"]
     laboratory = found["buildings"][0]
     stored = solved_here(service.load("heron-flats").project)
-    ledger = consequence(stored, None, "main-laboratory").now
+    ledger = consequence(stored, None, "main-laboratory").now.ledger
     assert laboratory["H"] == value_of(ledger.H or 0.0)
     wall = next(one for one in laboratory["elements"] if one["name"] == "Wall W-A")
     assert wall["build_up"]["figures"]["U_clear"] == pytest.approx(wall["U"])

@@ -64,7 +64,7 @@ def test_a_sweep_of_a_season_is_the_single_wall() -> None:
 
 def test_the_ledger_and_the_joints_of_a_cold_store_have_the_same_films() -> None:
     building = next(one for one in CAMPUS.buildings if one.id == "sample-cold-store")
-    line = next(one for one in consequence(CAMPUS, None, building.id).now.lines if one.station == "B")
+    line = next(one for one in consequence(CAMPUS, None, building.id).now.ledger.lines if one.station == "B")
     figures = wall_figures(ROOF, CAMPUS.catalogue, STORE.basis, "winter", direction="down").figures
     assert line.U is not None
     assert value_of(line.U) == pytest.approx(value_of(figures["U_clear"].number))

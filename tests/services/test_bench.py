@@ -52,16 +52,16 @@ class TestADraft:
     def test_shows_what_the_shell_comes_to_beside_what_it_was(self) -> None:
         found = consequence(with_draft(PROJECT, thicker(WALL, 0.05)), PROJECT, LAB.id)
         assert found.before is not None
-        assert value_of(found.now.H) < value_of(found.before.H)
+        assert value_of(found.now.ledger.H) < value_of(found.before.ledger.H)
         alone = consequence(PROJECT, None, LAB.id)
-        assert value_of(alone.now.H) == value_of(found.before.H)
+        assert value_of(alone.now.ledger.H) == value_of(found.before.ledger.H)
         assert alone.before is None
 
     def test_changes_only_the_building_that_uses_it(self) -> None:
         other = next(one for one in PROJECT.buildings if one.id == "bunkhouse")
         found = consequence(with_draft(PROJECT, thicker(WALL, 0.05)), PROJECT, other.id)
         assert found.before is not None
-        assert value_of(found.now.H) == value_of(found.before.H)
+        assert value_of(found.now.ledger.H) == value_of(found.before.ledger.H)
 
     def test_of_a_building_that_is_new_has_no_before(self) -> None:
         fewer = replace(PROJECT, buildings=PROJECT.buildings[1:])
@@ -74,25 +74,25 @@ class TestADraft:
 
 class TestTheLedger:
     def test_is_the_sum_of_its_lines(self) -> None:
-        ledger = consequence(PROJECT, None, LAB.id).now
+        ledger = consequence(PROJECT, None, LAB.id).now.ledger
         assert value_of(ledger.H) == pytest.approx(sum(value_of(one.H) for one in ledger.lines if one.H is not None))
         assert value_of(ledger.R_effective) == pytest.approx(value_of(ledger.area) / value_of(ledger.H))
 
     def test_adds_joints_by_their_length(self) -> None:
-        plain = consequence(PROJECT, None, LAB.id).now
-        found = consequence(PROJECT, None, LAB.id, [drawn("j2", 0.1), drawn("j6", -0.02)]).now
+        plain = consequence(PROJECT, None, LAB.id).now.ledger
+        found = consequence(PROJECT, None, LAB.id, [drawn("j2", 0.1), drawn("j6", -0.02)]).now.ledger
         assert value_of(found.H_joints) == pytest.approx(0.8)
         assert value_of(found.H) == pytest.approx(value_of(plain.H) + 0.8)
 
     def test_names_joints_that_are_still_to_come(self) -> None:
         waiting = replace(drawn("j2", 0.0), solved=None)
-        found = consequence(PROJECT, None, LAB.id, [waiting, drawn("j6", 0.1)]).now
+        found = consequence(PROJECT, None, LAB.id, [waiting, drawn("j6", 0.1)]).now.ledger
         assert found.pending == (waiting.joint.name,)
         assert value_of(found.H_joints) == pytest.approx(1.0)
 
     def test_names_joints_that_cannot_be_solved_and_waits_for_none_of_them(self) -> None:
         lost = replace(drawn("j2", 0.0), solved=None, why_not="the build-up is gone")
-        found = consequence(PROJECT, None, LAB.id, [lost]).now
+        found = consequence(PROJECT, None, LAB.id, [lost]).now.ledger
         assert found.pending == ()
         assert f"{lost.joint.name}: the build-up is gone" in found.missing
 
@@ -100,25 +100,25 @@ class TestTheLedger:
     def test_says_the_same_as_its_working(self, figure: str) -> None:
         joints = [drawn("j2", 0.1), drawn("j6", 0.4, f_rsi=0.99)]
         found = consequence(PROJECT, None, LAB.id, joints)
-        lines = {line.element_id: line for line in found.now.lines}
+        lines = {line.element_id: line for line in found.now.ledger.lines}
         shown = {
-            "R_effective": value_of(found.now.R_effective),
-            "H_shell": value_of(found.now.H),
-            "share_joints": value_of(found.now.share_joints),
+            "R_effective": value_of(found.now.ledger.R_effective),
+            "H_shell": value_of(found.now.ledger.H),
+            "share_joints": value_of(found.now.ledger.share_joints),
             "H_e2": value_of(lines["e2"].H),
-            "f_rsi_lowest": found.lowest.f_rsi if found.lowest else None,
+            "f_rsi_lowest": found.now.lowest.f_rsi if found.now.lowest else None,
         }[figure]
         if figure == "f_rsi_lowest":
             joints = []
-            shown = consequence(PROJECT, None, LAB.id).lowest.f_rsi  # type: ignore[union-attr]
+            shown = consequence(PROJECT, None, LAB.id).now.lowest.f_rsi  # type: ignore[union-attr]
         assert is_of_the_shell(figure)
         assert ledger_working(PROJECT, LAB.id, figure, joints).value == pytest.approx(shown, rel=1e-9)
 
     def test_shows_the_lowest_surface_of_clear_sections_and_joints(self) -> None:
-        plain = consequence(PROJECT, None, LAB.id).lowest
+        plain = consequence(PROJECT, None, LAB.id).now.lowest
         assert plain is not None
         assert plain.station == "D" or plain.station in {one.station for one in LAB.elements}
-        cold = consequence(PROJECT, None, LAB.id, [drawn("j6", 0.1, f_rsi=0.5)]).lowest
+        cold = consequence(PROJECT, None, LAB.id, [drawn("j6", 0.1, f_rsi=0.5)]).now.lowest
         assert cold is not None
         assert (cold.f_rsi, cold.name) == (0.5, next(one.name for one in LAB.joints if one.id == "j6"))
 
@@ -131,17 +131,19 @@ class TestWhatIsMissed:
         return replace(PROJECT, basis=replace(PROJECT.basis, targets=replace(PROJECT.basis.targets, **asked)))
 
     def test_a_line_falls_short_of_the_R_asked_of_its_station(self) -> None:
-        R = 1 / value_of(next(one for one in consequence(PROJECT, None, LAB.id).now.lines if one.element_id == "e2").U)
+        R = 1 / value_of(
+            next(one for one in consequence(PROJECT, None, LAB.id).now.ledger.lines if one.element_id == "e2").U
+        )
         for asked, short in ((R - 0.01, False), (R, False), (R + 0.01, True), (None, False)):
-            lines = consequence(self.with_targets(R_wall=asked), None, LAB.id).now.lines
+            lines = consequence(self.with_targets(R_wall=asked), None, LAB.id).now.ledger.lines
             assert next(one for one in lines if one.element_id == "e2").falls_short is short
 
     def test_an_entered_U_asks_for_no_decision(self) -> None:
-        lines = consequence(self.with_targets(R_wall=50.0), None, LAB.id).now.lines
+        lines = consequence(self.with_targets(R_wall=50.0), None, LAB.id).now.ledger.lines
         assert not any(one.falls_short for one in lines if not one.from_assembly)
 
     def test_sums_are_open_where_they_miss_what_the_building_is_asked(self) -> None:
-        found = consequence(PROJECT, None, LAB.id).now
+        found = consequence(PROJECT, None, LAB.id).now.ledger
         R, H = value_of(found.R_effective), value_of(found.H)
         for R_asked, H_asked, expected in (
             (R + 0.1, H - 1, ("R_effective", "H_shell")), (R - 0.1, H + 1, ()), (None, None, ()), (R, H, ()),
@@ -152,7 +154,7 @@ class TestWhatIsMissed:
 
     def test_the_lowest_surface_says_what_is_asked_of_it(self) -> None:
         for asked, short in ((0.5, False), (0.9999, True), (None, False)):
-            lowest = consequence(self.with_targets(f_rsi=asked), None, LAB.id).lowest
+            lowest = consequence(self.with_targets(f_rsi=asked), None, LAB.id).now.lowest
             assert lowest is not None
             assert (lowest.asked, lowest.falls_short) == (asked, short)
 

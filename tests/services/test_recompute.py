@@ -96,7 +96,7 @@ class TestAProjectFile:
 
     def test_counts_fixings_as_solved(self) -> None:
         project = campus()
-        plain = consequence(project, None, "main-laboratory").now
+        plain = consequence(project, None, "main-laboratory").now.ledger
         found = compute_project(project)["buildings"][0]
         assert found["H"] != value_of(plain.H)  # the roof's screws are solved, not approximate
 

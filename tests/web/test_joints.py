@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 from playwright.sync_api import Page, expect
-from web.board import leading
+from web.board import Board, leading
 from web.test_frame import AXE
 
 from tools.window import Server, quiet
@@ -162,3 +162,24 @@ def test_axe_finds_nothing_at_joints(page: Page, server: Server, jointed: str, v
     found = page.evaluate("axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']})")
     said = [(one["id"], [node["html"][:120] for node in one["nodes"]]) for one in found["violations"]]
     assert said == []
+
+
+def test_a_part_is_never_shown_as_the_whole(page: Page, server: Server, jointed: str) -> None:
+    """While joints are solved after an edit the last whole figure stands, hatched, and nothing is judged."""
+    board = Board(page, server.address, jointed).open()
+    ledger = f"/projects/{jointed}/buildings/main-laboratory/ledger"
+    while not server.call("GET", ledger)["now"]["whole"]:
+        page.wait_for_timeout(200)
+    board.open()
+    R = page.get_by_test_id("R_effective")
+    expect(R).not_to_have_class(re.compile("part"))
+    before = board.ledger("R_effective")
+    expect(R).to_have_class(re.compile(r"\bopen\b"))  # the demo misses what is asked
+    board.type_dimension("EPS with graphite", "240")
+    expect(R).to_have_class(re.compile(r"\bheld\b"))
+    expect(R).not_to_have_class(re.compile(r"\bopen\b"))
+    assert board.ledger("R_effective") == before
+    expect(R).to_contain_text(re.compile(r"so far, \d+ being solved"))
+    expect(R).not_to_have_class(re.compile("part"), timeout=60_000)
+    expect(R).to_have_class(re.compile(r"\bopen\b"))
+    assert board.ledger("R_effective") > before

@@ -9,7 +9,7 @@ from fastapi import APIRouter
 from nimble_shell.api import schemas as s
 from nimble_shell.api import study_schemas as t
 from nimble_shell.api import study_views, views
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Wholes
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.weather import read_weather
 from nimble_shell.services import bench as benches
@@ -24,7 +24,9 @@ router = APIRouter(prefix="/api/v1", responses=REFUSALS)
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/ledger")
-def ledger(project_id: Id, building_id: Id, service: Projects, results: Joints, fixings: Fixings) -> s.ConsequenceOut:
+def ledger(
+    project_id: Id, building_id: Id, service: Projects, results: Joints, fixings: Fixings, wholes: Wholes
+) -> s.ConsequenceOut:
     """The ledger of a building as saved, beside what it was before the newest change."""
     stored = service.load(project_id)
     now, then = results.beside(stored, building_id)
@@ -32,11 +34,13 @@ def ledger(project_id: Id, building_id: Id, service: Projects, results: Joints, 
         fixings.owned(stored), fixings.before(stored), building_id, now, then,
         fixings.waiting(stored.project, building_id),
     )  # fmt: skip
-    return views.consequence(effect, preview=False)
+    return views.consequence(effect, wholes.beside(project_id, building_id, effect.now), preview=False)
 
 
 @router.post("/projects/{project_id}/bench")
-def bench(project_id: Id, asked: s.BenchIn, service: Projects, results: Joints, fixings: Fixings) -> s.BenchOut:
+def bench(
+    project_id: Id, asked: s.BenchIn, service: Projects, results: Joints, fixings: Fixings, wholes: Wholes
+) -> s.BenchOut:
     """Every figure of a build-up as drafted, and what it means for the shell. Nothing is saved."""
     stored = service.load(project_id)
     saved = fixings.owned(stored)
@@ -54,7 +58,8 @@ def bench(project_id: Id, asked: s.BenchIn, service: Projects, results: Joints, 
     station = benches.station_of(building, draft.id)
     seen = project.within(asked.building_id)
     found = benches.bench(draft, seen.catalogue, seen.basis, asked.condition, station)
-    return views.bench(found, effect, settled=fixings.settled(stored, edited), preview=preview)
+    last = wholes.beside(project_id, asked.building_id, effect.now, saved=not preview)
+    return views.bench(found, effect, last, settled=fixings.settled(stored, edited), preview=preview)
 
 
 @router.post("/projects/{project_id}/working")

@@ -15,6 +15,7 @@ from nimble_shell.services.backups import BackupService
 from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.joints import JointResults
+from nimble_shell.services.last_whole import LastWhole
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
@@ -54,6 +55,11 @@ def _fixings(request: Request) -> FixingResults:
     return results
 
 
+def _wholes(request: Request) -> LastWhole:
+    wholes: LastWhole = request.app.state.wholes
+    return wholes
+
+
 def _verdicts(request: Request) -> VerdictResults:
     results: VerdictResults = request.app.state.verdicts
     return results
@@ -73,6 +79,7 @@ Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
 Joints = Annotated[JointResults, Depends(_joints)]
 Fixings = Annotated[FixingResults, Depends(_fixings)]
+Wholes = Annotated[LastWhole, Depends(_wholes)]
 Verdicts = Annotated[VerdictResults, Depends(_verdicts)]
 JointStandards = Annotated[JointStandardService, Depends(_joint_standards)]
 TargetSets = Annotated[TargetService, Depends(_targets)]

@@ -36,6 +36,7 @@ from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.hours import HoursResults
 from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.joints import JointResults
+from nimble_shell.services.last_whole import LastWhole
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.solver_queue import SolverQueue
 from nimble_shell.services.standards import StandardService
@@ -77,6 +78,7 @@ def create_app(database: Database, web: Path | None = None, queue: SolverQueue |
     app.state.queue = queue
     app.state.joints = JointResults(queue)
     app.state.fixings = FixingResults(queue)
+    app.state.wholes = LastWhole()
     app.state.hours = HoursResults(queue)
     app.state.verdicts = VerdictResults(queue)
     problems.install(app)

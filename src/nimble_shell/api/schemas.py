@@ -252,6 +252,7 @@ class LedgerOut(Model):
     missing: list[Prose]
     not_counted: list[Prose]
     lowest: LowestOut | None
+    whole: bool  #: whether its sums lack nothing that is drawn
 
 
 class ConsequenceOut(Model):
@@ -259,6 +260,7 @@ class ConsequenceOut(Model):
 
     now: LedgerOut
     before: LedgerOut | None
+    last: LedgerOut | None  #: the last one that was whole, where `now` is not
     preview: bool
     open: list[str]  #: sums of `now` that miss what is asked of the building: R_effective, H_shell
 

@@ -19,7 +19,6 @@ from nimble_shell.core.climate import INVENTED
 from nimble_shell.core.materials import CATALOGUE, EDITION
 from nimble_shell.core.parameters import Choice, Parameter
 from nimble_shell.core.quantities import DIMENSIONS
-from nimble_shell.core.shell.ledger import ShellLedger
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.studies.variants import COLUMNS, STOPS
 from nimble_shell.core.thermal.figures import wall_figures
@@ -27,7 +26,7 @@ from nimble_shell.core.working import Derivation, Num, value_of
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, ProjectDoc, TargetsDoc
 from nimble_shell.formats.things import KINDS, groups
 from nimble_shell.reports.hatches import HATCHES
-from nimble_shell.services.bench import Bench, Consequence, Lowest
+from nimble_shell.services.bench import Bench, Consequence, Summed
 from nimble_shell.services.projects import Delta
 from nimble_shell.store import Change, Stored
 from nimble_shell.store.backups import Backup
@@ -89,7 +88,7 @@ def change(value: Change | None) -> s.ChangeOut | None:
     return None if value is None else s.ChangeOut.model_validate(value)
 
 
-def bench(found: Bench, effect: Consequence, *, settled: bool, preview: bool) -> s.BenchOut:
+def bench(found: Bench, effect: Consequence, last: Summed | None, *, settled: bool, preview: bool) -> s.BenchOut:
     wall = found.wall
     return s.BenchOut(
         figures={
@@ -107,14 +106,17 @@ def bench(found: Bench, effect: Consequence, *, settled: bool, preview: bool) ->
         study=None if found.study is None else s.StudyOut.model_validate(found.study),
         settled=settled,
         remarks=[s.RemarkOut.model_validate(remark) for remark in found.remarks],
-        consequence=consequence(effect, preview=preview),
+        consequence=consequence(effect, last, preview=preview),
     )
 
 
-def consequence(effect: Consequence, *, preview: bool) -> s.ConsequenceOut:
-    before = None if effect.before is None else _ledger(effect.before, effect.lowest_before)
+def consequence(effect: Consequence, last: Summed | None, *, preview: bool) -> s.ConsequenceOut:
     return s.ConsequenceOut(
-        now=_ledger(effect.now, effect.lowest), before=before, preview=preview, open=list(effect.open)
+        now=_ledger(effect.now),
+        before=None if effect.before is None else _ledger(effect.before),
+        last=None if last is None else _ledger(last),
+        preview=preview,
+        open=list(effect.open),
     )
 
 
@@ -184,8 +186,10 @@ def _number(value: Num | None) -> float | None:
     return None if value is None else value_of(value)
 
 
-def _ledger(ledger: ShellLedger, lowest: Lowest | None) -> s.LedgerOut:
+def _ledger(summed: Summed) -> s.LedgerOut:
+    ledger, lowest = summed.ledger, summed.lowest
     return s.LedgerOut(
+        whole=ledger.whole,
         lines=[
             s.LedgerLineOut(
                 element_id=line.element_id,

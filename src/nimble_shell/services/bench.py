@@ -62,13 +62,19 @@ class Lowest:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Summed:
+    """The ledger of a building and its lowest surface."""
+
+    ledger: ShellLedger
+    lowest: Lowest | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Consequence:
     """The ledger of a building, beside what it was."""
 
-    now: ShellLedger
-    lowest: Lowest | None
-    before: ShellLedger | None
-    lowest_before: Lowest | None
+    now: Summed
+    before: Summed | None
     open: tuple[str, ...] = ()  #: sums of `now` that miss what is asked of the building
 
 
@@ -115,14 +121,12 @@ def consequence(
     Fixings count as solved where the build-ups say so; what is waiting is named.
     """
     building = building_in(project, building_id)
-    now, lowest = _ledger(project, building, joints, waiting)
-    missed = now.open(project.basis.targets.R_shell, building.asked_H)
+    now = _ledger(project, building, joints, waiting)
+    missed = now.ledger.open(project.basis.targets.R_shell, building.asked_H)
     if before is None or building_id not in {building.id for building in before.buildings}:
-        return Consequence(now=now, lowest=lowest, before=None, lowest_before=None, open=missed)
-    old, lowest_before = _ledger(
-        before, building_in(before, building_id), joints if joints_before is None else joints_before
-    )
-    return Consequence(now=now, lowest=lowest, before=old, lowest_before=lowest_before, open=missed)
+        return Consequence(now=now, before=None, open=missed)
+    old = _ledger(before, building_in(before, building_id), joints if joints_before is None else joints_before)
+    return Consequence(now=now, before=old, open=missed)
 
 
 def ledger_working(project: Project, building_id: str, figure: str, joints: Joints = ()) -> Derivation:
@@ -181,9 +185,7 @@ def station_of(building: Building, assembly_id: str) -> Station:
     return next((element.station for element in building.elements if element.assembly_id == assembly_id), "D")
 
 
-def _ledger(
-    project: Project, building: Building, joints: Joints, waiting: Sequence[str] = ()
-) -> tuple[ShellLedger, Lowest | None]:
+def _ledger(project: Project, building: Building, joints: Joints, waiting: Sequence[str] = ()) -> Summed:
     ledger = _shell(project, building, joints, plain, waiting)
     asked = project.basis.targets.f_rsi
     factors = [
@@ -200,7 +202,7 @@ def _ledger(
         for known in joints
         if known.solved is not None and known.solved.f_rsi is not None
     ]
-    return ledger, min(factors, key=lambda lowest: lowest.f_rsi, default=None)
+    return Summed(ledger=ledger, lowest=min(factors, key=lambda lowest: lowest.f_rsi, default=None))
 
 
 def _shell(

@@ -23,7 +23,7 @@ def compute_project(project: Project, condition: str = "winter") -> dict[str, An
 def _building(project: Project, building: Building, condition: str) -> dict[str, Any]:
     project = project.within(building.id)
     known = {assembly.id: assembly for assembly in project.assemblies}
-    ledger = consequence(project, None, building.id).now
+    ledger = consequence(project, None, building.id).now.ledger
     elements = []
     for element, line in zip(building.elements, ledger.lines, strict=True):
         assembly = known.get(element.assembly_id or "")

@@ -1928,6 +1928,7 @@ export interface components {
          */
         ConsequenceOut: {
             before: components["schemas"]["LedgerOut"] | null;
+            last: components["schemas"]["LedgerOut"] | null;
             now: components["schemas"]["LedgerOut"];
             /** Open */
             open: string[];
@@ -3270,6 +3271,8 @@ export interface components {
             pending: string[];
             /** Share Joints */
             share_joints: number | null;
+            /** Whole */
+            whole: boolean;
         };
         /**
          * LifeIn

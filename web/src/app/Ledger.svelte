@@ -23,17 +23,30 @@
     $props();
   const now = $derived(consequence?.now);
   const before = $derived(consequence?.before);
-  const counted = $derived(
-    now?.H_joints === null || now?.H_joints === undefined ? 'areas only' : 'areas, joints',
+  /** A sum that lacks a part is never shown as the whole: the last one that lacked nothing stands. */
+  const whole = $derived(now?.whole ?? true);
+  const lastWhole = $derived(whole ? undefined : consequence?.last);
+  const shown = $derived(lastWhole ?? now);
+  /** What the sum lacks, in a few words. */
+  const lacks = $derived(
+    now?.pending.length
+      ? `${now.pending.length} being solved`
+      : now?.missing.length
+        ? `without ${now.missing[0]}${now.missing.length > 1 ? ` and ${now.missing.length - 1} more` : ''}`
+        : '',
   );
-  const share = $derived(now?.share_joints);
+  const counted = $derived(
+    shown?.H_joints === null || shown?.H_joints === undefined ? 'areas only' : 'areas, joints',
+  );
+  const share = $derived(shown?.share_joints);
   const shareBefore = $derived(before?.share_joints);
   const cells = $derived([
     {
       key: 'R_effective',
       name: `Effective R, ${counted}`,
       dimension: 'resistance',
-      value: now?.R_effective,
+      value: shown?.R_effective,
+      part: now?.R_effective,
       old: before?.R_effective,
       asked: basis.targets.R_shell,
       more: true,
@@ -43,7 +56,8 @@
       key: 'H_shell',
       name: `Heat loss, ${counted}`,
       dimension: 'coupling',
-      value: now?.H,
+      value: shown?.H,
+      part: now?.H,
       old: before?.H,
       asked: building.asked_H,
       more: false,
@@ -82,10 +96,12 @@
     {#each cells as cell (cell.key)}
       {@const known = cell.value !== null && cell.value !== undefined}
       {@const change =
-        known && cell.old !== null && cell.old !== undefined ? (cell.value ?? 0) - cell.old : undefined}
+        known && whole && before?.whole && cell.old !== null && cell.old !== undefined
+          ? (cell.value ?? 0) - cell.old
+          : undefined}
       {@const gain = change !== undefined && (cell.more ? change > 0 : change < 0)}
       {@const open = consequence?.open.includes(cell.key)}
-      <div class="cell" class:open data-testid={cell.key}>
+      <div class="cell" class:open class:part={!whole} class:held={lastWhole} data-testid={cell.key}>
         <small>{cell.name}</small>
         <div class="value">
           {#if known}
@@ -95,7 +111,7 @@
               label={cell.name}
               weight="figure"
               tone={open ? 'decision' : 'ink'}
-              onwork={() => onwork(cell.key, cell.name, cell.dimension)}
+              onwork={lastWhole ? undefined : () => onwork(cell.key, cell.name, cell.dimension)}
             />
           {:else}
             <span class="none">–</span>
@@ -105,6 +121,14 @@
         <div class="delta">
           {#if !known}
             <span class="no">no element has a U yet</span>
+          {:else if !whole}
+            <span class="no" title={[...(now?.pending ?? []), ...(now?.missing ?? [])].join(', ')}
+              >{#if lastWhole && cell.part !== null && cell.part !== undefined}<i class="so-far"
+                  >{units.show(cell.part, cell.dimension)}</i
+                >
+                so far,{:else}so far,{/if}
+              {lacks}</span
+            >
           {:else if change === undefined || Math.abs(change) < 1e-12}
             <span class="no">no change</span>
           {:else}
@@ -128,7 +152,13 @@
         </div>
       </div>
     {/each}
-    <div class="cell" class:pending={share === null || share === undefined} data-testid="share_joints">
+    <div
+      class="cell"
+      class:pending={share === null || share === undefined}
+      class:part={!whole}
+      class:held={lastWhole}
+      data-testid="share_joints"
+    >
       <small>Lost at joints and fixings</small>
       {#if share !== null && share !== undefined}
         <div class="value">
@@ -137,13 +167,18 @@
             unit="%"
             label="Lost at joints and fixings"
             weight="figure"
-            onwork={() => onwork('share_joints', 'Share lost at joints and fixings', 'share')}
+            onwork={lastWhole
+              ? undefined
+              : () => onwork('share_joints', 'Share lost at joints and fixings', 'share')}
           />
         </div>
         <span class="no"
-          >{now?.pending.length
-            ? `${now.pending.length} being solved`
-            : shareBefore !== null && shareBefore !== undefined && Math.abs(share - shareBefore) > 1e-6
+          >{!whole
+            ? lacks
+            : before?.whole &&
+                shareBefore !== null &&
+                shareBefore !== undefined &&
+                Math.abs(share - shareBefore) > 1e-6
               ? units.delta(share - shareBefore, 'share') + ' %'
               : now?.H_joints === null
                 ? 'fixings only: joints in step 3'
@@ -151,37 +186,48 @@
         >
       {:else}
         <span class="none">–</span><span class="no"
-          >{now?.pending.length
-            ? `${now.pending.length} being solved`
-            : 'no joint has a length: step 3'}</span
+          >{now?.pending.length ? lacks : 'no joint has a length: step 3'}</span
         >
       {/if}
     </div>
-    <div class="cell" class:open={now?.lowest?.falls_short} data-testid="f_rsi">
+    <div
+      class="cell"
+      class:open={whole && shown?.lowest?.falls_short}
+      class:part={!whole}
+      class:held={lastWhole}
+      data-testid="f_rsi"
+    >
       <small>Lowest surface factor</small>
       <div class="value">
-        {#if now?.lowest}
+        {#if shown?.lowest}
           <Figure
-            value={units.show(now.lowest.f_rsi, 'ratio', 2)}
+            value={units.show(shown.lowest.f_rsi, 'ratio', 2)}
             label="Lowest surface factor"
             weight="figure"
-            onwork={() => onwork('f_rsi_lowest', 'Lowest surface factor, clear sections', 'ratio')}
+            onwork={lastWhole
+              ? undefined
+              : () => onwork('f_rsi_lowest', 'Lowest surface factor, clear sections', 'ratio')}
           />
           <em
-            >{now.lowest.station}{now.lowest.asked
-              ? ` asked ${units.show(now.lowest.asked, 'ratio', 2)}`
+            >{shown.lowest.station}{shown.lowest.asked
+              ? ` asked ${units.show(shown.lowest.asked, 'ratio', 2)}`
               : ''}</em
           >
         {:else}<span class="none">–</span>{/if}
       </div>
       <span class="no"
-        >{building.joints?.length ? 'clear sections and joints' : 'clear section; joints: step 3'}</span
+        >{!whole && lacks
+          ? lacks
+          : building.joints?.length
+            ? 'clear sections and joints'
+            : 'clear section; joints: step 3'}</span
       >
     </div>
     <div
       class="cell"
       class:pending={moisture === undefined}
       class:open={moisture !== undefined && moisture < 0}
+      class:part={judging > 0}
       data-testid="moisture_margin"
     >
       <small title="room humidity in the cold months up to where the worst place fails">Moisture margin</small
@@ -293,6 +339,22 @@
   }
   .cell.open {
     box-shadow: inset 0 3px var(--oxide);
+  }
+  /* A part is never drawn like the whole: dashed above, and what stands in its place is hatched. */
+  .cell.part {
+    border-top: 1.5px dashed var(--ink-3);
+    padding-top: 4.5px;
+  }
+  .cell.held .value {
+    background-image: repeating-linear-gradient(
+      45deg,
+      transparent 0 4px,
+      color-mix(in srgb, var(--line) 45%, transparent) 4px 5px
+    );
+  }
+  .so-far {
+    font: 500 var(--fs-small) var(--mono);
+    border-bottom: 1px dashed var(--ink-3);
   }
   .value {
     display: flex;

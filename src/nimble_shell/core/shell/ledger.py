@@ -87,8 +87,15 @@ class ShellLedger:
     pending: tuple[str, ...] = ()  #: joints and fixings whose ψ or χ is still to come
     not_counted: tuple[str, ...] = NOT_COUNTED
 
+    @property
+    def whole(self) -> bool:
+        """Whether its sums lack nothing that is drawn: no element, no joint, no fixing."""
+        return not self.pending and not self.missing
+
     def open(self, R_asked: float | None, H_asked: float | None) -> tuple[str, ...]:
-        """Which of its sums miss what is asked of the building: R_effective, H_shell."""
+        """Which of its sums miss what is asked of the building: R_effective, H_shell. A part is never judged."""
+        if not self.whole:
+            return ()
         found = []
         if self.R_effective is not None and misses(value_of(self.R_effective), R_asked):
             found.append("R_effective")
