@@ -166,6 +166,17 @@ def test_a_room_follows_its_class_or_its_vapour_and_air() -> None:
     assert Indoor(added=0.05).in_month(20.0, 0.6)[1] == 0.55  # not in warm months
 
 
+def test_a_class_counts_with_the_standard_s_margin_where_the_basis_says_so_and_it_is_said() -> None:
+    p_e, limit = 0.8 * value_of(p_sat(-5.0)), value_of(p_sat(20.0))
+    for margin, factor in ((False, 1.0), (True, 1.1)):
+        room = Indoor(regime="class 2", class_margin=margin)
+        assert room.in_month(-5.0, 0.8)[1] == pytest.approx((p_e + factor * 540.0) / limit)
+        assert f"Δp with{'' if margin else 'out'} the margin of 1.1" in room.humidity_from
+    fixed = Indoor(class_margin=True)
+    assert fixed.in_month(-5.0, 0.8) == Indoor().in_month(-5.0, 0.8)
+    assert "margin" not in fixed.humidity_from
+
+
 @pytest.mark.parametrize("change", [{"regime": "class 9"}, {"production": -1.0}, {"ventilation": 0.0}, {"added": 2.0}])
 def test_a_regime_that_cannot_be_is_refused(change: dict[str, Any]) -> None:
     with pytest.raises(DomainError):

@@ -34,7 +34,7 @@ def fixing_pdf(page: FixingPage) -> bytes:
         items("The group", [page.shank, *map(sentence_case, page.cell.says)]),
         items("Assumptions", [
             f"Solved as {page.cell.method}; members of the build-up and its other groups are left out of the cell.",
-            "χ = L3D − U·A of the same layers (ISO 10211:2017, 12.4); the formula is that of ISO 6946:2017, annex F, "
+            "χ = L3D − U·A of the same layers (ISO 10211:2017, 11); the formula is that of ISO 6946:2017, annex F, "
             "its limits of use left aside.",
         ]),
     ]  # fmt: skip

@@ -49,6 +49,7 @@ class MoisturePage:
     verdict: Verdict
     positions: Sequence[Position]
     rule: float | None
+    room: str  #: where the room's humidity comes from
     joints: Sequence[tuple[str, Verdict]]
     hours: Seasons | None
     damp: DampLimits
@@ -78,6 +79,7 @@ def moisture_pdf(page: MoisturePage) -> bytes:
             "Months: ISO 13788:2012, vapour only, steady in each month, all planes solved at once. Surfaces with R_si "
             f"{quantity_text(R_SI_SURFACE, 'resistance', page.heading.units)}. Stored water, liquid, sun and rain are "
             "not in it; air only where a joint is judged.",
+            sentence_case(page.room) + ".",
             "Hours: EN 15026:2007 with sorption, liquid, latent heat, sun and sky, for an invented year that has the "
             "months of the Basis. Mould index for untreated surfaces.",
             "Every change that is named was run: it passes, and one step less fails.",

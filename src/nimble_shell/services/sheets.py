@@ -132,6 +132,7 @@ def moisture_sheet(
             verdict=verdict,
             positions=positions(assembly, project.catalogue, project.basis, direction),
             rule=project.basis.limits.inside_share,
+            room=project.basis.indoor.humidity_from,
             joints=joints,
             hours=hours,
             damp=project.basis.damp,

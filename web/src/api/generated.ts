@@ -2797,6 +2797,11 @@ export interface components {
              */
             added: number;
             /**
+             * Class Margin
+             * @default false
+             */
+            class_margin: boolean;
+            /**
              * Heated Below
              * @default 15
              */

@@ -16,6 +16,7 @@ Regime = Literal["fixed", "class 1", "class 2", "class 3", "class 4", "class 5",
 CLASSES: dict[Regime, float] = {
     "class 1": 270.0, "class 2": 540.0, "class 3": 810.0, "class 4": 1080.0, "class 5": 1350.0,
 }  # fmt: skip
+CLASS_MARGIN = 1.1  #: of a class's Δp, ISO 13788:2012, 4.2.4
 _R_V = 461.5  #: of water vapour [J/(kg·K)]
 
 
@@ -32,6 +33,7 @@ class Indoor:
     production: float = 6.0 / 86400  #: of vapour, where it is ventilated off [kg/s]
     ventilation: float = 90.0 / 3600  #: outside air that carries it off [m³/s]
     added: float = 0.0  #: to the humidity in heated months, for safety or for worse, −1…1
+    class_margin: bool = False  #: whether a class counts with a tenth more, as the standard asks of design
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -71,6 +73,16 @@ class Indoor:
                     "from −100 to 100 points")  # fmt: skip
         check.refuse()
 
+    @property
+    def humidity_from(self) -> str:
+        """Where the room's humidity comes from, in words."""
+        if self.regime == "fixed":
+            return "humidity of the room fixed, as entered in the Basis"
+        if self.regime == "production":
+            return "humidity of the room from production over ventilation (ISO 13788:2012, 4.2.4)"
+        margin = "with the margin of 1.1" if self.class_margin else "without the margin of 1.1"
+        return f"humidity of the room by {self.regime}, Δp {margin} (ISO 13788:2012, 4.2.4 and annex A)"
+
     def in_month(self, theta_e: float, phi_e: float) -> tuple[float, float]:
         """Room temperature [°C] and relative humidity (0…1) in a month with these outdoor means."""
         heated = theta_e < self.heated_below
@@ -91,6 +103,7 @@ class Indoor:
             if self.regime == "production":
                 p = (p_e / (theta_e + 273.15) + self.production / self.ventilation * _R_V) * (theta_i + 273.15)
             else:
-                p = p_e + CLASSES[self.regime] * min(max(1 - theta_e / 20, 0.0), 1.0)
+                margin = CLASS_MARGIN if self.class_margin else 1.0
+                p = p_e + margin * CLASSES[self.regime] * min(max(1 - theta_e / 20, 0.0), 1.0)
             phi = min(max(p / limit, 0.01), 0.99)
         return min(max(phi + self.added, 0.01), 1.0) if heated and self.added else phi

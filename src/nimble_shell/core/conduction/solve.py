@@ -1,4 +1,4 @@
-"""Steady conduction in a section, refined until its couplings stand still (ISO 10211, clause 7 and annex A)."""
+"""Steady conduction in a section, refined until its couplings stand still (ISO 10211:2017, 9 and annex C)."""
 
 from __future__ import annotations
 

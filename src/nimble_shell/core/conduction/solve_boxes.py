@@ -1,4 +1,4 @@
-"""Steady conduction in boxes: finite volumes, multigrid, refined and extrapolated (ISO 10211, annex A)."""
+"""Steady conduction in boxes: finite volumes, multigrid, refined and extrapolated (ISO 10211:2017, 9)."""
 
 from __future__ import annotations
 

@@ -82,7 +82,7 @@ def cell_of(
 
     References
     ----------
-    .. [1] ISO 10211:2017, 5.2 and 12.4 (point thermal transmittance); ISO 6946:2017, annex F.
+    .. [1] ISO 10211:2017, 7.2 and 11 (point thermal transmittance); ISO 6946:2017, annex F.
     """
     bare = replace(assembly, layers=tuple(replace(layer, members=()) for layer in assembly.layers), fixings=())
     stack = stack_of(bare, catalogue, basis, direction)

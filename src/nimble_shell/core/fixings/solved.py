@@ -65,7 +65,7 @@ def solve_fixing(
 
     References
     ----------
-    .. [1] ISO 10211:2017, 12.4.
+    .. [1] ISO 10211:2017, 11.
     """
     if cell.boxes is not None:
         solved = solve_space(cell.boxes, temperatures, target=CHI_ERROR[accuracy], U=cell.U)

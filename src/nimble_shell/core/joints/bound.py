@@ -41,7 +41,7 @@ def section_of(drawing: Drawing, temperatures: Mapping[str, float], school: Film
 
     References
     ----------
-    .. [1] ISO 10211:2017, 6.2 and 7.
+    .. [1] ISO 10211:2017, 7.2 and 8.3.
     """
     used = {air.env for air in drawing.airs}
     missing = used - set(temperatures)

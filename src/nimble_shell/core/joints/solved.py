@@ -100,7 +100,7 @@ def solve_joint(
 
     References
     ----------
-    .. [1] ISO 10211:2017, 7, 10 and 12; ISO 14683:2017, annex B (dimension systems).
+    .. [1] ISO 10211:2017, 9 and 12; ISO 14683:2017, annex B (dimension systems).
     """
     section = section_of(drawing, temperatures, school)
     if accuracy == "working":

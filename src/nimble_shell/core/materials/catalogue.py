@@ -1,6 +1,6 @@
 """The shipped catalogue: generic materials, conservative design values, each with its source family.
 
-Source families: ISO 10456 (tabulated design values), trade (range common in the trade, upper half taken),
+Source families: ISO 10456 (tabulated design values; or its λ alone), trade (range common in the trade, upper half taken),
 mean (middle of the trade's range). λ(T) tables hold the trends measured for each family of foam: expanded and
 extruded polystyrene conduct less in the cold, closed-cell foams blown with heavy gas pass through a minimum and
 rise again when the gas condenses. Costs and carbon are examples.
@@ -15,6 +15,8 @@ EDITION = "2026-11"
 
 ISO = "ISO 10456:2007, table 3"
 TRADE = "trade range, upper half"
+#: λ of the table's nearest kind; density and μ of the product.
+ISO_LAMBDA = "λ: ISO 10456:2007, table 3"
 _STOCK_CORE = (0.090, 0.140, 0.185, 0.235, 0.285)
 _STOCK_BOARD = (0.030, 0.040, 0.050, 0.060, 0.080, 0.100, 0.120, 0.140, 0.160, 0.180, 0.200, 0.240)
 
@@ -114,40 +116,40 @@ _ALL = (
     _solid("cellular-glass", "Cellular glass", "foam", "foam", 0.041, 115, 1000, 1e5, 320, 1.4, (0.04, 0.20), TRADE),
     _solid("foam-glass-gravel", "Foam glass gravel", "fill", "gravel", 0.085, 170, 1000, 1, 75, 0.6, (0.1, 0.6), TRADE),
     # --- panels and boards -----------------------------------------------------------------------------------
-    _solid("osb", "OSB", "panel", "osb", 0.13, 620, 1700, 30, 480, 0.45, _PANEL, stock=_SKIN_STOCK),
+    _solid("osb", "OSB", "panel", "osb", 0.13, 620, 1700, 30, 480, 0.45, _PANEL, ISO_LAMBDA, stock=_SKIN_STOCK),
     _solid("plywood", "Plywood", "panel", "grain", 0.13, 500, 1600, 70, 850, 0.6, _PANEL, stock=_SKIN_STOCK),
     _solid("fibre-cement", "Fibre-cement board", "panel", "board", 0.35, 1350, 1000, 50, 1100, 0.8, _PANEL, TRADE),
     _solid("magnesium-board", "Magnesium board", "panel", "board", 0.30, 1000, 1000, 20, 900, 0.6, _PANEL, TRADE),
-    _solid("particleboard", "Particleboard", "panel", "board", 0.13, 650, 1700, 15, 380, 0.5, _PANEL),
+    _solid("particleboard", "Particleboard", "panel", "board", 0.14, 600, 1700, 15, 380, 0.5, _PANEL),
     _solid("cement-particle", "Cement-bonded particleboard", "panel", "board", 0.23, 1200, 1500, 30, 700, 0.6, _PANEL),
-    _solid("gypsum-board", "Gypsum board", "panel", "board", 0.25, 800, 1000, 10, 320, 0.3, _PANEL,
+    _solid("gypsum-board", "Gypsum board", "panel", "board", 0.25, 800, 1000, 10, 320, 0.3, _PANEL, TRADE,
            stock=(0.0095, 0.0125, 0.015)),
     _solid("gypsum-fibre", "Gypsum-fibre board", "panel", "board", 0.32, 1150, 1100, 13, 480, 0.35, _PANEL, TRADE,
            stock=(0.010, 0.0125, 0.015, 0.018)),
     _solid("gypsum-sheathing", "Gypsum sheathing, glass faced", "panel", "board", 0.25, 850, 1000, 10, 520, 0.35,
            _PANEL, TRADE),
-    _solid("hardboard", "Hardboard", "panel", "board", 0.18, 900, 1700, 20, 600, 0.6, (0.003, 0.012)),
+    _solid("hardboard", "Hardboard", "panel", "board", 0.18, 900, 1700, 20, 600, 0.6, (0.003, 0.012), TRADE),
     _solid("mdf-open", "MDF, diffusion open", "panel", "board", 0.10, 600, 1700, 11, 520, 0.5, _PANEL, TRADE),
     # --- timber ----------------------------------------------------------------------------------------------
     _solid("softwood", "Softwood", "timber", "timber", 0.13, 500, 1600, 20, 420, 0.25, (0.015, 0.4)),
     _solid("hardwood", "Hardwood", "timber", "timber", 0.18, 700, 1600, 50, 1100, 0.3, (0.015, 0.4)),
-    _solid("glulam", "Glued laminated timber", "timber", "timber", 0.13, 480, 1600, 40, 900, 0.4, (0.04, 1.0)),
-    _solid("lvl", "Laminated veneer lumber", "timber", "timber", 0.13, 510, 1600, 80, 950, 0.5, (0.02, 0.6)),
-    _solid("larch-boards", "Larch boards", "timber", "grain", 0.13, 590, 1600, 20, 900, 0.2, (0.015, 0.05)),
-    _solid("softwood-battens", "Softwood battens", "timber", "timber", 0.13, 450, 1600, 20, 380, 0.25, (0.015, 0.1)),
+    _solid("glulam", "Glued laminated timber", "timber", "timber", 0.13, 480, 1600, 40, 900, 0.4, (0.04, 1.0), ISO_LAMBDA),
+    _solid("lvl", "Laminated veneer lumber", "timber", "timber", 0.13, 510, 1600, 80, 950, 0.5, (0.02, 0.6), ISO_LAMBDA),
+    _solid("larch-boards", "Larch boards", "timber", "grain", 0.13, 590, 1600, 20, 900, 0.2, (0.015, 0.05), ISO_LAMBDA),
+    _solid("softwood-battens", "Softwood battens", "timber", "timber", 0.13, 450, 1600, 20, 380, 0.25, (0.015, 0.1), ISO_LAMBDA),
     # --- concrete, masonry, render ---------------------------------------------------------------------------
     _solid("concrete-reinforced", "Concrete, reinforced", "concrete", "concrete", 2.3, 2350, 1000, 80, 190, 0.13,
-           (0.08, 0.6), stock=(0.102, 0.152, 0.203, 0.254)),
+           (0.08, 0.6), ISO_LAMBDA, stock=(0.102, 0.152, 0.203, 0.254)),
     _solid("concrete", "Concrete", "concrete", "concrete", 1.65, 2200, 1000, 70, 150, 0.11, (0.05, 0.6)),
-    _solid("concrete-light", "Concrete, lightweight", "concrete", "concrete", 0.60, 1400, 1000, 50, 170, 0.14, (0.05, 0.6)),
-    _solid("structural-mortar", "Structural mortar", "concrete", "concrete", 1.35, 2000, 1000, 25, 260, 0.18, (0.025, 0.08)),
-    _solid("brick", "Brick, facing", "masonry", "masonry", 0.80, 1800, 1000, 10, 320, 0.22, (0.06, 0.4)),
+    _solid("concrete-light", "Concrete, lightweight", "concrete", "concrete", 0.60, 1400, 1000, 50, 170, 0.14, (0.05, 0.6), TRADE),
+    _solid("structural-mortar", "Structural mortar", "concrete", "concrete", 1.35, 2000, 1000, 25, 260, 0.18, (0.025, 0.08), TRADE),
+    _solid("brick", "Brick, facing", "masonry", "masonry", 0.80, 1800, 1000, 10, 320, 0.22, (0.06, 0.4), TRADE),
     _solid("brick-hollow", "Brick, hollow", "masonry", "masonry", 0.40, 1000, 1000, 10, 180, 0.22, (0.1, 0.5), TRADE),
     _solid("concrete-block", "Concrete block", "masonry", "masonry", 1.0, 1700, 1000, 10, 130, 0.10, (0.1, 0.4), TRADE),
     _solid("aerated-block", "Aerated concrete block", "masonry", "masonry", 0.13, 450, 1000, 6, 140, 0.35, (0.1, 0.5), TRADE),
-    _solid("lime-cement-plaster", "Lime-cement plaster", "render", "board", 0.80, 1600, 1000, 15, 260, 0.2, (0.008, 0.05)),
-    _solid("cement-render", "Cement render", "render", "board", 1.0, 1800, 1000, 15, 250, 0.2, (0.008, 0.05)),
-    _solid("lime-plaster", "Lime plaster", "render", "board", 0.70, 1500, 1000, 10, 280, 0.15, (0.008, 0.05)),
+    _solid("lime-cement-plaster", "Lime-cement plaster", "render", "board", 0.80, 1600, 1000, 15, 260, 0.2, (0.008, 0.05), TRADE),
+    _solid("cement-render", "Cement render", "render", "board", 1.0, 1800, 1000, 15, 250, 0.2, (0.008, 0.05), TRADE),
+    _solid("lime-plaster", "Lime plaster", "render", "board", 0.70, 1500, 1000, 10, 280, 0.15, (0.008, 0.05), TRADE),
     _solid("clay-plaster", "Clay plaster", "render", "board", 0.80, 1700, 1000, 8, 300, 0.05, (0.008, 0.05), TRADE),
     _solid("gypsum-plaster", "Gypsum plaster", "render", "board", 0.57, 1300, 1000, 6, 220, 0.15, (0.005, 0.03)),
     _solid("thin-render", "Thin-coat render with mesh", "render", "board", 0.87, 1700, 1000, 25, 900, 0.5, (0.004, 0.015), TRADE),

@@ -41,7 +41,7 @@ _STORES: dict[str, tuple[float, float, float]] = {
 _MU_DRY: dict[str, float] = {
     "osb": 150, "plywood": 200, "particleboard": 50, "hardboard": 30, "softwood": 50, "hardwood": 200, "glulam": 50,
     "lvl": 200, "larch-boards": 50, "softwood-battens": 50, "concrete-reinforced": 130, "concrete": 120,
-    "structural-mortar": 40, "cement-particle": 80,
+    "structural-mortar": 40, "cement-particle": 50, "gypsum-plaster": 10,
 }  # fmt: skip
 _SD_MOIST = {"vapour-variable": 0.3}  #: s_d of a sheet when it is moist [m]
 #: Water that a material brings along when it is fresh: concrete that was poured, plaster that was wet. [kg/m³]

@@ -233,7 +233,7 @@ def _fixings(
             ratio = given(solved, f"k_{tag}", f"solved χ over the approximate one, {fixing.name}", "",
                           "solved in step 4; owned by the solved point")  # fmt: skip
             conductance = named(ratio * conductance, f"Gs_{tag}", f"α·λ·A·n as solved, {fixing.name}", "W/(m·K)",
-                                "ISO 10211:2017, 12; by the ratio at the core's thickness")  # fmt: skip
+                                "ISO 10211:2017, 11; by the ratio at the core's thickness")  # fmt: skip
         found.append(ResolvedFixing(layer=index, share=share, conductance=conductance, tag=tag, core=core,
                                     course=course))  # fmt: skip
     return tuple(found)

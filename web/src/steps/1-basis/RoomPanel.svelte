@@ -70,6 +70,17 @@
     ]}
     onsave={(to) => onsave({ regime: to as Room['regime'] }, 'Humidity of the room')}
   />
+  {#if regime.startsWith('class')}
+    <Choice
+      label="vapour of the class"
+      value={room.class_margin ? 'margin' : 'plain'}
+      options={[
+        { value: 'plain', text: 'Δp of the class' },
+        { value: 'margin', text: '1.1 · Δp, with the margin of the standard' },
+      ]}
+      onsave={(to) => onsave({ class_margin: to === 'margin' }, 'Margin of the humidity class')}
+    />
+  {/if}
   {#if regime === 'production'}
     <Entry
       label="vapour produced"

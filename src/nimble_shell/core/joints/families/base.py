@@ -56,7 +56,7 @@ def assumed(b: float) -> tuple[str, ...]:
     """What is taken for granted about a slab of half width `b` and its ground. [m]"""
     return (
         sentence(
-            "ground {soil}, {far} deep and wide; floor {wide} wide (ISO 10211:2017, 5.2.4)",
+            "ground {soil}, {far} deep and wide; floor {wide} wide (ISO 10211:2017, 7.2.4)",
             soil=(SOIL_LAMBDA, "conductivity"),
             far=(5 * b, "distance"),
             wide=(2 * b, "distance"),

@@ -159,5 +159,5 @@ def length(key: str, text: str, start: float, least: float, most: float) -> Para
 
 
 def reach(stack: Stack) -> float:
-    """How far a section goes from the joint: 1 m, and three times the thickness (ISO 10211:2017, 5.2). [m]"""
+    """How far a section goes from the joint: 1 m, and three times the thickness (ISO 10211:2017, 7.2). [m]"""
     return max(1.0, 3 * stack.d)
