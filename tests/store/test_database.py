@@ -242,3 +242,10 @@ def test_what_the_first_schema_held_becomes_documents(tmp_path: Path) -> None:
     assert core.members[0].centres == 0.6
     assert project.assemblies[0].note == "kept"
     database.close()
+
+
+def test_a_library_that_is_too_old_is_refused_by_its_version(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr("sqlite3.sqlite_version_info", (3, 31, 1))
+    monkeypatch.setattr("sqlite3.sqlite_version", "3.31.1")
+    with pytest.raises(StoreError, match=r"SQLite 3\.31\.1; at least 3\.37"):
+        Database(tmp_path)

@@ -262,6 +262,20 @@ def test_the_drawing_has_a_table_twin(board: Board) -> None:
     assert board.layers()[-1] == "Gypsum-fibre board"
 
 
+def test_a_thickness_is_typed_where_one_types_what_one_wants(board: Board) -> None:
+    page = board.page
+    page.keyboard.press("Control+k")
+    page.keyboard.type("core 235")
+    expect(page.locator("#palette-list li").first).to_have_text("Core: 185 mm to 235 mm")
+    page.keyboard.press("Enter")
+    board.done("Core 185 to 235 mm")
+    for typed, place in (("epw", "Site and climate"), ("targets", "Asked: targets"), ("help", "Keys?")):
+        page.keyboard.press("Control+k")
+        page.keyboard.type(typed)
+        expect(page.locator("#palette-list li").first).to_have_text(place)
+        page.keyboard.press("Escape")
+
+
 def test_a_page_at_rest_asks_nothing(page: Page, server: Server, campus: str) -> None:
     Board(page, server.address, campus).open()
     judged = f"/projects/{campus}/buildings/main-laboratory/verdicts"

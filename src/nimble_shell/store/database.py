@@ -19,6 +19,7 @@ from nimble_shell.store.inspect import HEAD, look
 
 FILE = "nimble-shell.sqlite"
 MIGRATIONS = Path(__file__).parent / "migrations"
+LEAST_SQLITE = (3, 37, 0)  #: WAL that survives power cuts, dropped columns, strict checks; of 2021
 BUSY_MS = 10_000  #: how long a writer waits for another
 
 
@@ -27,10 +28,21 @@ def default_data_dir() -> Path:
     return user_data_path("nimble-shell", appauthor=False)
 
 
+def _refuse_an_old_library() -> None:
+    if sqlite3.sqlite_version_info < LEAST_SQLITE:
+        least = ".".join(map(str, LEAST_SQLITE))
+        raise StoreError(
+            "sqlite_too_old",
+            f"The database library of this Python is SQLite {sqlite3.sqlite_version}; at least {least} is needed.",
+            "Use a newer Python, or a newer SQLite below it.",
+        )
+
+
 class Database:
     """One SQLite file in WAL mode with foreign keys on."""
 
     def __init__(self, folder: Path, *, busy_ms: int = BUSY_MS) -> None:
+        _refuse_an_old_library()
         self.folder = folder
         self.file = folder / FILE
         try:

@@ -12,7 +12,7 @@
   import Mast from './Mast.svelte';
   import Notice from '@/kit/Notice.svelte';
   import Palette from './Palette.svelte';
-  import { actionsOf } from './actions';
+  import { actionsOf, thicknessAsked } from './actions';
   import { setUnits } from './going';
   import ImportFile from './ImportFile.svelte';
   import { keysOf } from './keys';
@@ -218,7 +218,7 @@
     />
   {/if}
 </div>
-{#if palette}<Palette {actions} onclose={() => (palette = false)} />{/if}
+{#if palette}<Palette {actions} asked={onBench ? thicknessAsked : () => []} onclose={() => (palette = false)} />{/if}
 {#if keyList}<KeyList onclose={() => (keyList = false)} />{/if}
 
 <style>

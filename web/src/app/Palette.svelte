@@ -2,27 +2,38 @@
 <script lang="ts">
   export interface Action {
     text: string;
+    /** Other words that people type for it. */
+    words?: string;
     keys?: string;
     run: () => void;
   }
   interface Props {
     actions: readonly Action[];
+    /** What the typed words themselves ask for, such as a thickness. */
+    asked: (typed: string) => readonly Action[];
     onclose: () => void;
   }
-  let { actions, onclose }: Props = $props();
+  let { actions, asked, onclose }: Props = $props();
   let typed = $state('');
   let at = $state(0);
   let input = $state<HTMLInputElement>();
+  let leaving: ReturnType<typeof setTimeout> | undefined;
   const found = $derived.by(() => {
     const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
-    return actions
-      .filter((action) => words.every((word) => action.text.toLowerCase().includes(word)))
-      .slice(0, 12);
+    const told = (action: Action) => action.text.toLowerCase();
+    const every = (action: Action) => `${told(action)} ${action.words ?? ''}`;
+    const by = (where: (action: Action) => string) =>
+      actions.filter((action) => words.every((word) => where(action).includes(word)));
+    // What says the words itself stands before what they are only another name for.
+    return [...new Set([...asked(typed), ...by(told), ...by(every)])].slice(0, 12);
   });
   $effect(() => {
     const back = document.activeElement;
     input?.focus();
-    return () => back instanceof HTMLElement && back.isConnected && back.focus();
+    return () => {
+      clearTimeout(leaving); // else it would close the next one
+      if (back instanceof HTMLElement && back.isConnected) back.focus();
+    };
   });
   function key(event: KeyboardEvent): void {
     event.stopPropagation();
@@ -46,7 +57,7 @@
     bind:value={typed}
     oninput={() => (at = 0)}
     onkeydown={key}
-    onblur={() => setTimeout(onclose, 150)}
+    onblur={() => (leaving = setTimeout(onclose, 150))}
     role="combobox"
     aria-expanded="true"
     aria-controls="palette-list"

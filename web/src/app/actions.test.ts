@@ -6,16 +6,21 @@ const { router, session, bench } = vi.hoisted(() => ({
   session: {
     open: undefined as unknown,
     building: vi.fn(),
+    assembly: vi.fn(),
+    units: {
+      parseLength: (text: string) => (Number(text) ? Number(text) / 1000 : undefined),
+      full: (d: number) => `${d * 1000} mm`,
+    },
     materials: new Map<string, { name: string }>(),
     saves: { step: vi.fn() },
   },
-  bench: { draft: undefined as unknown, selected: 0 },
+  bench: { draft: undefined as unknown, selected: 0, thickness: vi.fn() },
 }));
 vi.mock('@/project/router.svelte', () => ({ router }));
 vi.mock('@/project/session.svelte', () => ({ session }));
 vi.mock('@/project/bench.svelte', () => ({ bench }));
 vi.mock('./going', () => ({ nextDecision: vi.fn(), setUnits: vi.fn() }));
-const { actionsOf } = await import('./actions');
+const { actionsOf, thicknessAsked } = await import('./actions');
 
 const frame = { onBench: false, lettersOn: true, onimport: vi.fn(), onkeys: vi.fn(), onletters: vi.fn() };
 const named = (text: string, more: Partial<typeof frame> = {}) =>
@@ -24,8 +29,9 @@ const named = (text: string, more: Partial<typeof frame> = {}) =>
 beforeEach(() => {
   vi.clearAllMocks();
   session.open = { project: { buildings: [{ id: 'b', name: 'Hall' }] }, undo: null, redo: null };
+  session.assembly.mockImplementation((id?: string) => (id ? { name: `Wall ${id}` } : undefined));
   session.building.mockReturnValue({
-    elements: [{ station: 'D' }],
+    elements: [{ id: 'e1', station: 'D', name: 'North face', assembly_id: 'W-A' }],
     joints: [{ id: 'j', name: 'Foot', station: 'H' }],
   });
   bench.draft = { layers: [{ material: 'osb' }, { material: null }, { material: 'eps', studied: true }] };
@@ -87,4 +93,48 @@ test('what only the frame can do is left to it', () => {
     1, 1, 1,
   ]);
   expect(named('Turn letter keys on', { lettersOn: false })).toBeDefined();
+});
+
+describe('by the words that people type', () => {
+  const by = (word: string) =>
+    actionsOf({ ...frame, onBench: true })
+      .filter((one) => `${one.text} ${one.words ?? ''}`.toLowerCase().includes(word))
+      .map((one) => one.text);
+  test.each([
+    ['targets', 'Asked: targets'],
+    ['climate', 'Site and climate'],
+    ['epw', 'Site and climate'],
+    ['humidity', 'Indoor: temperature and humidity of the room'],
+    ['screw', 'Fixings of this build-up'],
+    ['pdf', 'Print the specification sheet'],
+    ['help', 'Keys'],
+    ['wall w-a', 'Wall W-A, North face'],
+  ])('%s', (word, text) => expect(by(word)).toContain(text));
+
+  test('a build-up is opened where its element stands', () => {
+    named('Wall W-A, North face')?.run();
+    expect(router.go).toHaveBeenCalledExactlyOnceWith({ station: 'D', step: 2, element: 'e1' });
+  });
+
+  test('a thickness changes the core', () => {
+    bench.draft = {
+      layers: [
+        { material: 'osb', d: 0.011 },
+        { material: 'eps', studied: true, d: 0.185 },
+      ],
+    };
+    const [action] = thicknessAsked('core 235');
+    expect(action?.text).toBe('Core: 185 mm to 235 mm');
+    action?.run();
+    expect(bench.thickness).toHaveBeenCalledExactlyOnceWith(1, 0.235, 0.185, 'D2');
+  });
+
+  test.each(['core', 'core x', 'score 235', 'core -5'])('%s changes nothing', (typed) => {
+    expect(thicknessAsked(typed)).toEqual([]);
+  });
+
+  test('without a core nothing is offered', () => {
+    bench.draft = { layers: [{ material: 'osb', d: 0.011 }] };
+    expect(thicknessAsked('core 235')).toEqual([]);
+  });
 });

@@ -236,7 +236,15 @@
 
       {#if found.study}
         <h2>Thickness study <span>clear-wall R against core, {units.system === 'SI' ? 'mm' : 'in'}</span></h2>
-        <StudyCurve study={found.study} settled={found.settled} {units} width={readingWidth} {stale} onadopt={adopt} onwork={work} />
+        <StudyCurve
+          study={found.study}
+          settled={found.settled}
+          {units}
+          width={readingWidth}
+          {stale}
+          onadopt={adopt}
+          onwork={work}
+        />
       {:else}
         <Notice
           tone="note"
