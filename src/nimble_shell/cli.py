@@ -12,7 +12,7 @@ from pydantic import ValidationError
 
 from nimble_shell import serve as serving
 from nimble_shell.core.errors import DomainError, NotConverged
-from nimble_shell.formats import neutral_section, neutral_wall, problems
+from nimble_shell.formats import neutral_section, neutral_wall, problems, strict_json
 from nimble_shell.formats.problems import Problem, ProblemError
 from nimble_shell.services import sheets
 from nimble_shell.services.compute import compute_project
@@ -200,12 +200,12 @@ def _database(data: Path | None) -> Database:
 
 def _read_json(file: str) -> Any:
     try:
-        text = sys.stdin.read() if file == "-" else Path(file).read_text("utf-8-sig")
-    except (OSError, UnicodeDecodeError) as error:
+        content = sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes()
+    except OSError as error:
         _refuse(_whole_file("file_unreadable", f"{file}: {error}", "give the path of a JSON file in UTF-8"))
     try:
-        return json.loads(text, parse_constant=_no_constant)
-    except (ValueError, RecursionError) as error:
+        return strict_json.read(content)
+    except strict_json.NotJson as error:
         _refuse(_whole_file("not_json", f"the file is not readable as JSON: {error}", "check the place named"))
 
 
@@ -220,10 +220,6 @@ def _read_case(file: str, *kinds: str) -> Any:
         able = " and ".join(f"“{kind}”" for kind in kinds)
         _refuse(_whole_file("wrong_kind", f"the case is of kind “{case['kind']}”", f"this command computes {able}"))
     return case
-
-
-def _no_constant(name: str) -> float:
-    raise ValueError(f"{name} is not a number in JSON")
 
 
 def _whole_file(code: str, detail: str, hint: str) -> Problem:

@@ -46,6 +46,17 @@ _WORDS = {
 }
 
 
+MOST = 50  #: errors that are listed; nobody reads more
+
+
+def _first(errors: list[ProblemError]) -> list[ProblemError]:
+    """So many that they can be read, and how many there are."""
+    if len(errors) <= MOST:
+        return errors
+    said = f"and {len(errors) - MOST:,} more of {len(errors):,} in all"
+    return [*errors[:MOST], ProblemError(pointer="#", code="and_more", detail=said, hint="mend these first")]
+
+
 def pointer(path: Path) -> str:
     """A path as a JSON pointer fragment."""
     return "#" + "".join("/" + str(step).replace("~", "~0").replace("/", "~1") for step in path)
@@ -57,7 +68,7 @@ def from_domain(error: DomainError, title: str = "The input cannot be calculated
         ProblemError(pointer=pointer(i.path), code=i.code, detail=said(i.message), hint=said(i.hint))
         for i in error.issues
     ]
-    return Problem(title=title, status=422, errors=errors)
+    return Problem(title=title, status=422, errors=_first(errors))
 
 
 def from_validation(errors: Sequence[Any], title: str = "The input cannot be read") -> Problem:
@@ -74,7 +85,7 @@ def from_validation(errors: Sequence[Any], title: str = "The input cannot be rea
                 hint=hint,
             )
         )
-    return Problem(title=title, status=422, errors=listed)
+    return Problem(title=title, status=422, errors=_first(listed))
 
 
 def of(error: ValidationError | DomainError) -> Problem:
