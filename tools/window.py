@@ -32,8 +32,9 @@ def context(browser: Browser) -> BrowserContext:
     made = browser.new_context(
         viewport={"width": 1280, "height": 800}, locale="en-GB", timezone_id="UTC", reduced_motion="reduce"
     )
-    # A full list of what was asked would look as if nothing more was.
+    # A full list of what was asked would look as if nothing more was; what is still on its way is not in it.
     made.add_init_script("performance.setResourceTimingBufferSize(100_000)")
+    made.add_init_script(_ON_ITS_WAY)
     return made
 
 
@@ -94,10 +95,19 @@ class Server:
         return json.loads(content) if content else None
 
 
+_ON_ITS_WAY = """
+  window.onItsWay = 0;
+  const plain = window.fetch;
+  window.fetch = (...asked) => {
+    window.onItsWay += 1;
+    return plain(...asked).finally(() => (window.onItsWay -= 1));
+  };
+"""
 #: A page's stream never ends, so it never idles as a browser means it: no answer came for half a second instead.
 _QUIET = """() => {
   const asked = performance.getEntriesByType('resource').filter((one) => !one.name.includes('/events')).length;
   if (window.quietAt?.asked !== asked) window.quietAt = { asked, since: performance.now() };
+  if (window.onItsWay) return false;
   return performance.now() - window.quietAt.since > 500 && !document.querySelector('[data-stale=true]');
 }"""
 

@@ -25,7 +25,7 @@ def state_of(key: str, theta: float, phi: float) -> np.ndarray:
 
 
 @pytest.mark.parametrize("key", MATERIALS)
-@pytest.mark.parametrize(("theta", "phi"), [(-5.0, 0.4), (5.0, 0.62), (20.0, 0.87), (35.0, 0.97)])
+@pytest.mark.parametrize(("theta", "phi"), [(-5.0, 0.42), (5.0, 0.62), (20.0, 0.87), (35.0, 0.973)])
 def test_slopes_are_those_of_the_values(key: str, theta: float, phi: float) -> None:
     at = state_of(key, theta, phi)
     for value, by_theta, by_phi in (
@@ -38,7 +38,8 @@ def test_slopes_are_those_of_the_values(key: str, theta: float, phi: float) -> N
         assert at[by_theta] == pytest.approx(numeric, rel=1e-4, abs=1e-6)
         step = 1e-7
         numeric = (state_of(key, theta, phi + step)[value] - state_of(key, theta, phi - step)[value]) / (2 * step)
-        assert at[by_phi] == pytest.approx(numeric, rel=1e-4, abs=1e-5)
+        least = 1e-13 if value == cells.DRIVER else 1e-5  # m²/s times kg/m³
+        assert at[by_phi] == pytest.approx(numeric, rel=1e-4, abs=least)
 
 
 @pytest.mark.parametrize("key", MATERIALS)

@@ -109,9 +109,10 @@ def test_without_liquid_a_wet_brick_dries_far_more_slowly() -> None:
 def test_a_drying_surface_is_cooled_by_what_evaporates() -> None:
     slab = Slab(stuff=replace(PLASTER, mu=((0.5, 5.0),)), d=0.02)
     air = constant(20.0, 0.4 * saturated(20.0), 20.0, 0.4 * saturated(20.0))
-    found = run([slab], Films(), air, 20.0, 1.0, 24, RunOptions(keep=[24]))
-    assert found.phi[0].max() > 0.9
-    assert found.theta[0].max() < 18.5
+    found = run([slab], Films(), air, 20.0, 1.0, 24, RunOptions(keep=[12, 24]))
+    assert found.phi.max(axis=1).min() > 0.9
+    assert found.theta[0].max() < 17.0  # while water comes to the surface as fast as it leaves
+    assert found.theta[0].max() < found.theta[1].max() < 20.0
     # A body whose temperature has come to rest takes up no heat but what its water carries away.
     later = run([slab], Films(), air, 20.0, 1.0, 48, RunOptions(keep=[48]))
     sensible = later.entered[:, 1].sum() - found.entered[:, 1].sum()

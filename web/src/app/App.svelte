@@ -218,7 +218,11 @@
     />
   {/if}
 </div>
-{#if palette}<Palette {actions} asked={onBench ? thicknessAsked : () => []} onclose={() => (palette = false)} />{/if}
+{#if palette}<Palette
+    {actions}
+    asked={onBench ? thicknessAsked : () => []}
+    onclose={() => (palette = false)}
+  />{/if}
 {#if keyList}<KeyList onclose={() => (keyList = false)} />{/if}
 
 <style>

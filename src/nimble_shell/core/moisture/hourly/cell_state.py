@@ -23,6 +23,7 @@ TABLE, BENCHMARK = 0, 1  #: kinds of material
 #: Columns of a material's constants.
 RHO_C, LAMBDA, LAMBDA_W, LAMBDA_THETA, KIND, STORES, FLOWS = range(7)
 SORPTION, RESISTANCE, LIQUID = range(3)  #: pairs of rows in a material's tables: φ and w, φ and μ, w and ln D_w
+FLOWN = 6  #: the row after them: ∫ D_w dw up to each w of the last pair
 #: Columns of a cell's properties: vapour pressure, water and what liquid follows, each with its slopes by θ and φ;
 #: ρc with its water; φ and θ; and λ, δ and K of liquid. COLUMNS is how many they are.
 (PRESSURE, PRESSURE_THETA, PRESSURE_PHI, WATER, WATER_THETA, WATER_PHI, DRIVER, DRIVER_THETA, DRIVER_PHI, CAPACITY,
@@ -68,8 +69,33 @@ def lookup(tables, m, pair, count, x):
 
 
 @inlined
+def liquid(tables, m, count, w):
+    """∫ D_w dw up to w, and D_w: between rows ln D_w is straight, so the integral is exact; held at the ends."""
+    xs, ys = 2 * LIQUID, 2 * LIQUID + 1
+    if w <= tables[m, xs, 0]:
+        D = math.exp(tables[m, ys, 0])
+        return D * (w - tables[m, xs, 0]), D
+    if w >= tables[m, xs, count - 1]:
+        D = math.exp(tables[m, ys, count - 1])
+        return tables[m, FLOWN, count - 1] + D * (w - tables[m, xs, count - 1]), D
+    low, high = 0, count - 1
+    while high - low > 1:
+        middle = (low + high) >> 1
+        if tables[m, xs, middle] <= w:
+            low = middle
+        else:
+            high = middle
+    rise = (tables[m, ys, high] - tables[m, ys, low]) / (tables[m, xs, high] - tables[m, xs, low])
+    x = w - tables[m, xs, low]
+    D = math.exp(tables[m, ys, low] + rise * x)
+    if abs(rise * x) < 1e-6:
+        return tables[m, FLOWN, low] + D * x, D
+    return tables[m, FLOWN, low] + (D - math.exp(tables[m, ys, low])) / rise, D
+
+
+@inlined
 def state(theta, phi, m, stuff, P, j):
-    """Of cell j into the columns of P up to θ; liquid follows w, or in the benchmark's material the suction."""
+    """Of cell j into the columns of P up to θ; liquid follows ∫ D_w dw, or in the benchmark's material the suction."""
     consts, tables, counts = stuff
     ps, slope = saturation(theta)
     P[j, PRESSURE], P[j, PRESSURE_THETA], P[j, PRESSURE_PHI] = phi * ps, phi * slope, ps
@@ -92,14 +118,17 @@ def state(theta, phi, m, stuff, P, j):
             w, w_phi = lookup(tables, m, SORPTION, counts[m, SORPTION], phi)
         if phi > 1:
             w, w_phi = w + OVER * (phi - 1), OVER
-        P[j, DRIVER], P[j, DRIVER_THETA], P[j, DRIVER_PHI] = w, w_theta, w_phi
+        flown, D = 0.0, 0.0
+        if consts[m, FLOWS] > 0:
+            flown, D = liquid(tables, m, counts[m, LIQUID], w)
+        P[j, DRIVER], P[j, DRIVER_THETA], P[j, DRIVER_PHI] = flown, 0.0, D * w_phi
     P[j, WATER], P[j, WATER_THETA], P[j, WATER_PHI] = w, w_theta, w_phi
     P[j, CAPACITY], P[j, PHI], P[j, THETA] = consts[m, RHO_C] + CW * w, phi, theta
 
 
 @inlined
 def transport(m, stuff, P, j):
-    """Of cell j, whose state is known, into P: λ, δ, and K of liquid (D_w, or with suction the conductivity)."""
+    """Of cell j, whose state is known, into P: λ, δ, and K of liquid: 1 where any flows, or by suction."""
     consts, tables, counts = stuff
     w, phi, theta = P[j, WATER], P[j, PHI], P[j, THETA]
     if consts[m, KIND] == BENCHMARK:
@@ -111,10 +140,7 @@ def transport(m, stuff, P, j):
     else:
         mu, _ = lookup(tables, m, RESISTANCE, counts[m, RESISTANCE], phi)
         P[j, PERMEABILITY] = air_permeability(theta) / mu
-        P[j, LIQUID_K] = 0.0
-        if consts[m, FLOWS] > 0:
-            log_D, _ = lookup(tables, m, LIQUID, counts[m, LIQUID], w)
-            P[j, LIQUID_K] = math.exp(log_D)
+        P[j, LIQUID_K] = 1.0 if consts[m, FLOWS] > 0 else 0.0
     P[j, CONDUCTIVITY] = max(consts[m, LAMBDA] + consts[m, LAMBDA_W] * w + consts[m, LAMBDA_THETA] * (theta - 10), 1e-4)
 
 

@@ -11,7 +11,8 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.materials.derived import Hygric, hygric_of, lambda_moist
 from nimble_shell.core.moisture.hourly.transport import Pairs, Stuff
 
-_PHI = (0.0, 0.1, 0.2, 0.35, 0.5, 0.65, 0.8, 0.9, 0.95, 0.98, 0.99, 0.995, 1.0)
+#: Rows of a known curve, so near to one another that its chords are the curve.
+_PHI = (*(n / 20 for n in range(18)), *(0.9 + n / 100 for n in range(9)), 0.985, 0.99, 0.9925, 0.995, 0.9975, 1.0)
 _AT_80 = 0.8
 _DRY_CUP, _WET_CUP = 0.25, 0.8  #: mean relative humidities of both cups
 

@@ -24,6 +24,7 @@ HOURS_A_YEAR = 8760
 _PIECE = 730  #: hours between two looks whether to go on
 _TOLERANCE = 1.0  #: of a step: times 1 K and times 0.05 of relative humidity
 _FINEST, _GROWTH, _COARSEST = 0.001, 1.35, 0.02  #: cells: at a face [m], ratio of neighbours, widest [m]
+_SKIN = 5e-6  #: cell at the surface of what draws water [m]
 MOST_CELLS = 2000
 
 
@@ -156,6 +157,9 @@ def cells(slabs: Sequence[Slab], finest: float = _FINEST, growth: float = _GROWT
             half.append(min(finest * growth ** len(half), coarsest))
         own = np.array([*half, *half[::-1]])
         own = own * (slab.d / own.sum())
+        if slab.stuff.Dw is not None:  # the surface of what draws water is wet or dry long before its first millimetre
+            own = np.r_[_skinned(own[:1]), own[1:]] if at == 0 else own
+            own = np.r_[own[:-1], _skinned(own[-1:])[::-1]] if at == len(slabs) - 1 else own
         dx.append(own)
         layer += [at] * len(own)
     if len(layer) > MOST_CELLS:
@@ -163,6 +167,11 @@ def cells(slabs: Sequence[Slab], finest: float = _FINEST, growth: float = _GROWT
                                 message=f"the layers ask for {len(layer)} cells, {MOST_CELLS} can be solved",
                                 hint="leave the grid to the program, or make it coarser"))  # fmt: skip
     return Grid(dx=np.concatenate(dx), layer=np.array(layer))
+
+
+def _skinned(cell: FloatArray) -> FloatArray:
+    """A cell with a skin so thin that it is the surface."""
+    return np.array([_SKIN, float(cell[0]) - _SKIN]) if cell[0] > 4 * _SKIN else cell
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -284,7 +293,7 @@ def tables_of(slabs: Sequence[Slab]) -> tuple[Stuffs, IntArray]:
     """Constants, tables and their lengths of every different material, and the material of each layer."""
     stuffs = list(dict.fromkeys(slab.stuff for slab in slabs))
     most = max(max(len(s.mu), len(s.sorption or ()), len(s.Dw or ()), 1) for s in stuffs)
-    consts, tables = np.zeros((len(stuffs), 7)), np.zeros((len(stuffs), 6, most))
+    consts, tables = np.zeros((len(stuffs), 7)), np.zeros((len(stuffs), 7, most))
     counts = np.ones((len(stuffs), 3), dtype=np.int64)
     for at, one in enumerate(stuffs):
         consts[at] = [
@@ -302,7 +311,17 @@ def tables_of(slabs: Sequence[Slab]) -> tuple[Stuffs, IntArray]:
             for place, (x, y) in enumerate(pairs):
                 tables[at, 2 * column, place], tables[at, 2 * column + 1, place] = x, y
             counts[at, column] = max(len(pairs), 1)
+        tables[at, cell_state.FLOWN, : len(flow)] = _flown(flow)
     return (consts, tables, counts), np.array([stuffs.index(slab.stuff) for slab in slabs])
+
+
+def _flown(flow: Sequence[tuple[float, float]]) -> FloatArray:
+    """∫ D_w dw up to each row, of rows w and ln D_w; straight in the logarithm between them."""
+    w, log_D = np.array(flow).reshape(-1, 2).T
+    D, rise = np.exp(log_D), np.diff(log_D)
+    even = np.abs(rise) < 1e-9
+    mean = np.where(even, D[:-1], np.diff(D) / np.where(even, 1.0, rise))
+    return np.concatenate([np.zeros(min(len(w), 1)), np.cumsum(mean * np.diff(w))])
 
 
 def _check(slabs: Sequence[Slab], films: Films, boundaries: Boundaries, hours: int) -> None:
