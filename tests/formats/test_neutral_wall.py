@@ -141,7 +141,9 @@ def test_a_file_in_another_encoding_says_so(tmp_path: Path) -> None:
     file = tmp_path / "case.json"
     file.write_bytes('{"name": "Dämmung"}'.encode("latin-1"))
     done = CliRunner().invoke(app, ["wall", str(file)])
-    assert json.loads(done.stderr)["errors"][0]["code"] == "file_unreadable"
+    (error,) = json.loads(done.stderr)["errors"]
+    assert error["code"] == "not_json"
+    assert "not in UTF-8: byte 0xe4 at line 1, column 12" in error["detail"]
 
 
 def test_a_byte_order_mark_does_no_harm(tmp_path: Path) -> None:
