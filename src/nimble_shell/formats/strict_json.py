@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+from collections import Counter
 from typing import Any
 
 MOST_DEEP = 100  #: objects and lists within one another
@@ -67,8 +68,7 @@ def _no_number(name: str) -> float:
 def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
     found = dict(pairs)
     if len(found) < len(pairs):
-        seen: set[str] = set()
-        twice = next(key for key, _ in pairs if key in seen or seen.add(key))  # type: ignore[func-returns-value]  # adds
+        twice = next(key for key, times in Counter(key for key, _ in pairs).items() if times > 1)
         raise NotJson(f"the key “{twice}” stands twice in one object")
     return found
 

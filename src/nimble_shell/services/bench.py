@@ -6,13 +6,13 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.assembly import Assembly, nominal_share
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.basis.schools import Dimensions
 from nimble_shell.core.basis.stations import Direction, Station, asked_R, misses
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.joints.ownership import Taken, left_in, share_of
+from nimble_shell.core.joints.ownership import Taken, left_in
 from nimble_shell.core.joints.solved import JointFigures
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.remarks.remark import Remark
@@ -237,7 +237,7 @@ def _in_words(project: Project, building: Building, takes: Sequence[Taken]) -> s
         members = (member for layer in known[one.assembly_id].layers for member in layer.members)
         for member in members:
             if member.joint == one.place and one.length > 0 and area > 0:
-                share = min(one.area(member) / (share_of(member) * area), 1.0)
+                share = min(one.area(member) / (nominal_share(member) * area), 1.0)
                 found.append(f"{100 * share:.3g} % of “{member.name}” of {known[one.assembly_id].name}")
     return f"it has taken {' and '.join(dict.fromkeys(found))} from the areas" if found else ""
 

@@ -6,13 +6,13 @@ from dataclasses import replace
 
 import pytest
 
-from nimble_shell.core.assemblies.assembly import Assembly, JointPlace, Member
+from nimble_shell.core.assemblies.assembly import Assembly, JointPlace, Member, nominal_share
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.joints.drawing import Board
 from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.core.joints.families.family import Owned, Role
-from nimble_shell.core.joints.ownership import Taken, left_in, share_of, taken_by
+from nimble_shell.core.joints.ownership import Taken, left_in, taken_by
 from nimble_shell.core.joints.solved import solve_joint
 from nimble_shell.core.joints.stack import Stack, stack_of
 from nimble_shell.core.materials import CATALOGUE
@@ -61,7 +61,7 @@ def test_corners_alone_leave_every_other_spline_with_the_area() -> None:
     corners = joint("corner", "lumber", assembly, 4 * HEIGHT / 4)
     bare, with_corners = H_of(assembly), H_of(assembly, corners)
     left = member_of(left_in(assembly, AREA, corners[1]), "seam")
-    assert share_of(left) == pytest.approx(share_of(member_of(assembly, "seam")) * (1 - HEIGHT * 1.2 / AREA))
+    assert nominal_share(left) == pytest.approx(nominal_share(member_of(assembly, "seam")) * (1 - HEIGHT * 1.2 / AREA))
     # What the corner draws costs more than the one spline in whose place it stands, in internal dimensions less area.
     one_spline = bare - H_of(assembly, (0.0, corners[1]))
     assert with_corners == pytest.approx(bare - one_spline + corners[0])
@@ -74,10 +74,10 @@ def test_what_joints_take_is_what_the_area_loses_whatever_their_order() -> None:
                       (("seam", "double lumber", 10.0), ("corner", "lumber", 5.4)))  # fmt: skip
     one_by_one = left_in(left_in(assembly, AREA, seams[1]), AREA, corners[1])
     at_once = left_in(assembly, AREA, [*corners[1], *seams[1]])
-    gone = share_of(member_of(assembly, "seam")) - share_of(member_of(at_once, "seam"))
+    gone = nominal_share(member_of(assembly, "seam")) - nominal_share(member_of(at_once, "seam"))
     assert gone * AREA == pytest.approx((10.0 + 5.4) * 0.076)
     assert member_of(at_once, "plate") == member_of(assembly, "plate")
-    assert share_of(member_of(one_by_one, "seam")) < share_of(member_of(assembly, "seam"))
+    assert nominal_share(member_of(one_by_one, "seam")) < nominal_share(member_of(assembly, "seam"))
 
 
 def test_foot_and_head_take_the_plates_of_one_storey_between_them() -> None:
@@ -102,7 +102,7 @@ def test_a_share_without_a_width_is_taken_by_what_is_drawn() -> None:
     [frame] = [one for one in corners[1] if one.place == "frame"]
     assert 2 * 0.038 < frame.drawn < 3 * 0.038  # the outer stud stands between the others
     left = member_of(left_in(assembly, AREA, corners[1]), "frame")
-    assert (0.06 - share_of(left)) * AREA == pytest.approx(frame.drawn * 10.8)
+    assert (0.06 - nominal_share(left)) * AREA == pytest.approx(frame.drawn * 10.8)
 
 
 @pytest.mark.parametrize("length", [0.0, 1e4])

@@ -67,7 +67,7 @@
     autocomplete="off"
   />
   <ul id="palette-list" role="listbox">
-    {#each found as action, index (action.text)}
+    {#each found as action, index (action)}
       <!-- svelte-ignore a11y_click_events_have_key_events -->
       <li
         id="palette-{index}"

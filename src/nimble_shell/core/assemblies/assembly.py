@@ -217,11 +217,12 @@ class Layer:
 
     def shares(self) -> tuple[float, ...]:
         """Area share of each member; horizontal ones run through, vertical ones stand between them."""
-        horizontal = sum(_nominal_share(m) for m in self.members if m.run == "horizontal")
-        return tuple(_nominal_share(m) * (1.0 if m.run == "horizontal" else 1 - horizontal) for m in self.members)
+        horizontal = sum(nominal_share(m) for m in self.members if m.run == "horizontal")
+        return tuple(nominal_share(m) * (1.0 if m.run == "horizontal" else 1 - horizontal) for m in self.members)
 
 
-def _nominal_share(member: Member) -> float:
+def nominal_share(member: Member) -> float:
+    """Area share of a member as entered, or its width over its centres; 0…1."""
     if member.share is not None:
         return member.share
     assert member.width is not None

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 import shapely
 
-from nimble_shell.core.assemblies.assembly import Assembly, JointPlace, Member
+from nimble_shell.core.assemblies.assembly import Assembly, JointPlace, Member, nominal_share
 from nimble_shell.core.joints.drawing import SNAP, Drawing
 from nimble_shell.core.joints.families.family import Lines, Owned
 from nimble_shell.core.joints.stack import Stack
@@ -80,20 +80,11 @@ def left_in(assembly: Assembly, area: float, taken: Sequence[Taken]) -> Assembly
     )  # fmt: skip
 
 
-def share_of(member: Member) -> float:
-    """Area share of a member, 0…1."""
-    if member.share is not None:
-        return member.share
-    assert member.width is not None
-    assert member.centres is not None
-    return member.width / member.centres
-
-
 def _left(member: Member, area: float, taken: Sequence[Taken]) -> Member | None:
     gone = sum(one.area(member) for one in taken if one.place == member.joint) if member.joint else 0.0
     if gone <= 0:
         return member
-    rest = 1 - gone / (share_of(member) * area)
+    rest = 1 - gone / (nominal_share(member) * area)
     if rest < _NOTHING:
         return None
     if member.share is not None:
