@@ -14,6 +14,7 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import Condition, critical_temperature
 from nimble_shell.core.basis.stations import misses
 from nimble_shell.core.conduction.field import Field
+from nimble_shell.core.conduction.flow_lines import heat_flow_lines
 from nimble_shell.core.joints.drawing import SYSTEMS, Drawing, visible
 from nimble_shell.core.joints.families import FAMILIES, Family
 from nimble_shell.core.joints.joint import ShellJoint
@@ -107,7 +108,7 @@ def answered(drawing: Drawing, found: SolvedJoint, moment: Condition, accuracy: 
         temperatures=dict(answer.temperatures),
         field=_field(answer.field),
         trace=answer.trace.reshape(-1, 3).tolist(),
-        lines=[line.tolist() for line in answer.lines],
+        lines=[line.tolist() for line in heat_flow_lines(answer.field, answer.starts)],
         segments=[
             j.FlowOut(env=env, a=list(a), b=list(b), flow=None if np.isnan(flow) else flow)
             for env, a, b, flow in answer.segments

@@ -7,7 +7,8 @@ import math
 import numpy as np
 import pytest
 
-from nimble_shell.core.conduction.field import drawn, flows_by_segment, heat_flow_lines, lower_bound, surface_trace
+from nimble_shell.core.conduction.field import drawn, flows_by_segment, line_starts, lower_bound, surface_trace
+from nimble_shell.core.conduction.flow_lines import heat_flow_lines
 from nimble_shell.core.conduction.limit import extrapolated
 from nimble_shell.core.conduction.refinement import limit_of
 from nimble_shell.core.conduction.section import Region, Section, SurfaceSegment
@@ -107,7 +108,7 @@ def test_flows_by_segment_add_up_and_lines_of_heat_flow_run_from_warm_to_cold() 
     assert segments.sum() == pytest.approx(0, abs=1e-6)
     assert segments[2] == pytest.approx(segments[3], rel=1e-6)
     assert segments[2] + segments[3] == pytest.approx(float(found.fields.G[1] @ (T - T.mean())), rel=1e-8)
-    lines = heat_flow_lines(found.fields, found.grid, 1, theta, count=8)
+    lines = heat_flow_lines(drawn(found.fields.space, theta), line_starts(found.fields, 1, theta, count=8))
     assert len(lines) == 8
     for line in lines:
         assert min(line[0]) >= 1 - 0.02

@@ -168,7 +168,7 @@ def test_the_field_is_drawable_and_heat_flows_downhill() -> None:
     assert found.field.triangles.max() < len(found.field.xy)
     assert found.field.theta.min() >= T["outside"] - 1e-6
     assert found.field.theta.max() <= T["inside"] + 1e-6
-    assert len(found.lines) >= 12
+    assert len(found.starts) >= 12
     room = (found.field.xy >= -1e-9).all(axis=1)
     assert found.trace[..., 2].min() == pytest.approx(found.field.theta[room].min(), abs=1e-9)
     assert fill_of(CATALOGUE, "softwood").lambda_ == 0.13

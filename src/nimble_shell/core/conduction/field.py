@@ -1,8 +1,7 @@
-"""What a solved section looks like: temperatures to draw, flow through each segment, lines of heat flow, a bound."""
+"""What a solved section looks like: temperatures to draw, flow through each segment, a bound."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -16,15 +15,11 @@ from nimble_shell.core.conduction.elements import (
     edge_nodes,
     shape_slopes,
 )
-from nimble_shell.core.conduction.mesh import Grid
 from nimble_shell.core.conduction.section import Section
 from nimble_shell.core.conduction.solve import Fields, factored
 
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
-
-_STEPS = 160  #: of a line of heat flow
-_STRIDE = 0.02  #: of a line of heat flow, as a part of the section's larger extent
 
 
 @dataclass(frozen=True, slots=True, eq=False, kw_only=True)
@@ -34,6 +29,12 @@ class Field:
     xy: FloatArray  #: shape (n, 2) [m]
     theta: FloatArray  #: shape (n,) [°C]
     triangles: IntArray  #: shape (m, 3)
+
+    @property
+    def quadratic(self) -> IntArray:
+        """Points of each triangle that was solved: corners, then middles opposite to them, shape (m / 4, 6)."""
+        one, two, three, _ = np.split(self.triangles, 4)
+        return np.stack([one[:, 0], two[:, 1], three[:, 2], two[:, 2], one[:, 2], one[:, 1]], axis=1)
 
 
 def drawn(space: Space, theta: FloatArray) -> Field:
@@ -74,84 +75,8 @@ def surface_trace(fields: Fields, env: int, theta: FloatArray) -> FloatArray:
     return np.concatenate([fields.space.places[nodes], theta[nodes][..., None]], axis=-1)
 
 
-def heat_flow_lines(fields: Fields, grid: Grid, warm: int, theta: FloatArray, count: int = 16) -> list[FloatArray]:
-    """Lines along which heat flows, each between two of which flows the same heat where they start.
-
-    Parameters
-    ----------
-    fields : Fields
-    grid : Grid
-        That they were solved on.
-    warm : int
-        The environment they start from.
-    theta : ndarray
-        Temperatures at the unknowns. [°C]
-    count : int
-        How many.
-
-    Returns
-    -------
-    list of ndarray
-        Points of each, shape (n, 2). [m]
-    """
-    starts = _starts(fields, warm, theta, count)
-    mesh = fields.space.mesh
-    gradients, _ = barycentric_gradients(mesh)
-    steepness = np.linalg.norm(gradients, axis=2)
-    centre = mesh.xy[mesh.triangles].mean(axis=1)
-    values = theta[fields.space.nodes]
-    in_cell = _by_cell(grid, centre)
-    step = _STRIDE * float(np.ptp(mesh.xy, axis=0).max())
-    lines = [[start] for start in starts]
-    here, going = starts.copy(), np.arange(len(starts))
-    for _ in range(_STEPS):
-        near = in_cell(here[going])  # shape (lines, candidates), −1 where there are fewer
-        L = 1 / 3 + np.einsum("ncad,ncd->nca", gradients[near], here[going][:, None] - centre[near])
-        distance = np.where(near >= 0, (L / steepness[near]).min(axis=2), -np.inf)
-        best = distance.argmax(axis=1)
-        rows = np.arange(len(going))
-        within = distance[rows, best] >= -1e-6
-        going, triangle, L = going[within], near[rows, best][within], L[rows, best][within]
-        if not len(going):
-            break
-        along = np.einsum("na,nab->nb", values[triangle], shape_slopes(L))
-        slope = np.einsum("nb,nbd->nd", along, gradients[triangle])
-        size = np.linalg.norm(slope, axis=1)
-        falls = size >= 1e-9
-        going, triangle, slope, size = going[falls], triangle[falls], slope[falls], size[falls]
-        stride = np.clip(0.7 / steepness[triangle].max(axis=1), 0.25 * step, step)
-        here[going] -= slope / size[:, None] * stride[:, None]
-        for at in going:
-            lines[at].append(here[at].copy())
-    return [np.array(line) for line in lines if len(line) > 1]
-
-
-def _by_cell(grid: Grid, centre: FloatArray) -> Callable[[FloatArray], IntArray]:
-    """Finds the triangles in the cells of the grid that hold points, by the middles of the triangles."""
-
-    def cell(places: FloatArray) -> IntArray:
-        column = np.clip(np.searchsorted(grid.x, places[:, 0]) - 1, 0, len(grid.x) - 2)
-        row = np.clip(np.searchsorted(grid.y, places[:, 1]) - 1, 0, len(grid.y) - 2)
-        found: IntArray = column * (len(grid.y) - 1) + row
-        return found
-
-    cells = cell(centre)
-    order = np.argsort(cells, kind="stable")
-    first = np.searchsorted(cells[order], np.arange((len(grid.x) - 1) * (len(grid.y) - 1) + 1))
-    most = np.arange(int(np.diff(first).max()))
-
-    def find(points: FloatArray) -> IntArray:
-        at = cell(points)
-        place = first[at][:, None] + most
-        inside = place < first[at + 1][:, None]
-        found: IntArray = np.where(inside, order[np.minimum(place, len(order) - 1)], -1)
-        return found
-
-    return find
-
-
-def _starts(fields: Fields, warm: int, theta: FloatArray, count: int) -> FloatArray:
-    """Places on a surface that share its inward flow evenly, just inside. [m]"""
+def line_starts(fields: Fields, warm: int, theta: FloatArray, count: int = 16) -> FloatArray:
+    """Places just inside of an environment's surface between which flows the same heat, shape (count, 2). [m]"""
     mesh = fields.space.mesh
     edges = fields.edges[warm]
     owner = np.nonzero(np.isin(mesh.edge_of, edges))

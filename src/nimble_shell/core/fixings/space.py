@@ -71,7 +71,7 @@ def solve_space(model: BoxModel, temperatures: Mapping[str, float], *, target: f
         field=_cut(found.fields, found.fields.theta @ T, model.temperatures),
         trace=np.zeros((0, 3, 3)),
         segments=(),
-        lines=[],
+        starts=np.zeros((0, 2)),
         unknowns=len(found.fields.theta),
     )
 

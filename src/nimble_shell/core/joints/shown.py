@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-import numpy as np
-
 from nimble_shell.core.conduction.section import Point
 from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.solved import SolvedJoint
@@ -35,7 +33,7 @@ def lying_answer(drawing: Drawing, solved: SolvedJoint) -> SolvedJoint:
         field=replace(solved.field, xy=solved.field.xy[:, ::-1]),
         coldest=replace(coldest, at=coldest.at[::-1], at_max=coldest.at_max[::-1]),
         trace=solved.trace[..., [1, 0, 2]],
-        lines=[np.ascontiguousarray(line[:, ::-1]) for line in solved.lines],
+        starts=solved.starts[:, ::-1].copy(),
         segments=tuple((env, _turned(a), _turned(b), flow) for env, a, b, flow in solved.segments),
     )
 

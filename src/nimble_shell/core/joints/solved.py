@@ -15,7 +15,7 @@ from nimble_shell.core.conduction.field import (
     Field,
     drawn,
     flows_by_segment,
-    heat_flow_lines,
+    line_starts,
     lower_bound,
     surface_trace,
 )
@@ -63,7 +63,7 @@ class SolvedJoint(JointFigures):
     field: Field
     trace: FloatArray  #: inner surface: x, y [m], θ [°C] at both ends and the middle of each edge, shape (n, 3, 3)
     segments: tuple[tuple[str, tuple[float, float], tuple[float, float], float], ...]  #: env, ends [m], flow [W/m]
-    lines: list[FloatArray]  #: along which heat flows; at final accuracy only [m]
+    starts: FloatArray  #: of lines of heat flow, shape (n, 2); at final accuracy only [m]
 
     @property
     def figures(self) -> JointFigures:
@@ -155,7 +155,7 @@ def told(
         field=drawn(fields.space, theta),
         trace=surface_trace(fields, inside, theta),
         segments=segments,
-        lines=heat_flow_lines(fields, found.grid, inside, theta) if lines else [],
+        starts=line_starts(fields, inside, theta) if lines else _NOWHERE,
         unknowns=fields.space.size,
     )
 
