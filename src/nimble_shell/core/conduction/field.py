@@ -30,18 +30,12 @@ class Field:
     theta: FloatArray  #: shape (n,) [°C]
     triangles: IntArray  #: shape (m, 3)
 
-    @property
-    def quadratic(self) -> IntArray:
-        """Points of each triangle that was solved: corners, then middles opposite to them, shape (m / 4, 6)."""
-        one, two, three, _ = np.split(self.triangles, 4)
-        return np.stack([one[:, 0], two[:, 1], three[:, 2], two[:, 2], one[:, 2], one[:, 1]], axis=1)
-
 
 def drawn(space: Space, theta: FloatArray) -> Field:
     """Every quadratic triangle as four linear ones. θ [°C] at the unknowns."""
     a, b, c, bc, ca, ab = space.nodes.T
     parts = [np.stack(corners, axis=1) for corners in ((a, ab, ca), (ab, b, bc), (ca, bc, c), (ab, bc, ca))]
-    return Field(xy=space.places, theta=theta, triangles=np.concatenate(parts))
+    return Field(xy=space.places, theta=theta, triangles=np.concatenate(parts).astype(np.int32))
 
 
 def flows_by_segment(section: Section, fields: Fields, theta: FloatArray) -> FloatArray:

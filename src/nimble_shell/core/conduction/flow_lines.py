@@ -6,7 +6,6 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from nimble_shell.core.conduction.elements import shape_slopes
 from nimble_shell.core.conduction.field import Field
 
 FloatArray = NDArray[np.float64]
@@ -29,11 +28,13 @@ def heat_flow_lines(field: Field, starts: FloatArray) -> list[FloatArray]:
     list of ndarray
         Points of each, shape (n, 2). [m]
     """
-    nodes = field.quadratic
-    corners = field.xy[nodes[:, :3]]
+    if not len(starts):
+        return []
+    corners = field.xy[field.triangles]
     gradients = _gradients(corners)
-    steepness = np.linalg.norm(gradients, axis=2)
-    centre, values = corners.mean(axis=1), field.theta[nodes]
+    steepest = np.linalg.norm(gradients, axis=2).max(axis=1)
+    slope = np.einsum("ma,mad->md", field.theta[field.triangles], gradients)
+    size = np.linalg.norm(slope, axis=1)
     triangles = shapely.STRtree(shapely.polygons(corners))
     step = _STRIDE * float(np.ptp(field.xy, axis=0).max())
     lines = [[start] for start in starts]
@@ -44,14 +45,10 @@ def heat_flow_lines(field: Field, starts: FloatArray) -> list[FloatArray]:
         going, triangle = going[rows], found[first]
         if not len(going):
             break
-        L = 1 / 3 + np.einsum("nad,nd->na", gradients[triangle], here[going] - centre[triangle])
-        along = np.einsum("na,nab->nb", values[triangle], shape_slopes(L))
-        slope = np.einsum("nb,nbd->nd", along, gradients[triangle])
-        size = np.linalg.norm(slope, axis=1)
-        falls = size >= 1e-9
-        going, triangle, slope, size = going[falls], triangle[falls], slope[falls], size[falls]
-        stride = np.clip(0.7 / steepness[triangle].max(axis=1), 0.25 * step, step)
-        here[going] -= slope / size[:, None] * stride[:, None]
+        falls = size[triangle] >= 1e-9
+        going, triangle = going[falls], triangle[falls]
+        stride = np.clip(0.4 / steepest[triangle], 0.25 * step, step)
+        here[going] -= slope[triangle] / size[triangle, None] * stride[:, None]
         for at in going:
             lines[at].append(here[at].copy())
     return [np.array(line) for line in lines if len(line) > 1]

@@ -107,9 +107,10 @@ def _near(space: Space, box: shapely.Polygon) -> Space:
     """The triangles that touch a box, so that few are looked through."""
     mesh = space.mesh
     x0, y0, x1, y1 = box.bounds
-    corners = mesh.xy[mesh.triangles]
-    low, high = corners.min(axis=1), corners.max(axis=1)
-    keep = (high > np.array([x0, y0]) - NEAR).all(axis=1) & (low < np.array([x1, y1]) + NEAR).all(axis=1)
+    after, before = mesh.xy > np.array([x0, y0]) - NEAR, mesh.xy < np.array([x1, y1]) + NEAR
+    sides = np.hstack([after, before])  # of the outline that each corner is within
+    a, b, c = mesh.triangles.T
+    keep = (sides[a] | sides[b] | sides[c]).all(axis=1)
     kept = {name: getattr(mesh, name)[keep] for name in ("triangles", "edge_of", "lambda_", "region")}
     return replace(space, mesh=replace(mesh, **kept))
 
