@@ -3,9 +3,24 @@
 from __future__ import annotations
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from nimble_shell.core.errors import DomainError
 from nimble_shell.formats.csv_text import decode, read_table, write_table
+
+
+@given(st.lists(st.lists(st.text(st.characters(codec="utf-8", exclude_characters="\x00")).map(str.strip), min_size=2,
+                         max_size=2), min_size=1, max_size=5))  # fmt: skip
+def test_any_texts_come_back_as_they_were(rows: list[list[str]]) -> None:
+    found = read_table(write_table(["a", "b"], rows)).rows
+    assert [list(row) for _, row in found] == [row for row in rows if any(row)]
+
+
+def test_a_cell_without_end_is_refused_by_its_line() -> None:
+    with pytest.raises(DomainError, match="line 2"):
+        read_table(b"a,b\n1," + b"x" * 140_000 + b"\n")
+
 
 PLAIN = "month,theta\n1,-8.1\n2,5\n"
 

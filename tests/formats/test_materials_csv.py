@@ -5,10 +5,34 @@ from __future__ import annotations
 from dataclasses import replace
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE, Material
 from nimble_shell.formats.materials_csv import read_materials, write_materials
+
+texts = st.text(st.characters(codec="utf-8", exclude_characters="\x00"), max_size=30).map(str.strip)
+numbers = st.floats(1e-6, 900)
+shares = st.none() | numbers
+tables = st.lists(st.tuples(st.floats(-40, 90), numbers), max_size=4, unique_by=lambda row: row[0]).map(
+    lambda rows: tuple(sorted(rows))
+)
+own_materials = st.builds(
+    Material, key=st.from_regex(r"own-[a-z0-9]{1,8}", fullmatch=True), name=texts.filter(bool), family=texts.filter(bool),
+    hatch=st.sampled_from(["foam", "straw", "glass"]), lambda_=numbers, rho=numbers, c=numbers, mu=numbers, sd=shares,
+    lambda_fresh=shares, lambda_T=tables, emissivity=st.floats(0.01, 1), cost=numbers, carbon=numbers,
+    stock=st.lists(numbers, max_size=3).map(tuple), usual=st.none() | st.tuples(numbers, numbers), mu_dry=shares,
+    sd_moist=shares, lambda_moist=shares, w_fresh=numbers, mould=st.none() | st.just("sensitive"),
+    wood=st.none() | st.just("board"), wets=st.none() | st.booleans(), takes_up=st.none() | st.booleans(), source=texts,
+    rates=texts.filter(bool),
+)  # fmt: skip
+
+
+@given(st.lists(own_materials, min_size=1, max_size=3, unique_by=lambda one: one.key))
+def test_any_own_materials_come_back_as_they_were(materials: list[Material]) -> None:
+    assert read_materials(write_materials(materials)) == tuple(materials)
+
 
 OWN = Material(key="own-foam", name="Own foam, “blue”", family="foam", hatch="foam", lambda_=0.0305, lambda_fresh=0.028,
                rho=31, c=1450, mu=80, sd=None, cost=199.5, carbon=3.9, stock=(0.08, 0.12), source="report 7, 2025",
@@ -25,7 +49,7 @@ def test_what_goes_out_comes_in() -> None:
 def test_a_name_like_a_formula_is_made_harmless_for_spreadsheets() -> None:
     text = write_materials([SHEET]).decode()
     assert "'=SUM(A1)" in text
-    assert read_materials(text.encode()) == (replace(SHEET, name="'=SUM(A1)"),)
+    assert read_materials(text.encode()) == (SHEET,)
 
 
 def test_the_whole_catalogue_goes_out_but_is_not_taken_back() -> None:
@@ -72,10 +96,9 @@ def test_a_column_that_is_not_there_is_named() -> None:
 
 
 def test_what_a_material_says_of_water_goes_out_and_comes_in() -> None:
-    own = [replace(CATALOGUE[key], key=f"own-{key}", lambda_T=(), rates="CSV file", usual=None)
+    own = [replace(CATALOGUE[key], key=f"own-{key}")
            for key in ("osb", "vapour-variable", "stone-wool-board", "brick", "lime-plaster")]  # fmt: skip
-    back = read_materials(write_materials(own))
-    assert back == tuple(replace(one, hatch=two.hatch) for one, two in zip(own, back, strict=True))
+    assert read_materials(write_materials(own)) == tuple(own)
 
 
 def test_a_line_like_a_shipped_material_takes_all_of_it_over() -> None:

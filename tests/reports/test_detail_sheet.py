@@ -51,7 +51,7 @@ def test_a_joint_is_drawn_to_scale_with_its_field(building: str, name: str) -> N
     root = ElementTree.fromstring(found.svg)
     assert found.scale in SCALES
     x0, _, x1, _ = lying(drawing).view
-    (window,) = [one for one in root.iter(f"{SVG}rect") if one.get("stroke-width") == ".4"]
+    (window,) = [one for one in root.iter(f"{SVG}rect") if one.get("stroke-width") == "0.4"]
     assert float(window.get("width", "0")) == pytest.approx(1000 * (x1 - x0) / found.scale, abs=0.02)
     texts = [text.text for text in root.iter(f"{SVG}text")]
     assert {"outside", "inside"} <= set(texts)

@@ -18,7 +18,8 @@ from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.reports.hatches import HATCHES
-from nimble_shell.reports.section import SCALES, length_text, wall_section
+from nimble_shell.reports.section import SCALES, wall_section
+from nimble_shell.reports.written import length_text
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.sheets import specification
 
@@ -35,7 +36,7 @@ def drawn(assembly: Assembly, units: UnitSystem = "SI") -> tuple[ElementTree.Ele
 def test_the_section_is_to_scale_with_outside_on_the_left(system: str) -> None:
     wall = SYSTEMS[system].assembly("w", "W")
     root, scale = drawn(wall)
-    slabs = [r for r in root.iter(f"{SVG}rect") if r.get("fill") == "#FFFFFF" and r.get("stroke-width") == ".3"]
+    slabs = [r for r in root.iter(f"{SVG}rect") if r.get("fill") == "#FFFFFF" and r.get("stroke-width") == "0.3"]
     widths = [float(slab.get("width", "0")) for slab in slabs]
     assert widths == pytest.approx([1000 * layer.d / scale for layer in reversed(wall.layers)], abs=1e-3)
     starts = [float(slab.get("x", "0")) for slab in slabs]

@@ -50,9 +50,9 @@ def add_material_like(project_id: Id, asked: s.MaterialLike, service: Projects, 
 
 @router.post("/projects/{project_id}/materials/csv")
 def import_materials(project_id: Id, file: s.MaterialsFile, service: Projects, since: Since = None) -> s.DeltaOut:
-    """Add the materials of a CSV file, or change those of the same key; all lines or none."""
+    """Add the materials of a CSV file; with `instead`, change those of the same key; all lines or none."""
     found = read_apart(read_materials, file.content)
-    return answered(service, service.take_materials(project_id, found, note_of(file)), since)
+    return answered(service, service.take_materials(project_id, found, note_of(file), instead=file.instead), since)
 
 
 @router.post("/projects/{project_id}/assemblies", status_code=201)

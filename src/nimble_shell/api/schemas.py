@@ -175,6 +175,7 @@ class MaterialsFile(ChangeNoteIn):
     """A CSV file of own materials."""
 
     content: Base64Bytes
+    instead: bool = False  #: whether what has the same key may be replaced
 
 
 class StepIn(Model):

@@ -5,13 +5,14 @@ from __future__ import annotations
 import csv
 import io
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from nimble_shell.core.errors import DomainError, Issue
 
 _ENCODINGS = ("utf-8-sig", "cp1252")
 _SEPARATORS = (";", "\t", ",")
+_FORMULA = ("=", "+", "-", "@", "\t", "\r")  #: what a spreadsheet begins to calculate at
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -72,8 +73,11 @@ def read_table(content: bytes) -> Table:
     DomainError
         If it is empty, or a line has another number of columns than the header; with the line.
     """
-    lines = [(n, line) for n, line in enumerate(decode(content).splitlines(), 1) if line.strip()]
-    if not lines:
+    text = decode(content).removeprefix("\ufeff")
+    head = next((line for line in text.splitlines() if line.strip()), "")
+    separator = max(_SEPARATORS, key=lambda mark: head.count(mark))
+    parsed = list(_rows(text, separator))
+    if not parsed:
         raise DomainError(
             Issue(
                 path=("line", 1),
@@ -82,11 +86,6 @@ def read_table(content: bytes) -> Table:
                 hint="give a header and one line for each entry",
             )
         )
-    separator = max(_SEPARATORS, key=lambda mark: lines[0][1].count(mark))
-    parsed = [
-        (n, tuple(cell.strip() for cell in next(csv.reader(io.StringIO(line), delimiter=separator))))
-        for n, line in lines
-    ]
     header_line, header = parsed[0]
     wrong = [
         Issue(
@@ -103,8 +102,29 @@ def read_table(content: bytes) -> Table:
     return Table(header=header, header_line=header_line, rows=tuple(parsed[1:]), decimal_comma=separator != ",")
 
 
+def _rows(text: str, separator: str) -> Iterator[tuple[int, tuple[str, ...]]]:
+    """The rows with the line that each begins in; a quoted text may run over several."""
+    reader = csv.reader(io.StringIO(text, newline=""), delimiter=separator)
+    line = 1
+    while True:
+        try:
+            row = next(reader, None)
+        except csv.Error as error:
+            raise DomainError(Issue(path=("line", line), code="cell_unreadable", message=f"line {line}: {error}",
+                                    hint="check the quotes, and that no cell is longer than 131,072 letters"))\
+                from error  # fmt: skip
+        if row is None:
+            return
+        if any(cell.strip() for cell in row):
+            yield line, tuple(_plain(cell.strip()) for cell in row)
+        line = reader.line_num + 1
+
+
 def write_table(header: Sequence[str], rows: Sequence[Sequence[object]]) -> bytes:
-    """A CSV file in UTF-8 with commas; a cell that a spreadsheet would take for a formula gets a mark before it."""
+    """A CSV file in UTF-8 with commas; a cell that a spreadsheet would take for a formula gets a mark before it.
+
+    `read_table` takes the mark off again.
+    """
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(header)
@@ -113,4 +133,9 @@ def write_table(header: Sequence[str], rows: Sequence[Sequence[object]]) -> byte
 
 
 def _harmless(cell: object) -> object:
-    return f"'{cell}" if isinstance(cell, str) and cell[:1] in ("=", "+", "-", "@", "\t", "\r") else cell
+    text = cell if isinstance(cell, str) else ""
+    return f"'{text}" if text[:1] in _FORMULA or (text[:1] == "'" and text[1:2] in (*_FORMULA, "'")) else cell
+
+
+def _plain(cell: str) -> str:
+    return cell[1:] if cell[:1] == "'" and cell[1:2] in (*_FORMULA, "'") else cell

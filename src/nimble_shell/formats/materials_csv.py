@@ -4,25 +4,27 @@ from __future__ import annotations
 
 import re
 import typing
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
-from typing import Any, Literal
+from typing import Any
 
 from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.materials import CATALOGUE, Material
-from nimble_shell.core.materials.material import MouldClass, SealingSurface, Wood
+from nimble_shell.core.materials.material import Hatching, MouldClass, SealingSurface, Wood
 from nimble_shell.formats.csv_text import Table, read_table, write_table
 
-_TEXTS = ("name", "source")
+_TEXTS = ("name", "source", "rates")
 _NUMBERS = ("lambda", "lambda_fresh", "rho", "c", "mu", "mu_dry", "sd", "sd_moist", "emissivity", "w80", "w_f", "A_w",
             "lambda_moist", "w_fresh", "cost", "carbon")  # fmt: skip
 _WORDS: dict[str, tuple[str, ...]] = {
+    "hatch": typing.get_args(Hatching),
     "mould": typing.get_args(MouldClass), "wood": typing.get_args(Wood), "surface": typing.get_args(SealingSurface),
 }  # fmt: skip
 _YES_NO = ("feeds_mould", "wets", "takes_up")
-COLUMNS = ("key", "like", "name", "family", *_NUMBERS, *_WORDS, *_YES_NO, "stock", "source")
+COLUMNS = ("key", "like", "name", "family", *_NUMBERS, *_WORDS, *_YES_NO, "lambda_T", "usual", "stock", "source",
+           "rates")  # fmt: skip
 _NEEDED = ("key", "name", "lambda", "rho", "c")  #: of a material that is not like another one
-_HATCH = {
+_HATCH: dict[str, Hatching] = {
     "foam": "foam",
     "fibre": "fibre",
     "panel": "board",
@@ -37,14 +39,20 @@ _HATCH = {
     "ground": "earth",
     "membrane": "membrane",
 }
+_LISTS: tuple[tuple[str, Callable[[int], bool], str], ...] = (
+    ("stock", lambda _: False, "thicknesses in m, separated by blanks"),
+    ("usual", lambda count: count not in (0, 2), "the least and the most in m, separated by a blank"),
+    ("lambda_T", lambda count: count % 2 == 1, "°C/λ, pairs separated by blanks"),
+)
 _SAID: dict[bool | None, str] = {None: "", True: "yes", False: "no"}
 
 
 def write_materials(materials: Sequence[Material]) -> bytes:
     """A CSV file of materials.
 
-    λ in W/(m·K), ρ and water in kg/m³, c in J/(kg·K), A_w in kg/(m²·s^0.5), s_d and stock in m, separated by blanks;
-    an empty cell is what is not known.
+    λ in W/(m·K), ρ and water in kg/m³, c in J/(kg·K), A_w in kg/(m²·s^0.5), s_d, stock and usual range in m, separated
+    by blanks; lambda_T as pairs of °C and W/(m·K) with a slash between. An empty cell is what is not known. What is
+    written is read back the same.
     """
     return write_table(COLUMNS, [[_cell(material, column) for column in COLUMNS] for material in materials])
 
@@ -52,8 +60,10 @@ def write_materials(materials: Sequence[Material]) -> bytes:
 def _cell(material: Material, column: str) -> float | str:
     if column == "like":
         return ""
-    if column == "stock":
-        return " ".join(f"{d:g}" for d in material.stock)
+    if column in ("stock", "usual"):
+        return " ".join(repr(d) for d in getattr(material, column) or ())
+    if column == "lambda_T":
+        return " ".join(f"{theta!r}/{lambda_!r}" for theta, lambda_ in material.lambda_T)
     value = getattr(material, _field(column))
     if column in _YES_NO:
         return _SAID[value]
@@ -89,7 +99,7 @@ def read_materials(content: bytes) -> tuple[Material, ...]:
     seen: dict[str, int] = {}
     found: list[Material] = []
     for line, row in table.rows:
-        cells = {column: row[at].strip() for column, at in where.items() if at is not None}
+        cells = {column: row[at] for column, at in where.items() if at is not None}
         own = Collector()
         _check_key(cells["key"], line, seen, own)
         values = _values(cells, table, own)
@@ -133,25 +143,32 @@ def _values(cells: Mapping[str, str], table: Table, check: Collector) -> dict[st
                     f"one of {', '.join(words)}, or empty")  # fmt: skip
         if text:
             found[column] = text == "yes" if column in _YES_NO else text
-    stock = [table.number(part) for part in cells.get("stock", "").split()]
-    check.check(None not in stock, ("stock",), "not_a_number", f"stock is “{cells.get('stock', '')}”",
-                "thicknesses in m, separated by blanks")  # fmt: skip
-    if stock:
-        found["stock"] = tuple(stock)
+    for column, wrong, hint in _LISTS:
+        text = cells.get(column, "")
+        listed = [table.number(part) for part in text.replace("/", " ").split()]
+        check.check(None not in listed and not wrong(len(listed)), (column,), "not_a_number",
+                    f"{column} is “{text}”", hint)  # fmt: skip
+        if listed:
+            found[column] = tuple(zip(listed[::2], listed[1::2], strict=False)) if "/" in hint else tuple(listed)
     family = cells.get("family", "")
-    check.check(not family or family in _HATCH, ("family",), "unknown_family", f"there is no family “{family}”",
-                f"one of {', '.join(_HATCH)}")  # fmt: skip
-    if family in _HATCH:
-        found |= {"family": family, "hatch": _HATCH[family]}
+    check.check(
+        not family or family in _HATCH or "hatch" in found,
+        ("family",),
+        "unknown_family",
+        f"there is no family “{family}”",
+        f"one of {', '.join(_HATCH)}; or say in the column hatch how it is drawn",
+    )
+    if family:
+        found["family"] = family
     return found
 
 
 def _material(cells: Mapping[str, str], values: dict[str, Any]) -> Material:
-    rates: Literal["CSV file"] = "CSV file"
+    start: dict[str, Any] = {"key": cells["key"], "rates": "CSV file"}
     like = CATALOGUE.get(cells.get("like", ""))
-    if like is None:
-        start = {"name": "", "family": "panel", "hatch": _HATCH["panel"]}
-        return Material(**(start | values), key=cells["key"], rates=rates)
-    if values.get("family", like.family) == like.family:
-        values.pop("hatch", None)  # drawn as what it is like
-    return replace(like, **values, key=cells["key"], rates=rates)
+    family = values.get("family", "panel" if like is None else like.family)
+    if like is None or family != like.family:  # else drawn as what it is like
+        start["hatch"] = _HATCH.get(family, "board")
+    if like is not None:
+        return replace(like, **(start | values))
+    return Material(**({"name": "", "family": family} | start | values))

@@ -30,6 +30,7 @@ from nimble_shell.core.basis.targets import Limits, Targets
 from nimble_shell.core.climate import MonthlyClimate
 from nimble_shell.core.joints.joint import JointRole, JointValue, ShellJoint
 from nimble_shell.core.materials import Material
+from nimble_shell.core.materials.material import Hatching
 from nimble_shell.core.materials.rates import Rate
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.formats.document import Document, Identifier, Text
@@ -148,7 +149,7 @@ class MaterialDoc(Document, core=Material):
 
     key: Identifier
     family: Text = "panel"
-    hatch: Text = "board"
+    hatch: Hatching = "board"
     lambda_: float = Field(alias="lambda")
     rates: Text = "entered"
 

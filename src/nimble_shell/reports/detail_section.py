@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from xml.sax.saxutils import escape
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,12 +14,12 @@ from nimble_shell.core.quantities import show
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.reports.section import Drawing as Drawn
 from nimble_shell.reports.section import definitions
+from nimble_shell.reports.svg import INK, PAPER, Tag, path, sheet, tag, text
 
 FloatArray = NDArray[np.float64]
 
 SCALES = (1, 2, 2.5, 5, 10, 20, 25, 50)
 _WIDTH, _HEIGHT, _EDGE = 170.0, 104.0, 12.0
-_INK, _GREY, _PAPER = "#1B2530", "#575F68", "#FFFFFF"
 _STEP = 5.0  #: between lines of one temperature [K]
 _SEALS = {"bead": "●", "gasket": "■", "tape": "━", "foam": "○", "lap": "╱", "drain": "▽"}
 
@@ -49,15 +48,14 @@ def detail_section(drawing: Drawing, solved: SolvedJoint, critical: float, units
 
     (a, top), (b, bottom) = at(x0, y1), at(x1, y0)
     height = bottom + 2
-    parts = [f'<g clip-path="url(#view)"><rect x="{a:.2f}" y="{top:.2f}" width="{b - a:.2f}" '
-             f'height="{bottom - top:.2f}" fill="{_PAPER}"/>']  # fmt: skip
+    frame = {"x": a, "y": top, "width": b - a, "height": bottom - top}
+    parts = [tag("rect", **frame, fill=PAPER)]
     for shape, rings in visible(shown):
-        path = "".join("M" + "L".join("{:.2f} {:.2f}".format(*at(*point)) for point in ring) + "Z" for ring in rings)
-        hatch = shape.fill.hatch if shape.fill is not None else ""
+        outline = "".join("M" + "L".join("{:.2f} {:.2f}".format(*at(*point)) for point in ring) + "Z" for ring in rings)
+        fill = "none" if shape.fill is None else f"url(#{shape.fill.hatch})"
         pen = 0.5 if shape.part else 0.25
-        parts.append(f'<path d="{path}" fill="{_PAPER}" fill-rule="evenodd"/>')
-        parts.append(f'<path d="{path}" fill="url(#{hatch})" fill-rule="evenodd" stroke="{_INK}" '
-                     f'stroke-width="{pen}"/>')  # fmt: skip
+        parts.append(tag("path", d=outline, fill=PAPER, fill_rule="evenodd"))
+        parts.append(path(outline, pen, fill=fill, fill_rule="evenodd"))
     field = answer.field
     for number, level in enumerate(_levels(field.theta)):
         row = top + 5 + 4.4 * (number % 3)  # neighbours' numbers stand at different heights
@@ -67,28 +65,21 @@ def detail_section(drawing: Drawing, solved: SolvedJoint, critical: float, units
                   within=(a, top, b, bottom))  # fmt: skip
     for number, mark in enumerate(shown.marks, 1):
         x, y = at(*mark.at)
-        parts.append(f'<circle cx="{x:.2f}" cy="{y:.2f}" r="1.7" fill="{_PAPER}" stroke="{_INK}" '
-                     f'stroke-width=".3"/>{_text(str(number), x, y + 0.8, size=2.3)}')  # fmt: skip
+        parts.append(tag("circle", cx=x, cy=y, r=1.7, fill=PAPER, stroke=INK, stroke_width=0.3))
+        parts.append(text(str(number), x, y + 0.8, size=2.3))
     x, y = at(answer.coldest.at[0], answer.coldest.at[1])
     said = f"{show(answer.coldest.min, 'temperature', units)} {'°C' if units == 'SI' else '°F'}"
     side = -1 if x + 16 > b else 1
-    parts.append(f'<path d="M{x:.2f} {y:.2f}l{side * 4} -4" stroke="{_INK}" stroke-width=".3"/>'
-                 f'<circle cx="{x:.2f}" cy="{y:.2f}" r="1" fill="{_PAPER}" stroke="{_INK}" stroke-width=".4"/>'
-                 f'{_plate(said, x + side * (3.4 + 0.75 * len(said)), y - 5)}')  # fmt: skip
-    parts.append(f'</g><rect x="{a:.2f}" y="{top:.2f}" width="{b - a:.2f}" height="{bottom - top:.2f}" fill="none" '
-                 f'stroke="{_INK}" stroke-width=".4"/>')  # fmt: skip
-    for words, edge, turn in ((shown.sides[0], a - 2, -90), (shown.sides[1], b + 4, -90)):
+    parts += [path(f"M{x:.2f} {y:.2f}l{side * 4} -4", 0.3),
+              tag("circle", cx=x, cy=y, r=1, fill=PAPER, stroke=INK, stroke_width=0.4),
+              _plate(said, x + side * (3.4 + 0.75 * len(said)), y - 5)]  # fmt: skip
+    around = [tag("rect", **frame, fill="none", stroke=INK, stroke_width=0.4)]
+    for words, edge in ((shown.sides[0], a - 2), (shown.sides[1], b + 4)):
         if words:
-            middle = (top + bottom) / 2
-            parts.append(f'<text transform="translate({edge:.2f} {middle:.2f}) rotate({turn})" font-size="2.9" '
-                         f'fill="{_INK}" text-anchor="middle">{escape(words)}</text>')  # fmt: skip
-    svg = (
-        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {_WIDTH} {height:.2f}" width="{_WIDTH}mm" '
-        f'height="{height:.2f}mm" font-family="Spline Sans">{definitions()}'
-        f'<clipPath id="view"><rect x="{a:.2f}" y="{top:.2f}" width="{b - a:.2f}" height="{bottom - top:.2f}"/>'
-        f"</clipPath>{''.join(parts)}</svg>"
-    )
-    return Drawn(svg, scale)
+            turned = f"translate({edge:.2f} {(top + bottom) / 2:.2f}) rotate(-90)"
+            around.append(tag("text", words, transform=turned, font_size=2.9, fill=INK, text_anchor="middle"))
+    clip = tag("clipPath", tag("rect", **frame), id="view")
+    return Drawn(sheet(_WIDTH, height, [definitions(), clip, tag("g", *parts, clip_path="url(#view)"), *around]), scale)
 
 
 def seals_drawn(drawing: Drawing) -> list[str]:
@@ -108,7 +99,7 @@ def _levels(theta: FloatArray) -> Iterator[float]:
 def _iso(
     xy: FloatArray, theta: FloatArray, triangles: NDArray[np.int64], level: float, at: object, pen: float, *,
     label: float | None, row: float, units: UnitSystem, within: tuple[float, float, float, float],
-) -> list[str]:  # fmt: skip
+) -> list[Tag]:  # fmt: skip
     """A line of one temperature: where it crosses the sides of triangles."""
     values = theta[triangles] - level
     values = np.where(values == 0, 1e-12, values)
@@ -126,29 +117,23 @@ def _iso(
     if not len(pairs):
         return []
     assert callable(at)
-    path, best, spot = [], np.inf, None
+    pieces, best, spot = [], np.inf, None
     x0, y0, x1, y1 = within
     for p, q in pairs:
         (ax, ay), (bx, by) = at(*p), at(*q)
         if max(ax, bx) < x0 or min(ax, bx) > x1 or max(ay, by) < y0 or min(ay, by) > y1:
             continue
-        path.append(f"M{ax:.2f} {ay:.2f}L{bx:.2f} {by:.2f}")
+        pieces.append(f"M{ax:.2f} {ay:.2f}L{bx:.2f} {by:.2f}")
         away = abs(ay - row)
         if away < best and x0 + 5 < ax < x1 - 5:
             best, spot = away, (ax, max(ay, y0 + 3))
-    found = [f'<path d="{"".join(path)}" fill="none" stroke="{_INK}" stroke-width="{pen}" stroke-linecap="round"/>']
+    found = [path("".join(pieces), pen, stroke_linecap="round")]
     if label is not None and spot is not None:
         found.append(_plate(show(label, "temperature", units, decimals=0), *spot))
-    return found if path else []
+    return found if pieces else []
 
 
-def _plate(text: str, x: float, y: float) -> str:
-    wide = 1.7 * len(text) + 1.2
-    return (
-        f'<rect x="{x - wide / 2:.2f}" y="{y - 1.8:.2f}" width="{wide:.2f}" height="3.6" fill="{_PAPER}"/>'
-        f"{_text(text, x, y + 0.95)}"
-    )
-
-
-def _text(text: str, x: float, y: float, *, size: float = 2.6) -> str:
-    return f'<text x="{x:.2f}" y="{y:.2f}" font-size="{size}" fill="{_INK}" text-anchor="middle">{escape(text)}</text>'
+def _plate(words: str, x: float, y: float) -> Tag:
+    wide = 1.7 * len(words) + 1.2
+    return tag("g", tag("rect", x=x - wide / 2, y=y - 1.8, width=wide, height=3.6, fill=PAPER),
+               text(words, x, y + 0.95, size=2.6))  # fmt: skip

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from nimble_shell.core.materials.material import Hatching
+
 
 @dataclass(frozen=True, slots=True)
 class Stroke:
@@ -33,7 +35,7 @@ class Hatch:
     opacity: float = 1.0
 
 
-HATCHES: dict[str, Hatch] = {
+HATCHES: dict[Hatching, Hatch] = {
     "foam": Hatch(width=14, height=14, opacity=0.55,
                   strokes=(Stroke("M3.5 0L7 3.5 3.5 7 0 3.5ZM10.5 7L14 10.5 10.5 14 7 10.5Z", 0.6),)),
     "fibre": Hatch(width=16, height=20, opacity=0.7,

@@ -17,8 +17,8 @@ from nimble_shell.core.thermal.figures import WallFigures
 from nimble_shell.core.thermal.resistance import LARGEST_RATIO
 from nimble_shell.core.working import value_of
 from nimble_shell.reports.page import footer, typeset
-from nimble_shell.reports.section import length_text, wall_section
-from nimble_shell.reports.written import Written, cleaned
+from nimble_shell.reports.section import wall_section
+from nimble_shell.reports.written import Written, cleaned, length_text
 
 _FILMS = {"iso6946": "ISO 6946 surface resistances", "north_american": "North American film values"}
 _METHODS = {"parallel": "parallel paths", "isothermal": "isothermal planes", "combined": "combined limits"}

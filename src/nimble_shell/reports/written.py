@@ -5,12 +5,18 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
-from nimble_shell.core.quantities import show, unit_for
+from nimble_shell.core.quantities import format_feet_inches, show, unit_for
 from nimble_shell.core.quantities.units import UnitSystem
-from nimble_shell.reports.section import length_text
 
 #: C0 and C1 control characters, which no typesetter takes.
 _CONTROL = re.compile(r"[\x00-\x08\x0b-\x1f\x7f-\x9f\ud800-\udfff]")
+
+
+def length_text(metres: float, units: UnitSystem) -> str:
+    """A dimension as printed: mm, or feet and inches."""
+    if units == "IP":
+        return format_feet_inches(metres)
+    return f"{1000 * metres:.1f}".removesuffix(".0")
 
 
 @dataclass(frozen=True, slots=True)

@@ -164,12 +164,24 @@ class ProjectService:
 
         return self.edit(project_id, change, note)
 
-    def take_materials(self, project_id: str, materials: tuple[Material, ...], note: ChangeNote) -> Stored:
-        """Add own materials, or change those of the same key. Raises DomainError, NotFound."""
+    def take_materials(
+        self, project_id: str, materials: tuple[Material, ...], note: ChangeNote, *, instead: bool = False
+    ) -> Stored:
+        """Add own materials; those of the same key are changed if they may be taken instead.
+
+        Raises DomainError, with what would be changed where that was not said, and NotFound.
+        """
 
         def change(stored: Stored) -> Project:
-            known = {one.key: one for one in stored.project.materials} | {one.key: one for one in materials}
-            return replace(stored.project, materials=tuple(known.values()))
+            known = {one.key: one for one in stored.project.materials}
+            other = [one for one in materials if known.get(one.key, one) != one]
+            if other and not instead:
+                raise DomainError(*(
+                    Issue(path=("materials", one.key), code="would_replace",
+                          message=f"“{known[one.key].name}” ({one.key}) would become “{one.name}”",
+                          hint="say that they are to be replaced, or give them keys of their own")
+                    for one in other))  # fmt: skip
+            return replace(stored.project, materials=tuple((known | {one.key: one for one in materials}).values()))
 
         return self.edit(project_id, change, note)
 

@@ -851,7 +851,7 @@ export interface paths {
         put?: never;
         /**
          * Import Materials
-         * @description Add the materials of a CSV file, or change those of the same key; all lines or none.
+         * @description Add the materials of a CSV file; with `instead`, change those of the same key; all lines or none.
          */
         post: operations["import_materials_api_v1_projects__project_id__materials_csv_post"];
         delete?: never;
@@ -3447,8 +3447,9 @@ export interface components {
             /**
              * Hatch
              * @default board
+             * @enum {string}
              */
-            hatch: string;
+            hatch: "foam" | "fibre" | "straw" | "osb" | "timber" | "grain" | "board" | "concrete" | "masonry" | "gravel" | "earth" | "glass" | "steel" | "membrane";
             /** Key */
             key: string;
             /** Lambda */
@@ -3572,6 +3573,11 @@ export interface components {
              * Format: base64
              */
             content: string;
+            /**
+             * Instead
+             * @default false
+             */
+            instead: boolean;
             /** Text */
             text: string;
             /**

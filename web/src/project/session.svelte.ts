@@ -226,11 +226,11 @@ class Session {
     );
   }
 
-  importMaterials(content: string, text: string): Promise<boolean> {
+  importMaterials(content: string, text: string, instead: boolean): Promise<boolean> {
     return this.saves.save(text, (project, since) =>
       api.POST('/api/v1/projects/{project_id}/materials/csv', {
         params: { path: { project_id: project }, query: { since } },
-        body: { content, text, zone: '1' },
+        body: { content, text, zone: '1', instead },
       }),
     );
   }

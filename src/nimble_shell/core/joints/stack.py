@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly, JointPlace
 from nimble_shell.core.basis.basis import Basis
@@ -10,7 +11,7 @@ from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue, Material
 from nimble_shell.core.materials.derived import sealing_surface
-from nimble_shell.core.materials.material import SealingSurface
+from nimble_shell.core.materials.material import Hatching, SealingSurface
 from nimble_shell.core.thermal.section import resolved_section, surroundings
 from nimble_shell.core.working import value_of
 
@@ -23,7 +24,7 @@ class Fill:
 
     key: str  #: material key; "air" for an enclosed air layer
     name: str
-    hatch: str  #: how it is drawn
+    hatch: Hatching | Literal["air"]  #: how it is drawn
     family: str  #: of the material; "air" for an enclosed air layer
     surface: SealingSurface  #: what a sealant or tape finds on it
     lambda_: float  #: [W/(m·K)]

@@ -9,7 +9,7 @@ rise again when the gas condenses. Costs and carbon are examples.
 from __future__ import annotations
 
 from nimble_shell.core.materials.catalogue_water import with_water
-from nimble_shell.core.materials.material import Catalogue, ConductivityTable, Material
+from nimble_shell.core.materials.material import Catalogue, ConductivityTable, Hatching, Material
 
 EDITION = "2026-11"
 
@@ -39,7 +39,7 @@ def _fibre(lambda_10: float) -> ConductivityTable:
 
 def _foam(key: str, name: str, lambda_: float, rho: float, mu: float, cost: float, carbon: float, *,
           table: ConductivityTable, fresh: float | None = None, stock: tuple[float, ...] = _STOCK_BOARD,
-          hatch: str = "foam") -> Material:  # fmt: skip
+          hatch: Hatching = "foam") -> Material:  # fmt: skip
     return Material(
         key=key, name=name, family="foam", hatch=hatch, lambda_=lambda_, lambda_fresh=fresh, lambda_T=table,
         rho=rho, c=1450, mu=mu, cost=cost, carbon=carbon, stock=stock, usual=(0.020, 0.400), source=TRADE,
@@ -47,14 +47,14 @@ def _foam(key: str, name: str, lambda_: float, rho: float, mu: float, cost: floa
 
 
 def _fibrous(key: str, name: str, lambda_: float, rho: float, c: float, mu: float, cost: float, carbon: float,
-             stock: tuple[float, ...] = _STOCK_BOARD, hatch: str = "fibre") -> Material:  # fmt: skip
+             stock: tuple[float, ...] = _STOCK_BOARD, hatch: Hatching = "fibre") -> Material:  # fmt: skip
     return Material(
         key=key, name=name, family="fibre", hatch=hatch, lambda_=lambda_, lambda_T=_fibre(lambda_), rho=rho, c=c,
         mu=mu, cost=cost, carbon=carbon, stock=stock, usual=(0.020, 0.500), source=TRADE,
     )  # fmt: skip
 
 
-def _solid(key: str, name: str, family: str, hatch: str, lambda_: float, rho: float, c: float, mu: float,
+def _solid(key: str, name: str, family: str, hatch: Hatching, lambda_: float, rho: float, c: float, mu: float,
            cost: float, carbon: float, usual: tuple[float, float], source: str = ISO, emissivity: float = 0.9,
            stock: tuple[float, ...] = ()) -> Material:  # fmt: skip
     return Material(

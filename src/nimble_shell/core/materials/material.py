@@ -13,6 +13,9 @@ from nimble_shell.core.quantities.sentence import sentence
 #: (θ [°C], λ [W/(m·K)]) pairs, rising in θ; linear between, held at the ends.
 ConductivityTable = tuple[tuple[float, float], ...]
 
+#: Names of the drawn patterns.
+Hatching = Literal["foam", "fibre", "straw", "osb", "timber", "grain", "board", "concrete", "masonry", "gravel",
+                   "earth", "glass", "steel", "membrane"]  # fmt: skip
 MouldClass = Literal["very sensitive", "sensitive", "medium resistant", "resistant"]
 Wood = Literal["no", "solid", "board", "straw"]
 SealingSurface = Literal["foam", "wood", "concrete", "metal", "membrane", "render", "board", "none"]
@@ -32,7 +35,7 @@ class Material:
     key: str
     name: str
     family: str  #: "foam", "panel", "timber", "concrete", …: groups the list and picks the hatch
-    hatch: str  #: name of the drawn pattern
+    hatch: Hatching
     lambda_: float  #: design thermal conductivity, aged [W/(m·K)]
     rho: float  #: density [kg/m³]
     c: float  #: specific heat capacity [J/(kg·K)]

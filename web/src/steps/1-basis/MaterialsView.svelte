@@ -95,10 +95,15 @@
   function remove(key: string): void {
     void attempt(() => session.removeMaterial(key, `Material ${key} removed`));
   }
-  async function bringIn(file: File | undefined): Promise<void> {
+  let chosen = $state.raw<File>();
+  const replaced = $derived(
+    problem?.items.length && problem.items.every((one) => one.code === 'would_replace') ? problem.items : [],
+  );
+  async function bringIn(file: File | undefined, instead = false): Promise<void> {
     if (!file) return;
+    chosen = file;
     await attempt(async () =>
-      session.importMaterials(await base64(file), `Materials from ${file.name}`.slice(0, 200)),
+      session.importMaterials(await base64(file), `Materials from ${file.name}`.slice(0, 200), instead),
     );
     if (input) input.value = '';
   }
@@ -145,7 +150,18 @@
   bind:this={input}
   onchange={(event) => void bringIn(event.currentTarget.files?.[0])}
 />
-{#if problem}
+{#if replaced.length}
+  <Notice
+    title={replaced.length === 1
+      ? 'One material would be replaced; nothing was changed yet.'
+      : `${replaced.length} materials would be replaced; nothing was changed yet.`}
+    text="{replaced.map((one) => one.detail).join('; ')}."
+    live
+  >
+    <Button strong onclick={() => bringIn(chosen, true)}>Replace and import</Button>
+    <Button onclick={() => (problem = undefined)}>Leave all as it is</Button>
+  </Notice>
+{:else if problem}
   <Notice
     title="Nothing was changed."
     text={problem.items.map((item) => `${item.detail}: ${item.hint}.`).join(' ') || problem.sentence}

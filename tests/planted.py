@@ -1,0 +1,45 @@
+"""Markup planted in every free text of a project file."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from nimble_shell.core.shell.project import check_whole
+from nimble_shell.services.sheets import read_project_file
+
+MARK = '"><script>planted()</script><rect id="planted"/>#panic()'
+
+
+def planted(file: dict[str, Any]) -> tuple[dict[str, Any], set[str]]:
+    """The file with the mark in every text that takes it, and the names of those fields."""
+    taken: set[str] = set()  # a joint of an unknown family would be kept, but not drawn
+    for name in sorted(_names(file["project"])):
+        if name != "family" and _reads(_with(file, taken | {name})):
+            taken.add(name)
+    return {**file, "project": _with(file["project"], taken)}, taken
+
+
+def _reads(file: dict[str, Any]) -> bool:
+    try:
+        check_whole(read_project_file(file))
+    except ValueError:
+        return False
+    return True
+
+
+def _names(value: Any) -> set[str]:
+    if isinstance(value, list):
+        return set().union(*map(_names, value))
+    if not isinstance(value, dict):
+        return set()
+    here = {key for key, one in value.items() if isinstance(one, str)}
+    return here.union(*map(_names, value.values()))
+
+
+def _with(value: Any, names: set[str]) -> Any:
+    if isinstance(value, list):
+        return [_with(one, names) for one in value]
+    if not isinstance(value, dict):
+        return value
+    return {key: f"{one}{MARK}"[-78:] if key in names and isinstance(one, str) else _with(one, names)
+            for key, one in value.items()}  # fmt: skip
