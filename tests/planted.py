@@ -12,9 +12,9 @@ MARK = '"><script>planted()</script><rect id="planted"/>#panic()'
 
 def planted(file: dict[str, Any]) -> tuple[dict[str, Any], set[str]]:
     """The file with the mark in every text that takes it, and the names of those fields."""
-    taken: set[str] = set()  # a joint of an unknown family would be kept, but not drawn
+    taken: set[str] = set()  # a joint of an unknown family or variant would be kept, not drawn
     for name in sorted(_names(file["project"])):
-        if name != "family" and _reads(_with(file, taken | {name})):
+        if name not in ("family", "variant") and _reads(_with(file, taken | {name})):
             taken.add(name)
     return {**file, "project": _with(file["project"], taken)}, taken
 
