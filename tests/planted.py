@@ -7,14 +7,16 @@ from typing import Any
 from nimble_shell.core.shell.project import check_whole
 from nimble_shell.services.sheets import read_project_file
 
+#: What a joint of unknown family, role or value would be kept with, and not drawn.
+_KEPT = ("family", "variant", "role", "key", "value")
 MARK = '"><script>planted()</script><rect id="planted"/>#panic()'
 
 
 def planted(file: dict[str, Any]) -> tuple[dict[str, Any], set[str]]:
     """The file with the mark in every text that takes it, and the names of those fields."""
-    taken: set[str] = set()  # a joint of an unknown family or variant would be kept, not drawn
+    taken: set[str] = set()
     for name in sorted(_names(file["project"])):
-        if name not in ("family", "variant") and _reads(_with(file, taken | {name})):
+        if name not in _KEPT and _reads(_with(file, taken | {name})):
             taken.add(name)
     return {**file, "project": _with(file["project"], taken)}, taken
 
