@@ -7,8 +7,8 @@ from typing import Any
 from nimble_shell.core.shell.project import check_whole
 from nimble_shell.services.sheets import read_project_file
 
-#: What a joint of unknown family, role or value would be kept with, and not drawn.
-_KEPT = ("family", "variant", "role", "key", "value")
+#: A joint of an unknown family, role or value would be kept, but not drawn.
+_KEPT = ("family", "variant", "roles", "values")
 MARK = '"><script>planted()</script><rect id="planted"/>#panic()'
 
 
@@ -35,7 +35,7 @@ def _names(value: Any) -> set[str]:
     if not isinstance(value, dict):
         return set()
     here = {key for key, one in value.items() if isinstance(one, str)}
-    return here.union(*map(_names, value.values()))
+    return here.union(*(_names(one) for key, one in value.items() if key not in _KEPT))
 
 
 def _with(value: Any, names: set[str]) -> Any:
@@ -43,5 +43,5 @@ def _with(value: Any, names: set[str]) -> Any:
         return [_with(one, names) for one in value]
     if not isinstance(value, dict):
         return value
-    return {key: f"{one}{MARK}"[-78:] if key in names and isinstance(one, str) else _with(one, names)
-            for key, one in value.items()}  # fmt: skip
+    return {key: one if key in _KEPT else f"{one}{MARK}"[-78:] if key in names and isinstance(one, str)
+            else _with(one, names) for key, one in value.items()}  # fmt: skip
