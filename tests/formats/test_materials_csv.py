@@ -13,7 +13,7 @@ from nimble_shell.core.materials import CATALOGUE, Material
 from nimble_shell.formats.materials_csv import read_materials, write_materials
 
 texts = st.text(st.characters(codec="utf-8", exclude_characters="\x00"), max_size=30).map(str.strip)
-numbers = st.floats(1e-6, 900)
+numbers = st.floats(1, 900)
 shares = st.none() | numbers
 tables = st.lists(st.tuples(st.floats(-40, 90), numbers), max_size=4, unique_by=lambda row: row[0]).map(
     lambda rows: tuple(sorted(rows))
@@ -22,7 +22,7 @@ own_materials = st.builds(
     Material, key=st.from_regex(r"own-[a-z0-9]{1,8}", fullmatch=True), name=texts.filter(bool), family=texts.filter(bool),
     hatch=st.sampled_from(["foam", "straw", "glass"]), lambda_=numbers, rho=numbers, c=numbers, mu=numbers, sd=shares,
     lambda_fresh=shares, lambda_T=tables, emissivity=st.floats(0.01, 1), cost=numbers, carbon=numbers,
-    stock=st.lists(numbers, max_size=3).map(tuple), usual=st.none() | st.tuples(numbers, numbers), mu_dry=shares,
+    stock=st.lists(st.floats(1e-3, 3), max_size=3).map(tuple), usual=st.none() | st.tuples(*[st.floats(1e-3, 3)] * 2), mu_dry=shares,
     sd_moist=shares, lambda_moist=shares, w_fresh=numbers, mould=st.none() | st.just("sensitive"),
     wood=st.none() | st.just("board"), wets=st.none() | st.booleans(), takes_up=st.none() | st.booleans(), source=texts,
     rates=texts.filter(bool),

@@ -13,6 +13,7 @@ from nimble_shell.core.moisture.hourly import probe, transport
 from nimble_shell.core.moisture.monthly import condensation
 from nimble_shell.core.moisture.monthly.surface import critical_month, f_rsi_required
 from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.thermal.element import Element
 from nimble_shell.core.thermal.films import R_SI_SURFACE
 from nimble_shell.core.thermal.vapour import DELTA_0
 from nimble_shell.core.working import value_of
@@ -54,15 +55,19 @@ class MonthlyCase(Strict):
         DomainError
             With the path of every layer that is incomplete or not physical.
         """
-        check, found = Collector(), []
+        check, layers = Collector(), []
         for at, case in enumerate(self.layers):
             try:
-                R = value_of(layer_of(case, at).resistance())
-                found.append(condensation.MonthlyLayer(d=case.d or 0.0, R=R, sd=_sd(case)))
+                layers.append((case, layer_of(case, at), _sd(case)))
             except DomainError as error:
                 check.add(error.under("layers", at).issues)
         check.refuse()
-        return found
+        element = tuple(layer for _, layer, _ in layers)
+        Element(layers=element, R_si=self.films.Rsi, R_se=self.films.Rse)  # refuses what cannot be
+        return [
+            condensation.MonthlyLayer(d=case.d or 0.0, R=value_of(layer.resistance()), sd=sd)
+            for case, layer, sd in layers
+        ]
 
 
 class HourlyLayer(Strict):
@@ -189,6 +194,7 @@ def _hourly(case: HourlyCase) -> dict[str, Any]:
             slabs.append(layer.slab())
         except DomainError as error:
             check.add(error.under("layers", at).issues)
+    check.check(bool(case.layers), ("layers",), "no_layers", "there are no layers", "add at least one layer")
     climate = case.climate
     one_way = (climate.hours is None) != (climate.constant is None)
     check.check(one_way and (climate.constant is None or climate.hours_total is not None), ("climate",),

@@ -9,6 +9,8 @@ from nimble_shell.core.assemblies.course import Course
 from nimble_shell.core.assemblies.fixing import THICKEST, Fixing
 from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.quantities import limits
+from nimble_shell.core.quantities.limits import within
 from nimble_shell.core.quantities.sentence import sentence
 
 Ventilation = Literal["unventilated", "slightly", "well"]
@@ -22,6 +24,9 @@ Outside = Literal["air", "ground"]
 #: A member that a solved one may own: "seam" between pieces of a wall, "plate" along its foot and head, "stud" of a
 #: frame, "frame" for posts, headers and corners by one share, "web" of a form.
 JointPlace = Literal["", "seam", "plate", "stud", "frame", "web"]
+
+
+THINNEST = 1e-6  #: of a layer [m]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -173,7 +178,7 @@ class Layer:
             "name each once",
         )
         check.check(
-            0 < self.d <= THICKEST,
+            THINNEST <= self.d <= THICKEST,
             ("d",),
             "thickness_not_positive" if self.d <= 0 else "thickness_too_large",
             sentence("thickness is {v1}", v1=(self.d, "length")),
@@ -187,13 +192,8 @@ class Layer:
             "choose one of them",
         )
         if self.lambda_entered is not None:
-            check.check(
-                0 < self.lambda_entered < 1000,
-                ("lambda",),
-                "conductivity_not_positive",
-                sentence("thermal conductivity is {v1}", v1=(self.lambda_entered, "conductivity")),
-                "enter the declared design value, above zero",
-            )
+            within(check, self.lambda_entered, limits.CONDUCTIVITY, ("lambda",), "conductivity_not_positive",
+                   "thermal conductivity", "conductivity")  # fmt: skip
         check.check(
             len(self.members) <= 6,
             ("members",),

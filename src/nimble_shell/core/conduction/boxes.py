@@ -8,8 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from nimble_shell.core.conduction.mesh import NEAREST, graded
+from nimble_shell.core.conduction.section import CONDUCTIVITY, EXTENT, check_surface
 from nimble_shell.core.errors import Collector, DomainError, Issue
-from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.quantities.limits import within
 
 Point3 = tuple[float, float, float]
 FloatArray = NDArray[np.float64]
@@ -54,13 +55,11 @@ class BoxModel:
         check.check(any(box.lambda_ for box in self.boxes), ("boxes",), "nothing_solid", "no box has a conductivity",
                     "add a box of material")  # fmt: skip
         for at, box in enumerate(self.boxes):
-            check.check(
-                box.lambda_ is None or 0 < box.lambda_ < 1e5,
-                ("boxes", at, "lambda"),
-                "conductivity_not_positive",
-                sentence("thermal conductivity is {v1}", v1=(box.lambda_, "conductivity")),
-                "enter the design value, above zero, or null for a void",
-            )
+            if box.lambda_ is not None:
+                within(check, box.lambda_, CONDUCTIVITY, ("boxes", at, "lambda"), "conductivity_not_positive",
+                       "thermal conductivity", "conductivity")  # fmt: skip
+            far = max(map(abs, (*box.low, *box.high)))
+            within(check, far, EXTENT, ("boxes", at), "too_far_away", "a corner", "distance")
             sized = all(a < b for a, b in zip(box.low, box.high, strict=True))
             check.check(sized, ("boxes", at), "region_without_size", "the box has no volume",
                         "give it a length, a width and a height")  # fmt: skip
@@ -68,13 +67,9 @@ class BoxModel:
             flat = sum(a == b for a, b in zip(face.low, face.high, strict=True))
             check.check(flat == 1, ("boundaries", at), "face_not_parallel", f"the face is flat in {flat} directions",
                         "a face of a box is flat in one of x, y and z")  # fmt: skip
-            check.check(
-                0 <= face.R_s < 100,
-                ("boundaries", at, "Rs"),
-                "film_out_of_range",
-                sentence("surface resistance is {v1}", v1=(face.R_s, "resistance")),
-                "it lies from 0 to 100",
-            )
+            check_surface(check, face.R_s, self.temperatures.get(face.env, 0.0), at)
+            far = max(map(abs, (*face.low, *face.high)))
+            within(check, far, EXTENT, ("boundaries", at), "too_far_away", "a corner", "distance")
         check.check(bool(self.faces), ("boundaries",), "no_boundaries", "no surface meets an environment",
                     "bind at least one face to an environment")  # fmt: skip
         check.refuse()

@@ -9,7 +9,8 @@ import shapely
 
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.materials import ConductivityTable
-from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.quantities import limits
+from nimble_shell.core.quantities.limits import Limits, within
 
 Point = tuple[float, float]
 SectionKind = Literal["plane", "axisymmetric"]
@@ -22,6 +23,11 @@ class Region:
     ring: tuple[Point, ...]  #: corners, without the first one again [m]
     lambda_: float | None  #: [W/(m·K)]; None is void
     table: ConductivityTable = ()  #: λ(θ) in place of it, where known
+
+
+CONDUCTIVITY: Limits = (1e-6, 1e5)  #: of what is solved [W/(m·K)]
+EXTENT: Limits = (0.0, 1e4)  #: from the origin [m]
+FILM: Limits = (1e-6, 100.0)  #: or 0 [m²·K/W]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -48,13 +54,11 @@ class Section:
         check.check(any(region.lambda_ for region in self.regions), ("regions",), "nothing_solid",
                     "no region has a conductivity", "add a region of material")  # fmt: skip
         for at, region in enumerate(self.regions):
-            check.check(
-                region.lambda_ is None or 0 < region.lambda_ < 1e5,
-                ("regions", at, "lambda"),
-                "conductivity_not_positive",
-                sentence("thermal conductivity is {v1}", v1=(region.lambda_, "conductivity")),
-                "enter the design value, above zero, or null for a void",
-            )
+            if region.lambda_ is not None:
+                within(check, region.lambda_, CONDUCTIVITY, ("regions", at, "lambda"), "conductivity_not_positive",
+                       "thermal conductivity", "conductivity")  # fmt: skip
+            far = max((abs(at) for point in region.ring for at in point), default=0.0)
+            within(check, far, EXTENT, ("regions", at), "too_far_away", "a corner", "distance")
             check.check(len(region.ring) >= 3, ("regions", at, "points"), "too_few_corners",
                         f"a polygon of {len(region.ring)} corners", "at least three")  # fmt: skip
             if len(region.ring) >= 3:
@@ -77,13 +81,9 @@ class Section:
                 "x is the radius, from 0 up",
             )
         for at, segment in enumerate(self.segments):
-            check.check(
-                0 <= segment.R_s < 100,
-                ("boundaries", at, "Rs"),
-                "film_out_of_range",
-                sentence("surface resistance is {v1}", v1=(segment.R_s, "resistance")),
-                "it lies from 0 to 100",
-            )
+            check_surface(check, segment.R_s, self.temperatures.get(segment.env, 0.0), at)
+            far = max(abs(at) for at in (*segment.a, *segment.b))
+            within(check, far, EXTENT, ("boundaries", at), "too_far_away", "an end", "distance")
             check.check(segment.a != segment.b, ("boundaries", at), "piece_without_length", "the segment has no length",
                         "give two different ends")  # fmt: skip
             check.check(segment.env in self.temperatures, ("boundaries", at, "env"), "unknown_environment",
@@ -91,3 +91,11 @@ class Section:
         check.check(bool(self.segments), ("boundaries",), "no_boundaries", "no surface meets an environment",
                     "bind at least one segment of surface to an environment")  # fmt: skip
         check.refuse()
+
+
+def check_surface(check: Collector, R_s: float, temperature: float, at: int) -> None:
+    """Note what is wrong with the film or the temperature of a surface. [m²·K/W], [°C]"""
+    if R_s != 0:
+        within(check, R_s, FILM, ("boundaries", at, "Rs"), "film_out_of_range", "surface resistance", "resistance")
+    within(check, temperature, limits.TEMPERATURE, ("boundaries", at, "temperature"), "temperature_not_physical",
+           "temperature", "temperature")  # fmt: skip

@@ -276,10 +276,19 @@ def _system(section: Section, space: Space) -> System:
 
 
 def factored(A: sparse.csc_matrix) -> Solver:
-    """The factors of a symmetric positive definite matrix."""
-    found: Solver = splu(
-        A, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.0, relax=1, panel_size=1, options={"SymmetricMode": True}
-    ).solve
+    """The factors of a symmetric positive definite matrix.
+
+    Raises
+    ------
+    NotConverged
+        If the contrasts in it leave no digits.
+    """
+    try:
+        found: Solver = splu(
+            A, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.0, relax=1, panel_size=1, options={"SymmetricMode": True}
+        ).solve
+    except RuntimeError as error:  # the factor is singular
+        raise NotConverged(1, np.inf) from error
     return found
 
 

@@ -8,6 +8,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities import limits
+from nimble_shell.core.quantities.limits import within
 from nimble_shell.core.quantities.sentence import sentence
 
 #: (θ [°C], λ [W/(m·K)]) pairs, rising in θ; linear between, held at the ends.
@@ -66,44 +68,25 @@ class Material:
 
     def __post_init__(self) -> None:
         check = Collector()
-        check.check(
-            0 < self.lambda_ < 1000,
-            ("lambda",),
-            "conductivity_not_positive",
-            sentence("thermal conductivity is {v1}", v1=(self.lambda_, "conductivity")),
-            "enter the declared design value, above zero",
+        conductivity = "conductivity_not_positive"
+        within(
+            check, self.lambda_, limits.CONDUCTIVITY, ("lambda",), conductivity, "thermal conductivity", "conductivity"
         )
-        check.check(
-            self.rho > 0 and self.c > 0,
-            ("rho",),
-            "density_not_positive",
-            sentence("density is {v1}, specific heat {v2}", v1=(self.rho, "density"), v2=(self.c, "specific_heat")),
-            "both are above zero",
-        )
-        check.check(
-            0 < self.emissivity <= 1,
-            ("emissivity",),
-            "emissivity_out_of_range",
-            f"emissivity is {self.emissivity}",
-            "above 0 and up to 1",
-        )
-        check.check(self.cost >= 0, ("cost",), "rate_negative", f"cost is {self.cost} per m³", "zero or above")
-        check.check(
-            self.sd is None or self.sd >= 0,
-            ("sd",),
-            "sd_negative",
-            sentence("s_d is {v1}", v1=(self.sd, "distance")),
-            "zero or above",
-        )
-        check.check(
-            self.lambda_fresh is None or 0 < self.lambda_fresh < 1000,
-            ("lambda_fresh",),
-            "conductivity_not_positive",
-            sentence("fresh conductivity is {v1}", v1=(self.lambda_fresh, "conductivity")),
-            "above zero, or leave it out",
-        )
+        if self.lambda_fresh is not None:
+            within(check, self.lambda_fresh, limits.CONDUCTIVITY, ("lambda_fresh",), conductivity, "fresh conductivity",
+                   "conductivity")  # fmt: skip
+        within(check, self.rho, limits.DENSITY, ("rho",), "density_not_positive", "density", "density")
+        within(check, self.c, limits.SPECIFIC_HEAT, ("c",), "density_not_positive", "specific heat", "specific_heat")
+        within(check, self.emissivity, (1e-3, 1.0), ("emissivity",), "emissivity_out_of_range", "emissivity")
+        within(check, self.cost, limits.PRICE, ("cost",), "rate_negative", "cost per m³")
+        within(check, self.carbon, limits.CARBON, ("carbon",), "rate_out_of_range", "carbon")
+        if self.sd is not None:
+            within(check, self.sd, limits.AIR_LAYER, ("sd",), "sd_negative", "s_d", "distance")
+        for name in ("stock", "usual"):
+            for at, d in enumerate(getattr(self, name) or ()):
+                within(check, d, limits.STOCK, (name, at), "thickness_not_positive", f"{name} thickness", "length")
         check.check(bool(self.name.strip()), ("name",), "name_length", "the name is empty", "give it a name")
-        check.check(self.mu > 0, ("mu",), "mu_not_positive", f"μ is {self.mu}", "still air has 1")
+        within(check, self.mu, limits.VAPOUR_FACTOR, ("mu",), "mu_not_positive", "μ")
         check_table(self.lambda_T, check, ("lambda_T",))
         self._check_water(check)
         check.refuse()
@@ -113,8 +96,8 @@ class Material:
             value = getattr(self, name)
             check.check(value is None or 0 <= value < 10_000, (name,), "water_out_of_range", f"{name} is {value}",
                         "zero or above")  # fmt: skip
-        check.check(self.mu_dry is None or self.mu_dry > 0, ("mu_dry",), "mu_not_positive", f"μ is {self.mu_dry}",
-                    "still air has 1")  # fmt: skip
+        if self.mu_dry is not None:
+            within(check, self.mu_dry, limits.VAPOUR_FACTOR, ("mu_dry",), "mu_not_positive", "μ")
         three = (self.w80, self.w_f, self.A_w)
         check.check(
             self.w80 == 0 or all(one is None for one in three) or all(one is not None for one in three),
@@ -132,13 +115,9 @@ def check_table(table: ConductivityTable, check: Collector, path: tuple[str | in
     rising = all(a[0] < b[0] for a, b in itertools.pairwise(table))
     check.check(rising, path, "temperatures_not_rising", "temperatures of the λ(T) table do not rise", "sort the rows")
     for row, (theta, lambda_) in enumerate(table):
-        check.check(
-            lambda_ > 0 and theta >= ABSOLUTE_ZERO,
-            (*path, row),
-            "conductivity_not_positive",
-            sentence("λ is {v1} at {v2}", v1=(lambda_, "conductivity"), v2=(theta, "temperature")),
-            "every row has a temperature above absolute zero and λ above zero",
-        )
+        code = "conductivity_not_positive"
+        within(check, theta, limits.TEMPERATURE, (*path, row), code, "temperature of the λ(T) table", "temperature")
+        within(check, lambda_, limits.CONDUCTIVITY, (*path, row), code, "λ of the table", "conductivity")
 
 
 Catalogue = Mapping[str, Material]

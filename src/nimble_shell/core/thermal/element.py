@@ -7,9 +7,13 @@ from dataclasses import dataclass
 from nimble_shell.core.errors import Collector, DomainError
 from nimble_shell.core.materials import ConductivityTable
 from nimble_shell.core.materials.material import check_table
+from nimble_shell.core.quantities import limits
+from nimble_shell.core.quantities.limits import within
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.working import Num, named, value_of
 
+_THICKNESS = (1e-9, 10.0)  #: [m]
+_MOST_PATHS = 1024  #: from side to side through bridged layers that cross each other
 LABEL_MEAN = 10.0  #: mean temperature at which λ is declared in SI practice [°C]
 
 
@@ -61,6 +65,7 @@ class Element:
     def __post_init__(self) -> None:
         check = Collector()
         groups: dict[str, tuple[int, tuple[float, ...]]] = {}
+        paths = 1
         for where, film in (("Rsi", self.R_si), ("Rse", self.R_se)):
             check.check(
                 0 <= value_of(film) < 10,
@@ -76,6 +81,8 @@ class Element:
             except DomainError as error:
                 check.add(error.under("layers", index).issues)
                 continue
+            if layer.group not in groups:  # of one group only the first is a choice
+                paths *= len(layer.parts)
             if layer.group and len(layer.parts) > 1:
                 shares = tuple(value_of(part.f) for part in layer.parts)
                 first, known = groups.setdefault(layer.group, (index, shares))
@@ -88,6 +95,13 @@ class Element:
                     f"“{layer.group}”",
                     "layers of one group are aligned and have equal shares; give another group name to cross them",
                 )
+        check.check(
+            paths <= _MOST_PATHS,
+            ("layers",),
+            "too_many_paths",
+            f"bridged layers that cross each other make {paths:,} paths from side to side",
+            f"up to {_MOST_PATHS:,} are computed; give layers whose members are aligned one group",
+        )
         check.refuse()
 
 
@@ -128,22 +142,13 @@ def _check_layer(layer: ElementLayer) -> None:
                 )
             continue
         d = value_of(layer.d)
-        if not 0 < d <= 10:  # asked first: a sentence for every good layer would cost more than the rest
-            check.check(
-                False,
-                ("d",),
-                "thickness_not_positive",
-                sentence("thickness is {v1}", v1=(d, "distance")),
-                sentence("a thickness lies above 0 and up to {v1}", v1=(10.0, "distance")),
-            )
+        within(check, d, _THICKNESS, ("d",), "thickness_not_positive", "thickness", "distance")
         if part.lambda_ is not None:
-            lambda_ = value_of(part.lambda_)
-            if not 0 < lambda_ < 1e4:  # asked first: a sentence for every good layer would cost more than the rest
-                check.check(
-                    False,
-                    (*path, "lambda"),
-                    "conductivity_not_positive",
-                    sentence("thermal conductivity is {v1}", v1=(lambda_, "conductivity")),
-                    "enter the declared design value, above zero",
-                )
+            within(check, value_of(part.lambda_), limits.CONDUCTIVITY, (*path, "lambda"), "conductivity_not_positive",
+                   "thermal conductivity", "conductivity")  # fmt: skip
+        if part.rho is not None:
+            within(check, part.rho, limits.DENSITY, (*path, "rho"), "density_not_positive", "density", "density")
+        if part.c is not None:
+            within(check, part.c, limits.SPECIFIC_HEAT, (*path, "c"), "density_not_positive", "specific heat",
+                   "specific_heat")  # fmt: skip
     check.refuse()

@@ -5,9 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.limits import within
 from nimble_shell.core.thermal.element import Element
 from nimble_shell.core.thermal.resistance import resistances
 from nimble_shell.core.working import value_of
+
+_LIMITS = (1e-9, 1e6)  #: of every value, in its own unit
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -49,7 +52,7 @@ def fastener_correction(element: Element, fasteners: Fasteners) -> float:
     for name in ("n", "lambda_", "A", "d0", "d1"):
         value = getattr(fasteners, name)
         wire = name.rstrip("_")
-        check.check(value > 0, ("fasteners", wire), "not_positive", f"{wire} is {value}", "it is above zero")
+        within(check, value, _LIMITS, ("fasteners", wire), "not_positive", wire)
     check.check(
         0 <= fasteners.layer < len(element.layers),
         ("fasteners", "layer"),

@@ -56,18 +56,21 @@ def periodic(element: Element, period_h: float, *, given: Given = plain) -> Peri
     ----------
     .. [1] ISO 13786:2017, 7.2 (layer matrix), 7.3 (component), 6.4 and 6.5 (characteristics).
     """
-    if not 0 < period_h < 1e6:
+    if not 1e-3 <= period_h < 1e6:
         raise DomainError(
             Issue(
                 path=("periodic", "period_h"),
                 code="period_not_positive",
-                message=f"period is {period_h} h",
-                hint="24 for a day",
+                message=f"period is {period_h:g} h",
+                hint="24 for a day; from a thousandth of an hour to a million",
             )
         )
     hours = given(period_h, "T_h", "period of the swing", "h", "a day has 24")
     pi = given(math.pi, "pi", "half a turn", "rad", "constant")
-    first, second = _columns(element, hours, pi, given)
+    try:
+        first, second = _columns(element, hours, pi, given)
+    except OverflowError as error:
+        raise _too_short(period_h) from error
     R = element.R_si + sum((layer.resistance() for layer in element.layers), 0.0) + element.R_se
     R = named(R, "R_field", "resistance of the field, steady", "m²·K/W", "ISO 6946:2017, 6.7.1.2")
     Z12 = named(_modulus(second[0]), "Z12_abs", "modulus of Z12", "m²·K/W", _CLAUSE)
@@ -90,6 +93,12 @@ def periodic(element: Element, period_h: float, *, given: Given = plain) -> Peri
         for side, one, words in (("i", first[0], "inside"), ("e", second[1], "outside"))
     }
     return Periodic(Y12=Y12, decrement=decrement, lag_h=lag, kappa_i=capacity["i"], kappa_e=capacity["e"])
+
+
+def _too_short(period_h: float) -> DomainError:
+    return DomainError(Issue(path=("periodic", "period_h"), code="period_too_short",
+                             message=f"nothing of a swing of {period_h:g} h comes through",
+                             hint="a longer period, or a thinner element"))  # fmt: skip
 
 
 def _turns(element: Element, period_h: float) -> float:
