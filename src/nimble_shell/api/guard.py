@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from starlette.datastructures import Headers, MutableHeaders
+from starlette.datastructures import Headers, MutableHeaders, QueryParams
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from nimble_shell.api.problems import LARGEST_BODY, respond, too_large
@@ -39,7 +39,9 @@ class Guard:
             await send(message)
 
         headers = Headers(scope=scope)
-        read_in(headers.get("x-units", ""))
+        read_in(
+            headers.get("x-units", "") or QueryParams(scope["query_string"]).get("units", "")
+        )  # links have no header
         problem = _refusal(scope["method"], headers)
         if problem is not None:
             await respond(problem)(scope, receive, guarded_send)

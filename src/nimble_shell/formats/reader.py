@@ -10,7 +10,7 @@ from pydantic import BeforeValidator
 from nimble_shell.core.quantities.sentence import in_units
 from nimble_shell.core.quantities.units import UNIT_SYSTEMS, UnitSystem
 
-_system: ContextVar[UnitSystem] = ContextVar("units_of_the_reader", default="SI")
+_system: ContextVar[UnitSystem | None] = ContextVar("units_of_the_reader", default=None)
 
 
 def read_in(system: str) -> None:
@@ -20,9 +20,14 @@ def read_in(system: str) -> None:
             _system.set(known)
 
 
+def chosen() -> UnitSystem | None:
+    """The system the reader asked for; None where nobody asked."""
+    return _system.get()
+
+
 def said(text: str) -> str:
     """A text as its reader has it."""
-    return in_units(text, _system.get())
+    return in_units(text, _system.get() or "SI")
 
 
 def _said(value: Any) -> Any:

@@ -33,6 +33,7 @@ class Sheet:
     system: str
     assembly: Assembly
     basis: Basis
+    units: UnitSystem
     wall: WallFigures
     remarks: tuple[Remark, ...]
     cautions: tuple[str, ...]
@@ -46,7 +47,7 @@ class Sheet:
 
 def specification_pdf(sheet: Sheet) -> bytes:
     """The sheet as PDF, A4."""
-    drawing = wall_section(sheet.assembly, sheet.catalogue, sheet.wall.profile, sheet.basis.schools.units)
+    drawing = wall_section(sheet.assembly, sheet.catalogue, sheet.wall.profile, sheet.units)
     return typeset("specification.typ", _content(sheet, drawing.scale), drawing.svg)
 
 
@@ -60,7 +61,7 @@ def remark_text(text: str, remark: Remark, units: UnitSystem) -> str:
 
 
 def _content(sheet: Sheet, scale: float) -> dict[str, Any]:
-    units = sheet.basis.schools.units
+    units = sheet.units
     written = Written(units)
     layers = list(enumerate(sheet.assembly.layers, 1))
     return {

@@ -21,8 +21,10 @@ from nimble_shell.core.moisture.hourly.life import Seasons
 from nimble_shell.core.moisture.monthly.element import element_year
 from nimble_shell.core.moisture.monthly.position import positions
 from nimble_shell.core.moisture.verdict.verdict import JudgedJoint, Verdict
+from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.project import FORMAT, FORMAT_VERSION, ProjectDoc, ProjectFile
+from nimble_shell.formats.reader import chosen
 from nimble_shell.reports.fixing_sheet import FixingPage, fixing_pdf
 from nimble_shell.reports.joint_sheet import JointPage, joint_pdf
 from nimble_shell.reports.moisture_sheet import MoisturePage, moisture_pdf
@@ -48,7 +50,7 @@ def specification(stored: Stored, building_id: str, assembly_id: str, condition:
     sheet = Sheet(
         project=project.name, building=building.name, assembly=assembly, basis=project.basis, wall=found.wall,
         remarks=found.remarks, cautions=system.cautions if system else (), catalogue=project.catalogue, edition=EDITION,
-        zone=f"{station}2", asked=asked_R(project.basis.targets, station),
+        zone=f"{station}2", asked=asked_R(project.basis.targets, station), units=_units(project),
         system=system.name if system else "", changed_at=stored.changed_at, revision=stored.revision,
     )  # fmt: skip
     return assembly.name, specification_pdf(sheet)
@@ -82,7 +84,7 @@ def fixing_sheet(stored: Stored, at: PlacedDraft, looked: LookedAtFixing, solved
     project, fixing = stored.project, looked.fixing
     left = remaining(project, at, fixing, solved.chi / looked.cell.chi_approximate)
     station = station_of(building_in(project, at.building_id), at.assembly.id)
-    written = Written(project.basis.schools.units)
+    written = Written(_units(project))
     material = project.catalogue[fixing.material].name
     heading = _heading(stored, at.building_id, f"{station}4", fixing.name, at.assembly.name,
                        condition(project.basis, "winter"))  # fmt: skip
@@ -112,7 +114,7 @@ def moisture_sheet(
     moment = condition(project.basis, "winter")
     drawn = wall_section(assembly, project.catalogue,
                          bench(assembly, project.catalogue, project.basis, "winter", station).wall.profile,
-                         project.basis.schools.units)  # fmt: skip
+                         _units(project))  # fmt: skip
     return moisture_pdf(
         MoisturePage(
             heading=_heading(
@@ -148,6 +150,11 @@ def assembly_in(project: Project, assembly_id: str) -> Assembly:
     return found
 
 
+def _units(project: Project) -> UnitSystem:
+    """What a page is printed in: as its reader sees the program, else as the project is kept."""
+    return chosen() or project.basis.schools.units
+
+
 def _heading(stored: Stored, building_id: str, zone: str, title: str, kind: str, moment: Condition) -> PageHeading:
     project = stored.project
     return PageHeading(
@@ -156,7 +163,7 @@ def _heading(stored: Stored, building_id: str, zone: str, title: str, kind: str,
         zone=zone,
         title=title,
         kind=kind,
-        units=project.basis.schools.units,
+        units=_units(project),
         critical=critical_temperature(moment),
         f_rsi_asked=project.basis.targets.f_rsi,
         revision=stored.revision,

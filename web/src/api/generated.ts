@@ -4262,6 +4262,12 @@ export interface components {
              */
             bridged: "parallel" | "isothermal" | "combined";
             /**
+             * Decimal
+             * @default point
+             * @enum {string}
+             */
+            decimal: "point" | "comma";
+            /**
              * Dimensions
              * @default external
              * @enum {string}

@@ -47,6 +47,7 @@
     if (open && first && !building) router.go({ building: first.id }, true);
   });
   $effect(() => {
+    void units?.system; // sentences of answers are said in them
     if (open && building)
       session.ledger.ask({ project: open.project.id, building: building.id, revision: open.revision });
   });
@@ -180,27 +181,29 @@
       <main class="sheet" tabindex="-1">
         <TroubleBar />
         <ImportFile bind:this={importing} />
-        {#if place.step === 1 && place.view === 'materials'}
-          <MaterialsView basis={open.project.basis} {units} />
-        {:else if place.step === 1}
-          <BasisView
-            basis={open.project.basis}
-            {building}
-            {units}
-            ledger={consequence?.now}
-            onfile={() => importing?.choose()}
-          />
-        {:else if place.step === 3 && place.view === 'walk'}
-          <WalkView {building} />
-        {:else if place.step === 3}
-          <JointView {building} {units} ledger={session.ledger.answer?.now} />
-        {:else if place.step === 4}
-          <FixingsView {building} {units} />
-        {:else if place.step === 5}
-          <MoistureView {building} {units} />
-        {:else}
-          <StationView {building} {units} ledger={consequence?.now} />
-        {/if}
+        {#key units.system}
+          {#if place.step === 1 && place.view === 'materials'}
+            <MaterialsView basis={open.project.basis} {units} />
+          {:else if place.step === 1}
+            <BasisView
+              basis={open.project.basis}
+              {building}
+              {units}
+              ledger={consequence?.now}
+              onfile={() => importing?.choose()}
+            />
+          {:else if place.step === 3 && place.view === 'walk'}
+            <WalkView {building} />
+          {:else if place.step === 3}
+            <JointView {building} {units} ledger={session.ledger.answer?.now} />
+          {:else if place.step === 4}
+            <FixingsView {building} {units} />
+          {:else if place.step === 5}
+            <MoistureView {building} {units} />
+          {:else}
+            <StationView {building} {units} ledger={consequence?.now} />
+          {/if}
+        {/key}
       </main>
       <WorkingDrawer />
     </div>

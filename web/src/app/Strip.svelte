@@ -17,7 +17,7 @@
     { step: 5, name: 'Moisture' },
   ];
   const place = $derived(router.place);
-  const units = $derived(session.open?.project.basis.schools.units ?? 'SI');
+  const units = $derived(session.system);
   const building = $derived(place.building || (session.open?.project.buildings?.[0]?.id ?? ''));
 
   function go(event: MouseEvent, change: Parameters<typeof router.go>[0]): void {
@@ -60,7 +60,7 @@
   </nav>
   {#if session.open}
     <button class="palette" onclick={onpalette}>Do anything <kbd>Ctrl K</kbd></button>
-    <div class="units" role="group" aria-label="Units">
+    <div class="units" role="group" aria-label="Units you read in">
       {#each ['SI', 'IP'] as const as system (system)}
         <button aria-pressed={units === system} class:on={units === system} onclick={() => onunits(system)}
           >{system}</button

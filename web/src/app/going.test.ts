@@ -10,7 +10,7 @@ const { router, session } = vi.hoisted(() => ({
     open: undefined as unknown,
     building: vi.fn(),
     ledger: { answer: undefined as unknown },
-    saveBasis: vi.fn(),
+    readAs: vi.fn(),
   },
 }));
 vi.mock('@/project/router.svelte', () => ({ router }));
@@ -79,24 +79,7 @@ describe('the next decision', () => {
   });
 });
 
-describe('units', () => {
-  const basis = { schools: { units: 'SI', films: 'iso6946' }, site: {} };
-
-  test('are a change of the Basis that can be undone', () => {
-    session.open = { project: { name: 'Heron Flats', basis } };
-    setUnits('IP');
-    expect(session.saveBasis).toHaveBeenCalledExactlyOnceWith(
-      { ...basis, schools: { units: 'IP', films: 'iso6946' } },
-      'Heron Flats',
-      'Units IP',
-    );
-  });
-
-  test('that are in use already change nothing', () => {
-    session.open = { project: { name: 'Heron Flats', basis } };
-    setUnits('SI');
-    session.open = undefined;
-    setUnits('IP');
-    expect(session.saveBasis).not.toHaveBeenCalled();
-  });
+test('units are a matter of who reads', () => {
+  setUnits('IP');
+  expect(session.readAs).toHaveBeenCalledExactlyOnceWith('IP');
 });

@@ -29,12 +29,7 @@ export function month(by: number): void {
   router.go({ condition: order[(at + by + order.length) % order.length] ?? '0' }, true);
 }
 
+/** Units are a matter of who reads: nothing of the project changes. */
 export function setUnits(system: 'SI' | 'IP'): void {
-  const basis = session.open?.project.basis;
-  if (basis && basis.schools.units !== system)
-    void session.saveBasis(
-      { ...basis, schools: { ...basis.schools, units: system } },
-      session.open?.project.name ?? '',
-      `Units ${system}`,
-    );
+  session.readAs(system);
 }

@@ -53,9 +53,9 @@
   let text = $state<string>();
   // What was typed in another unit, as a fraction or as a sum is shown as it is understood.
   const understood = $derived.by(() => {
-    if (text === undefined || !units || dimension !== 'length' || !/[a-z'"/+]/i.test(text)) return undefined;
-    const found = units.parseLength(text);
-    return found === undefined ? '' : `is ${units.full(found, 'length')}`;
+    if (text === undefined || !units || !/[a-z'"/+*×÷(°%²³]|\d,\d|[^e]-/i.test(text)) return undefined;
+    const found = units.read(text, dimension);
+    return 'value' in found ? `is ${units.full(found.value, dimension, decimals)}` : '';
   });
   let wrong = $state('');
   let input = $state<HTMLInputElement>();
@@ -67,7 +67,7 @@
 
   function read(typed: string): number | null | undefined {
     if (typed.trim() === '') return optional ? null : undefined;
-    const found = dimension === 'length' ? units?.parseLength(typed) : units?.parse(typed, dimension);
+    const found = units?.parse(typed, dimension);
     return found !== undefined && positive && found <= 0 ? undefined : found;
   }
 
@@ -93,11 +93,13 @@
   }
 
   function hint(typed: string): string {
-    if (dimension === 'length')
-      return positive && typed.trim().startsWith('-')
-        ? 'A thickness lies above 0.'
-        : `“${typed}” is no ${positive ? 'thickness' : 'length'} above 0: write ${EXAMPLES[units?.system ?? 'SI']}.`;
-    return `“${typed}” is no number in ${unit || 'plain numbers'}${positive ? ' above 0' : ''}.`;
+    const found = units?.read(typed, dimension);
+    const above = `${label} lies above 0`;
+    if (typed.trim() === '') return `Nothing was typed: ${positive ? above : `${label} is a number`}.`;
+    if (found === undefined || 'value' in found) return `“${typed}”: ${above}.`;
+    const like =
+      dimension === 'length' ? EXAMPLES[units?.system ?? 'SI'] : `12.5${unit ? ` ${unit}` : ''} or 3*4`;
+    return `“${typed}”: ${found.why}${found.why.includes('two ways') ? '' : `; write ${like}`}.`;
   }
 
   function key(event: KeyboardEvent): void {

@@ -47,6 +47,48 @@ describe('quantities', () => {
     expect(units.parse('2\u2009750,5', 'cost')).toBeCloseTo(2750.5 / 0.3048 ** 2, 6);
     expect(units.parse('twelve', 'cost')).toBeUndefined();
   });
+  const SI = new Units('SI', vectors.dimensions);
+  const IP = new Units('IP', vectors.dimensions);
+  test.each([
+    [SI, '8*2.7', 'area', 21.6],
+    [SI, '100 ft²', 'area', 9.290304],
+    [SI, '100 ft2', 'area', 9.290304],
+    [IP, '10 m²', 'area', 10],
+    [SI, 'U 0.18', 'transmittance', 0.18],
+    [SI, 'R 5', 'transmittance', 0.2],
+    [SI, 'R-28', 'resistance', 28 * 0.176110184],
+    [IP, 'R-28', 'transmittance', 1 / (28 * 0.176110184)],
+    [IP, 'R 28', 'resistance', 28 * 0.176110184],
+    [SI, 'U=0.2', 'resistance', 5],
+    [SI, '68 °F', 'temperature', 20],
+    [SI, '68F', 'temperature', 20],
+    [IP, '20 °C', 'temperature', 20],
+    [SI, '50 %', 'share', 0.5],
+    [SI, '28\' 6 1/2"', 'distance', 342.5 * 0.0254],
+    [SI, '8400mm', 'distance', 8.4],
+    [IP, '2.4 m', 'height', 2.4],
+    [SI, '3*400', 'length', 1.2],
+    [SI, '2*(140+45)', 'length', 0.37],
+    [SI, '2*7.25in', 'length', 0.3683],
+    [IP, '1,200', 'length', 30.48],
+    [IP, '1,200', 'area', 1200 * 0.3048 ** 2],
+  ] as [Units, string, string, number][])('%# “%s” as %s', (units, text, dimension, value) => {
+    expect(units.parse(text, dimension)).toBeCloseTo(value, 5);
+  });
+  test.each([
+    [SI, '1,200', 'area', 'two ways'],
+    [SI, '1,200', 'length', 'two ways'],
+    [SI, 'U 0', 'resistance', 'above 0'],
+    [SI, 'twelve', 'area', 'not a number'],
+    [SI, '3 kg', 'area', 'not a number'],
+    [SI, 'long', 'length', 'not a length'],
+  ] as [Units, string, string, string][])('%# “%s” as %s is refused', (units, text, dimension, why) => {
+    const found = units.read(text, dimension);
+    expect('why' in found && found.why).toContain(why);
+  });
+  test('a project that says decimal comma means it', () => {
+    expect(new Units('SI', vectors.dimensions, 'comma').parse('1,200', 'area')).toBeCloseTo(1.2, 12);
+  });
   test('a change smaller than the shown step gets one more digit', () => {
     const units = new Units('SI', vectors.dimensions);
     expect(units.delta(-0.004, 'resistance')).toBe('−0.004');

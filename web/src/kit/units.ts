@@ -1,5 +1,8 @@
 // What people write and read, mirrored from the core and tested against the same vectors. SI inside.
 
+import { evaluated, plainNumber } from './numbers';
+import type { DecimalMark, Found } from './numbers';
+
 export type UnitSystem = 'SI' | 'IP';
 export interface Unit {
   symbol: string;
@@ -91,6 +94,8 @@ export class Units {
   constructor(
     readonly system: UnitSystem,
     private readonly dimensions: Dimensions,
+    /** How the project parts decimals; undefined where a comma could be either. */
+    private readonly mark: DecimalMark | undefined = system === 'IP' ? 'point' : undefined,
   ) {}
 
   unit(dimension: string): Unit {
@@ -144,15 +149,79 @@ export class Units {
 
   /** A typed number in SI, or undefined. */
   parse(text: string, dimension: string): number | undefined {
-    const unit = this.unit(dimension);
-    const cleaned = text
-      .trim()
-      .replace(/[\u2009\u202f ]/g, '')
-      .replace('−', '-')
-      .replace(',', '.');
-    if (!/^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(cleaned)) return undefined;
-    return (Number(cleaned) - unit.offset) / unit.per_si;
+    const found = this.read(text, dimension);
+    return 'value' in found ? found.value : undefined;
   }
+
+  /** What was typed, in SI: a number or a sum, in the unit of the field or in one that is written behind. */
+  read(text: string, dimension: string): Found {
+    const turned = TURNED[dimension];
+    const letter = turned ? /^([ur])\s*([-=:]?)\s*(.*)$/i.exec(text.trim()) : null;
+    if (turned && letter) {
+      const other = letter[1]?.toLowerCase() === turned.letter;
+      const trade = letter[1]?.toLowerCase() === 'r' && letter[2] === '-'; // R-28 is said where inches are
+      const units = trade ? new Units('IP', this.dimensions, this.mark) : this;
+      const found = units.read(letter[3] ?? '', other ? turned.other : dimension);
+      if (!other || !('value' in found)) return found;
+      return found.value > 0 ? { value: 1 / found.value } : { why: 'it lies above 0' };
+    }
+    if (dimension === 'length') return this.readLength(text);
+    const known = this.unitBehind(text, dimension);
+    if (known === undefined && LENGTHS.has(dimension) && /[a-z'"′″’”¼½¾⅛⅜⅝⅞]/i.test(text))
+      return this.readLength(text);
+    const unit = known?.unit ?? this.unit(dimension);
+    const found = evaluated(known?.rest ?? text, (part) => plainNumber(part, this.mark));
+    return 'value' in found ? { value: (found.value - unit.offset) / unit.per_si } : found;
+  }
+
+  /** The unit that stands behind what was typed, if it is one of the dimension's. */
+  private unitBehind(text: string, dimension: string): { unit: Unit; rest: string } | undefined {
+    const both = this.dimensions[dimension];
+    if (!both) return undefined;
+    const written = simple(text);
+    // The field's own unit first: where both systems say the same word, theirs is meant.
+    for (const unit of this.system === 'SI' ? [both.si, both.ip] : [both.ip, both.si])
+      for (const symbol of [simple(unit.symbol), simple(unit.symbol).replace('°', '')])
+        if (symbol && written.endsWith(symbol) && /[\d.)]\s*$/.test(written.slice(0, -symbol.length)))
+          return { unit, rest: written.slice(0, -symbol.length) };
+    return undefined;
+  }
+
+  private readLength(text: string): Found {
+    const value = this.parseLength(text);
+    if (value !== undefined) return { value };
+    if (!/[*×()÷]|,\d{3}/.test(text)) return { why: 'it is not a length' };
+    // In a product one factor is a length, the others are numbers: a number alone is taken for one.
+    let lengths = 0;
+    const found = evaluated(text, (part) => {
+      const plain = plainNumber(part, this.mark);
+      if ('value' in plain) return plain;
+      const length = this.parseLength(part);
+      if (length === undefined)
+        return 'why' in plain && plain.why.includes('two ways') ? plain : { why: 'it is not a length' };
+      lengths += 1;
+      return { value: length };
+    });
+    if (!('value' in found) || lengths > 0) return found;
+    return { value: found.value * (this.system === 'IP' ? INCH : 0.001) };
+  }
+}
+
+/** Lengths that are told in metres or feet, and may be typed as any length. */
+const LENGTHS = new Set(['distance', 'height']);
+/** Dimensions that are one another's inverse, each with the letter that is said before it. */
+const TURNED: Record<string, { letter: string; other: string }> = {
+  transmittance: { letter: 'r', other: 'resistance' },
+  resistance: { letter: 'u', other: 'transmittance' },
+};
+
+function simple(text: string): string {
+  return text
+    .trim()
+    .toLowerCase()
+    .replaceAll('²', '2')
+    .replaceAll('³', '3')
+    .replace(/\s*(?=[/(·])|(?<=[/·])\s*/g, '');
 }
 
 function group(value: number, decimals: number): string {

@@ -12,11 +12,18 @@ import type {
   Shipped,
 } from '@/api/client';
 import { Units } from '@/kit/units';
+import type { UnitSystem } from '@/kit/units';
 import { itemsOf, withDelta } from './delta';
 import { Saves } from './saves.svelte';
 import { Live } from '@/api/live.svelte';
 
 export type Place = 'wall' | 'roof' | 'floor';
+
+const UNITS = 'nimble-units';
+function kept(): UnitSystem | undefined {
+  const found = globalThis.localStorage?.getItem(UNITS); // there is none under test
+  return found === 'SI' || found === 'IP' ? found : undefined;
+}
 
 class Session {
   shipped = $state.raw<Shipped>();
@@ -33,11 +40,18 @@ class Session {
         ),
       ),
   );
-  readonly units = $derived(
-    this.shipped
-      ? new Units(this.open?.project.basis.schools.units ?? 'SI', this.shipped.dimensions)
-      : undefined,
-  );
+  /** The units that the person at this window reads in; until one is chosen those of the project. */
+  #chosen = $state(kept());
+  readonly system = $derived(this.#chosen ?? this.open?.project.basis.schools.units ?? 'SI');
+  readonly units = $derived.by(() => {
+    const comma = this.open?.project.basis.schools.decimal === 'comma';
+    const mark = comma ? 'comma' : this.system === 'IP' ? 'point' : undefined;
+    return this.shipped ? new Units(this.system, this.shipped.dimensions, mark) : undefined;
+  });
+  readAs(system: UnitSystem): void {
+    this.#chosen = system;
+    localStorage.setItem(UNITS, system);
+  }
   /** The project's catalogue, as the server has it: shipped and own materials, at the practice's rates. */
   readonly materials = $derived(
     new Map<string, Material>(

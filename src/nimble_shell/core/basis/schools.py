@@ -13,6 +13,7 @@ from nimble_shell.core.quantities.units import UnitSystem
 FilmSchool = Literal["iso6946", "north_american"]
 BridgedMethod = Literal["parallel", "isothermal", "combined"]
 VapourQuantities = Literal["sd", "perm"]
+DecimalMark = Literal["point", "comma"]
 Dimensions = Literal["internal", "overall", "external"]  #: what areas and lengths are taken between
 
 
@@ -20,7 +21,8 @@ Dimensions = Literal["internal", "overall", "external"]  #: what areas and lengt
 class Schools:
     """Which of the trade's schools this project follows."""
 
-    units: UnitSystem = "SI"
+    units: UnitSystem = "SI"  #: of pages, and of a reader who has not chosen
+    decimal: DecimalMark = "point"  #: what a comma before three digits is in typed numbers; with a point it is asked
     films: FilmSchool = "iso6946"
     bridged: BridgedMethod = "combined"
     label_mean: float = 10.0  #: mean temperature of labelled conductivities [°C]

@@ -5,6 +5,7 @@
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import Button from '@/kit/Button.svelte';
+  import Notice from '@/kit/Notice.svelte';
   import Choice from '@/kit/Choice.svelte';
   import Entry from '@/kit/Entry.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
@@ -198,13 +199,22 @@
     <h2>Units and schools in use</h2>
     <div class="stack">
       <Choice
-        label="units"
-        value={basis.schools.units ?? 'SI'}
+        label="units you read in"
+        value={session.system}
         options={[
           { value: 'SI', text: 'SI' },
           { value: 'IP', text: 'inch-pound' },
         ]}
-        onsave={(value) => set('schools', { units: value }, `Units ${value}`)}
+        onsave={(system) => session.readAs(system === 'IP' ? 'IP' : 'SI')}
+      />
+      <Choice
+        label="typed 1,200"
+        value={basis.schools.decimal ?? 'point'}
+        options={[
+          { value: 'point', text: units.system === 'IP' ? 'is 1200' : 'is asked back' },
+          { value: 'comma', text: 'is 1.2, decimal comma' },
+        ]}
+        onsave={(decimal) => set('schools', { decimal }, `Decimal ${decimal}`)}
       />
       <Choice
         label="surface films"
@@ -215,6 +225,13 @@
         ]}
         onsave={(films) => set('schools', { films }, 'School of films')}
       />
+      {#if units.system === 'IP' && basis.schools.films !== 'north_american'}
+        <Notice tone="note" title="You read inch-pound; surface films are those of ISO 6946.">
+          <Button onclick={() => set('schools', { films: 'north_american' }, 'School of films')}
+            >Use North American films</Button
+          >
+        </Notice>
+      {/if}
       <Choice
         label="bridged R"
         value={basis.schools.bridged ?? 'combined'}

@@ -1,5 +1,6 @@
 <!-- Head of a build-up: zone, name to type on, its sheets, and what can be printed. -->
 <script lang="ts">
+  import { session } from '@/project/session.svelte';
   import type { Assembly, ShellElement } from '@/api/client';
   import { bench } from '@/project/bench.svelte';
   import { router } from '@/project/router.svelte';
@@ -22,7 +23,7 @@
     { view: 'standard', name: 'Standard' },
   ];
   const sheetHref = $derived(
-    `/api/v1/projects/${place.project}/assemblies/${draft.id}/sheet.pdf?${new URLSearchParams({ building_id: place.building, condition: place.condition })}`,
+    `/api/v1/projects/${place.project}/assemblies/${draft.id}/sheet.pdf?${new URLSearchParams({ building_id: place.building, condition: place.condition, units: session.system })}`,
   );
   let naming = $state(false);
 </script>

@@ -152,7 +152,7 @@
       >{/if}
     <a
       class="sheet"
-      href="/api/v1/projects/{place.project}/buildings/{building.id}/joints/{draft.id}/sheet.pdf"
+      href="/api/v1/projects/{place.project}/buildings/{building.id}/joints/{draft.id}/sheet.pdf?units={session.system}"
       download>Sheet, PDF</a
     >
     <Button onclick={() => router.go({ view: 'standard' })}>Practice standard</Button>

@@ -84,7 +84,7 @@
   >
   <a
     class="sheet"
-    href="/api/v1/projects/{place.project}/assemblies/{draft.id}/fixings/{fixing.id}/sheet.pdf?building_id={building.id}"
+    href="/api/v1/projects/{place.project}/assemblies/{draft.id}/fixings/{fixing.id}/sheet.pdf?building_id={building.id}&units={session.system}"
     download>Sheet, PDF</a
   >
   <Button onclick={remove}>Remove this group</Button>

@@ -104,7 +104,7 @@
       <VerdictBar {building} {assembly} {units} />
       <p class="page">
         <a
-          href="/api/v1/projects/{place.project}/buildings/{building.id}/build-ups/{assembly.id}/moisture.pdf"
+          href="/api/v1/projects/{place.project}/buildings/{building.id}/build-ups/{assembly.id}/moisture.pdf?units={session.system}"
           download>Sheet, PDF</a
         > <span class="soft">of the build-up as saved, with what is known by the hour</span>
       </p>
