@@ -9,11 +9,12 @@ from services.solved_joints import figures_of
 
 from nimble_shell.core.moisture.monthly.element import months_of
 from nimble_shell.core.moisture.monthly.surface import f_rsi_required
+from nimble_shell.core.shell.decisions import RankedSurface
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.thermal.figures import surface_factor
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.joints import KnownJoint, joint_in
-from nimble_shell.services.moisture import RankedSurface, positions_of, surface_ranking, through_the_year
+from nimble_shell.services.moisture import positions_of, surface_ranking, through_the_year
 from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.store import NotFound
 

@@ -20,6 +20,7 @@ from nimble_shell import __version__
 from nimble_shell.api import (
     backup_routes,
     bench_routes,
+    decision_routes,
     edit_routes,
     event_routes,
     fixing_routes,
@@ -45,8 +46,8 @@ from nimble_shell.services.verdicts import VerdictResults
 from nimble_shell.store import Database
 
 #: Every part of the API; each has a router.
-PARTS = (routes, edit_routes, event_routes, bench_routes, joint_routes, fixing_routes, moisture_routes, standard_routes,
-         backup_routes)  # fmt: skip
+PARTS = (routes, edit_routes, event_routes, decision_routes, bench_routes, joint_routes, fixing_routes, moisture_routes,
+         standard_routes, backup_routes)  # fmt: skip
 
 
 def create_app(database: Database, web: Path | None = None, queue: SolverQueue | None = None) -> FastAPI:

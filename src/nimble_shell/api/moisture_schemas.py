@@ -11,11 +11,11 @@ from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.core.moisture.hourly.life import Failing, Life
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
 from nimble_shell.core.moisture.verdict.verdict import AdviceKind, Reason
+from nimble_shell.core.shell.decisions import JudgedPart, RankedSurface
 from nimble_shell.formats.document import Identifier, Model
 from nimble_shell.formats.reader import Prose
-from nimble_shell.services.moisture import RankedSurface, SurfaceRanking
+from nimble_shell.services.moisture import SurfaceRanking
 from nimble_shell.services.remedies import Remedy
-from nimble_shell.services.verdicts import JudgedPart
 
 
 class WetOut(Model):
@@ -67,6 +67,7 @@ class MoistureOut(Model):
 
 
 class SurfaceOut(Model, core=RankedSurface):
+    asked: float | None
     margin: float | None
 
 

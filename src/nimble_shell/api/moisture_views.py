@@ -16,11 +16,12 @@ from nimble_shell.core.moisture.monthly.leak import R_V, Leak, LeakYear, leak_ye
 from nimble_shell.core.moisture.monthly.position import Position
 from nimble_shell.core.moisture.verdict.verdict import Advice, Reason, Verdict
 from nimble_shell.core.moisture.verdict.words import advice_text, layer_name
+from nimble_shell.core.shell.decisions import JudgedPart
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.working import value_of
 from nimble_shell.services.hours import Cause
 from nimble_shell.services.remedies import JointSurface, Remedy
-from nimble_shell.services.verdicts import JudgedPart, LeakQuestion, safe_grade
+from nimble_shell.services.verdicts import LeakQuestion, safe_grade
 
 EVERY = 3  #: days between two points of a fan
 

@@ -15,6 +15,7 @@ from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.ownership import Taken, left_in
 from nimble_shell.core.joints.solved import JointFigures
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.moisture.monthly.element import factor_asked
 from nimble_shell.core.remarks.remark import Remark
 from nimble_shell.core.remarks.remarks import remarks
 from nimble_shell.core.shell.ledger import JointLoss, ShellLedger, net_areas, shell_ledger
@@ -187,7 +188,7 @@ def station_of(building: Building, assembly_id: str) -> Station:
 
 def _ledger(project: Project, building: Building, joints: Joints, waiting: Sequence[str] = ()) -> Summed:
     ledger = _shell(project, building, joints, plain, waiting)
-    asked = project.basis.targets.f_rsi
+    asked = factor_asked(project.basis)
     factors = [
         Lowest(
             f_rsi=_surface_factor(assembly, project.catalogue, project.basis, direction),

@@ -23,6 +23,7 @@ from nimble_shell.core.joints.sealing.walk import Stop, Walk, build_up, walk
 from nimble_shell.core.joints.sealing.walk import joint as joint_stop
 from nimble_shell.core.joints.solved import Accuracy, JointFigures, SolvedJoint, solve_joint
 from nimble_shell.core.joints.stack import Stack, stack_of
+from nimble_shell.core.moisture.monthly.element import factor_asked
 from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.services.solver_queue import SolverQueue, key_of
@@ -132,7 +133,7 @@ def sealing(project: Project, joint: ShellJoint, what: Drawn, f_rsi: float | Non
     values |= values_of(joint, what.family, joint.variant)
     steps = schedule(joint.family, joint.variant, system=system, fin=values.get("fin") == "fin",
                      order=str(values.get("order", "")))  # fmt: skip
-    asked = project.basis.targets.f_rsi
+    asked = factor_asked(project.basis)
     surfaces = [shape.fill.surface for shape in what.drawing.shapes if shape.fill is not None]
     sealed = Sealed(omitted=joint.omitted, decided=joint.sealed, sealant=joint.sealant, tape=joint.tape,
                     fall=joint.fall, drains_to=joint.drains_to)  # fmt: skip

@@ -12,31 +12,13 @@ from nimble_shell.core.moisture.monthly.condensation import Month
 from nimble_shell.core.moisture.monthly.element import ElementYear, element_year, months_of
 from nimble_shell.core.moisture.monthly.position import Position, positions
 from nimble_shell.core.moisture.monthly.surface import critical_month, f_rsi_required, phi_at_failure
+from nimble_shell.core.shell.decisions import RankedSurface
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.thermal.figures import surface_factor
 from nimble_shell.services.joints import KnownJoint, building_in
 from nimble_shell.services.studies import PlacedDraft
 
 _NOTHING_ASKED = 1e3  #: what no month asks anything of stands behind every margin
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class RankedSurface:
-    """One place of a building whose inner surface can be judged, or why it cannot yet."""
-
-    id: str  #: of the element or joint
-    station: str
-    name: str
-    joint: bool
-    f_rsi: float | None
-    required: float | None  #: largest factor that a month asks of it
-    phi_fails: float | None  #: room humidity at which it starts to fail, in its worst month
-    why_not: str = ""
-
-    @property
-    def margin(self) -> float | None:
-        """Of its factor over what the worst month asks; None where either is missing."""
-        return None if self.f_rsi is None or self.required is None else self.f_rsi - self.required
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -69,13 +51,14 @@ def surface_ranking(project: Project, building_id: str, joints: Sequence[KnownJo
     found: list[RankedSurface] = []
 
     def add(id_: str, station: str, name: str, f_rsi: float | None, months: Sequence[Month], *, joint: bool,
-            why: str) -> None:  # fmt: skip
+            why: str, waiting: bool = False) -> None:  # fmt: skip
         asked = [one for month in months if (one := f_rsi_required(month)) is not None]
         fails = [
             one for month in months if f_rsi is not None and (one := phi_at_failure(month, f_rsi)) is not None
         ]  # fmt: skip
         found.append(RankedSurface(id=id_, station=station, name=name, joint=joint, f_rsi=f_rsi, why_not=why,
-                             required=max(asked, default=None), phi_fails=min(fails, default=None)))  # fmt: skip
+                             required=max(asked, default=None), target=project.basis.targets.f_rsi,
+                             phi_fails=min(fails, default=None), waiting=waiting))  # fmt: skip
 
     for element in building.elements:
         assembly = assemblies.get(element.assembly_id or "")
@@ -93,7 +76,8 @@ def surface_ranking(project: Project, building_id: str, joints: Sequence[KnownJo
     for known in joints:
         joint, solved = known.joint, known.solved
         why = known.why_not or ("being solved" if solved is None else "")
-        add(joint.id, joint.station, joint.name, None if solved is None else solved.f_rsi, air, joint=True, why=why)
+        add(joint.id, joint.station, joint.name, None if solved is None else solved.f_rsi, air, joint=True, why=why,
+            waiting=solved is None and not known.why_not)  # fmt: skip
     required = [f_rsi_required(month) for month in air]
     critical = critical_month(required)
     return SurfaceRanking(

@@ -14,23 +14,12 @@ from nimble_shell.core.errors import DomainError, reason_of
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.joints.sealing.seals import Leakages, graded
 from nimble_shell.core.moisture.verdict.verdict import ADDED, JudgedJoint, Verdict, judge, judge_alone, judge_joint
+from nimble_shell.core.shell.decisions import JudgedPart
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.services.bare_questions import bare_assembly, bare_basis, materials_of
 from nimble_shell.services.joints import Drawn, KnownJoint, drawn, sealing
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.services.studies import PlacedDraft
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class JudgedPart:
-    """One element or joint of a building and what is known of its moisture."""
-
-    id: str
-    station: str
-    name: str
-    joint: bool
-    verdict: Verdict | None  #: None while it is being judged, or where it cannot be
-    why_not: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -63,6 +63,10 @@ export type SurfaceRanking = Schemas['SurfaceRankingOut'];
 export type Verdict = Schemas['ElementVerdictOut'];
 export type Advice = Schemas['AdviceOut'];
 export type Places = Schemas['PlacesOut'];
+export type Register = Schemas['RegisterOut'];
+export type OpenDecision = Schemas['OpenDecisionOut'];
+
+export type WayOut = Schemas['WayOutOut'];
 export type Positions = Schemas['PositionsOut'];
 export type Position = Schemas['PositionOut'];
 export type LeakYear = Schemas['LeakOut'];

@@ -376,6 +376,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Decisions
+         * @description Everything that is open in a building: mast, strip, ledger, sheets and keys read this and nothing else.
+         */
+        get: operations["decisions_api_v1_projects__project_id__buildings__building_id__decisions_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/offer": {
         parameters: {
             query?: never;
@@ -3838,6 +3858,30 @@ export interface components {
             standard: components["schemas"]["StandardOut"];
         };
         /**
+         * OpenDecisionOut
+         * @description One thing that waits for somebody.
+         */
+        OpenDecisionOut: {
+            /** Id */
+            id: string;
+            /** Key */
+            key: string;
+            /** Matter */
+            matter: string;
+            /** State */
+            state: string;
+            /** Station */
+            station: string;
+            /** Step */
+            step: number;
+            /** Text */
+            text: string;
+            /** View */
+            view: string;
+            /** Ways */
+            ways: components["schemas"]["WayOutOut"][];
+        };
+        /**
          * OrderOut
          * @description Ids of the things of one kind and owner, in their order.
          */
@@ -4144,6 +4188,22 @@ export interface components {
             name: string;
         };
         /**
+         * ProposedThing
+         * @description A thing as one click would write it.
+         */
+        ProposedThing: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Owner */
+            owner: string;
+        };
+        /**
          * RateDoc
          * @description The practice's own rates of a material.
          */
@@ -4170,6 +4230,16 @@ export interface components {
             lengths: number[];
             /** Name */
             name: string;
+        };
+        /**
+         * RegisterOut
+         * @description What is open in a building, and how much is still being found out.
+         */
+        RegisterOut: {
+            /** Decisions */
+            decisions: components["schemas"]["OpenDecisionOut"][];
+            /** Waiting */
+            waiting: number;
         };
         /**
          * RemarkOut
@@ -4626,6 +4696,8 @@ export interface components {
              * @enum {string}
              */
             kind: "build-up" | "joint" | "not drawn";
+            /** Left Out */
+            left_out: number[][];
             /** Lines */
             lines: {
                 [key: string]: "continuous" | "broken" | "undecided";
@@ -4735,6 +4807,8 @@ export interface components {
          * @description One place of a building whose inner surface can be judged, or why it cannot yet.
          */
         SurfaceOut: {
+            /** Asked */
+            asked: number | null;
             /** F Rsi */
             f_rsi: number | null;
             /** Id */
@@ -4751,6 +4825,10 @@ export interface components {
             required: number | null;
             /** Station */
             station: string;
+            /** Target */
+            target: number | null;
+            /** Waiting */
+            waiting: boolean;
             /** Why Not */
             why_not: string;
         };
@@ -5089,6 +5167,19 @@ export interface components {
             high: number;
             /** Low */
             low: number;
+        };
+        /**
+         * WayOutOut
+         * @description What would settle a decision: a thing to write, or a place to go to.
+         */
+        WayOutOut: {
+            /** Step */
+            step: number | null;
+            /** Text */
+            text: string;
+            thing: components["schemas"]["ProposedThing"] | null;
+            /** View */
+            view: string;
         };
         /** WeatherIn */
         WeatherIn: {
@@ -6934,6 +7025,92 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    decisions_api_v1_projects__project_id__buildings__building_id__decisions_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RegisterOut"];
                 };
             };
             /** @description another site asked */

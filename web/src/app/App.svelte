@@ -4,6 +4,7 @@
   import Hatches from '@/draw/Hatches.svelte';
   import { stream } from '@/api/stream.svelte';
   import { bench } from '@/project/bench.svelte';
+  import { decisions } from '@/project/decisions.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { working } from '@/project/working.svelte';
@@ -12,6 +13,7 @@
   import Mast from './Mast.svelte';
   import Notice from '@/kit/Notice.svelte';
   import Palette from './Palette.svelte';
+  import Register from './Register.svelte';
   import { actionsOf, thicknessAsked } from './actions';
   import { setUnits } from './going';
   import ImportFile from './ImportFile.svelte';
@@ -100,11 +102,25 @@
   );
   const consequence = $derived(fromBench ? bench.found?.consequence : session.ledger.answer);
   const ledgerStale = $derived(fromBench ? bench.live.stale : session.ledger.stale);
-  const decisions = $derived((consequence?.now.lines ?? []).some((line) => line.falls_short));
+  // The register follows what is saved, and every answer that comes in while some of it is being found out.
+  $effect(() => {
+    const look = decisions.waiting ? stream.answers : 0;
+    const waiting = session.ledger.answer?.now.pending.length ?? 0;
+    if (!open || !building || !units) return;
+    const question = {
+      project: open.project.id,
+      building: building.id,
+      revision: open.revision,
+      pending: waiting,
+    };
+    const asked = { ...question, look, system: units.system };
+    untrack(() => decisions.live.ask(asked));
+  });
 
   let importing = $state<ImportFile>();
   let palette = $state(false);
   let keyList = $state(false);
+  let register = $state(false);
   let lettersOn = $state(localStorage.getItem('nimble-letter-keys') !== 'off');
   function shellWork(figure: string, title: string, dimension: string): void {
     void working.show({
@@ -123,6 +139,7 @@
       lettersOn,
       onimport: () => importing?.choose(),
       onkeys: () => (keyList = true),
+      onregister: () => (register = true),
       onletters: () => {
         lettersOn = !lettersOn;
         localStorage.setItem('nimble-letter-keys', lettersOn ? 'on' : 'off');
@@ -133,9 +150,10 @@
     letters: () => lettersOn,
     onpalette: () => (palette = !palette),
     onclose: () => {
-      const open = keyList || working.opened !== undefined;
+      const open = keyList || register || working.opened !== undefined;
+      if (working.opened === undefined) register = false;
       keyList = false;
-      if (open) working.close();
+      working.close();
       return open;
     },
     onkeys: () => (keyList = true),
@@ -153,7 +171,7 @@
 <div class="visually-hidden" aria-live="polite">{session.saves.announcement}</div>
 
 <div class="frame">
-  <Strip onunits={setUnits} onpalette={() => (palette = true)} {decisions} />
+  <Strip onunits={setUnits} onpalette={() => (palette = true)} onregister={() => (register = !register)} />
   {#if !place.project}
     <main class="sheet">
       <ImportFile bind:this={importing} />
@@ -206,6 +224,7 @@
         {/key}
       </main>
       <WorkingDrawer />
+      {#if register}<Register {building} onclose={() => (register = false)} />{/if}
     </div>
     <Ledger
       {consequence}

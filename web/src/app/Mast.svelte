@@ -4,6 +4,7 @@
   import { api, inBuilding, take } from '@/api/client';
   import type { Ledger, Walk } from '@/api/client';
   import { asking } from '@/api/live.svelte';
+  import { decisions } from '@/project/decisions.svelte';
   import { href, router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { surfaces } from '@/project/surfaces.svelte';
@@ -25,6 +26,7 @@
   const units = $derived(session.units);
   let height = $state(640);
 
+  const step = $derived(place.step >= 3 ? place.step : 2);
   const rows = $derived(
     Object.entries(STATIONS).map(([letter, name]) => {
       const elements = building?.elements?.filter((element) => element.station === letter) ?? [];
@@ -34,7 +36,9 @@
       const worst = known.toSorted((a, b) => (b.U ?? 0) - (a.U ?? 0))[0];
       const drawn = known.filter((line) => line.from_assembly).toSorted((a, b) => (a.R ?? 0) - (b.R ?? 0))[0];
       const shown = drawn ?? worst;
-      const decision = known.some((line) => line.falls_short);
+      const decision = decisions
+        .open(place.building)
+        .some((one) => one.station === letter && one.step === step);
       const drawnJoints = (building?.joints ?? []).filter((one) => one.station === letter);
       const solvedJoints = ledger?.joints.filter((one) => one.station === letter && one.psi !== null) ?? [];
       // In Joints the worst figure of a station is its largest ψ.
@@ -84,8 +88,7 @@
   const surfaceAt = (station: string) => {
     const here = ranking?.surfaces.filter((one) => one.station === station) ?? [];
     const f = here[0]?.f_rsi ?? null; // the worst stands first, what is not known yet last
-    const fails = (here[0]?.margin ?? 0) < 0;
-    return { f, fails, text: here.length ? 'not known yet' : 'no surface' };
+    return { f, text: here.length ? 'not known yet' : 'no surface' };
   };
   const stopsAt = $derived((station: string) =>
     walk.answered?.building === place.building
@@ -103,7 +106,6 @@
     event.preventDefault();
     router.go({ station, step });
   }
-  const step = $derived(place.step >= 3 ? place.step : 2);
   const onStep = $derived(place.step === step);
   function turn(by: number): void {
     const next = buildings[(at + by + buildings.length) % buildings.length];
@@ -146,7 +148,7 @@
       {#each rows as row (row.letter)}
         {@const on = onStep && place.station === row.letter}
         {@const surface = step === 5 ? surfaceAt(row.letter) : undefined}
-        {@const decision = surface ? surface.fails : row.decision && step === 2}
+        {@const decision = row.decision}
         <li class:on>
           {#if step === 3 || row.elements.length || row.joints.length}
             <a

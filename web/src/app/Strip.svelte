@@ -1,14 +1,15 @@
 <!-- The job's steps that are built, the units, and the way back to the projects. -->
 <script lang="ts">
+  import { decisions } from '@/project/decisions.svelte';
   import { href, router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
 
   interface Props {
     onunits: (units: 'SI' | 'IP') => void;
     onpalette: () => void;
-    decisions: boolean;
+    onregister: () => void;
   }
-  let { onunits, onpalette, decisions }: Props = $props();
+  let { onunits, onpalette, onregister }: Props = $props();
   const steps = [
     { step: 1, name: 'Basis' },
     { step: 2, name: 'Build-ups' },
@@ -18,6 +19,7 @@
   ];
   const place = $derived(router.place);
   const units = $derived(session.system);
+  const open = $derived(decisions.open(place.building));
   const building = $derived(place.building || (session.open?.project.buildings?.[0]?.id ?? ''));
 
   function go(event: MouseEvent, change: Parameters<typeof router.go>[0]): void {
@@ -51,7 +53,7 @@
           onclick={(event) => go(event, { step, building })}
         >
           <em>{step}</em><span class="step">{name}</span>
-          {#if step === 2 && decisions}<i class="decision" title="a decision waits"></i><span
+          {#if open.some((one) => one.step === step)}<i class="decision" title="a decision waits"></i><span
               class="visually-hidden">, a decision waits</span
             >{:else}<i class="bar"></i>{/if}
         </a>
@@ -59,6 +61,10 @@
     {/if}
   </nav>
   {#if session.open}
+    <button class="palette" class:open={open.length} onclick={onregister} data-testid="open-count"
+      >{open.length ? `${open.length} open` : decisions.waiting ? 'solving' : 'nothing open'}
+      <kbd>N</kbd></button
+    >
     <button class="palette" onclick={onpalette}>Do anything <kbd>Ctrl K</kbd></button>
     <div class="units" role="group" aria-label="Units you read in">
       {#each ['SI', 'IP'] as const as system (system)}
@@ -208,5 +214,9 @@
     .palette kbd {
       display: none;
     }
+  }
+  .palette.open {
+    color: var(--oxide);
+    font-weight: 600;
   }
 </style>

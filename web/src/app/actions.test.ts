@@ -22,7 +22,14 @@ vi.mock('@/project/bench.svelte', () => ({ bench }));
 vi.mock('./going', () => ({ nextDecision: vi.fn(), setUnits: vi.fn() }));
 const { actionsOf, thicknessAsked } = await import('./actions');
 
-const frame = { onBench: false, lettersOn: true, onimport: vi.fn(), onkeys: vi.fn(), onletters: vi.fn() };
+const frame = {
+  onBench: false,
+  lettersOn: true,
+  onimport: vi.fn(),
+  onkeys: vi.fn(),
+  onregister: vi.fn(),
+  onletters: vi.fn(),
+};
 const named = (text: string, more: Partial<typeof frame> = {}) =>
   actionsOf({ ...frame, ...more }).find((one) => one.text === text);
 

@@ -14,6 +14,7 @@ export interface Frame {
   lettersOn: boolean;
   onimport: () => void;
   onkeys: () => void;
+  onregister: () => void;
   onletters: () => void;
 }
 
@@ -134,6 +135,11 @@ export function actionsOf(frame: Frame): Action[] {
       text: 'Materials and rates',
       words: 'catalogue conductivity lambda λ price cost carbon csv own material',
       run: () => router.go({ step: 1, view: 'materials' }),
+    },
+    {
+      text: 'Open decisions',
+      words: 'register fails missing todo ways out what is left',
+      run: frame.onregister,
     },
     { text: 'Next open decision', words: 'fails missing todo', keys: 'n', run: nextDecision },
     { text: 'Units: SI', words: 'metric mm millimetres', keys: 'u', run: () => setUnits('SI') },

@@ -1,7 +1,8 @@
 // Ways by keys: the mast from ridge to footing, the months in a round, the first decision that is open.
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 
-const { router, session } = vi.hoisted(() => ({
+const { register, router, session } = vi.hoisted(() => ({
+  register: { all: [] as object[] },
   router: {
     place: { project: 'p', building: 'b', station: 'D', step: 2, condition: '0' },
     go: vi.fn(),
@@ -15,12 +16,18 @@ const { router, session } = vi.hoisted(() => ({
 }));
 vi.mock('@/project/router.svelte', () => ({ router }));
 vi.mock('@/project/session.svelte', () => ({ session }));
+vi.mock('@/project/decisions.svelte', async (original) => ({
+  after: (await original<{ after: unknown }>()).after,
+  decisions: { of: () => register.all },
+}));
 const { climb, month, nextDecision, setUnits } = await import('./going');
 
 beforeEach(() => {
   vi.clearAllMocks();
   Object.assign(router.place, { station: 'D', step: 2, condition: '0' });
-  session.building.mockReturnValue({ elements: ['B', 'D', 'H'].map((station) => ({ station })) });
+  session.building.mockReturnValue({
+    elements: ['B', 'D', 'H'].map((station) => ({ station, id: station.toLowerCase() })),
+  });
 });
 
 describe('up and down the mast', () => {
@@ -62,18 +69,27 @@ describe('months', () => {
 });
 
 describe('the next decision', () => {
-  const line = (element_id: string, falls_short: boolean) => ({ element_id, station: 'B', falls_short });
-
-  test('is the first build-up that misses what is asked, as the server says', () => {
-    session.ledger.answer = { now: { lines: [line('a', false), line('b', true), line('c', true)] } };
-    nextDecision();
-    expect(router.go).toHaveBeenCalledExactlyOnceWith({ station: 'B', step: 2, element: 'b' });
+  const decision = (key: string, station: string, step: number) => ({
+    key,
+    station,
+    step,
+    id: key,
+    view: '',
   });
 
-  test('leads nowhere where none is open, or nothing is known yet', () => {
-    session.ledger.answer = { now: { lines: [line('a', false)] } };
+  test('goes round through what is open, as the register has it', () => {
+    register.all = [decision('b', 'B', 2), decision('d', 'D', 5)];
     nextDecision();
-    session.ledger.answer = undefined;
+    expect(router.go).toHaveBeenLastCalledWith({ station: 'B', step: 2, element: 'b', view: '' });
+    session.building.mockReturnValue({ elements: [{ id: 'd' }] });
+    nextDecision();
+    expect(router.go).toHaveBeenLastCalledWith({ station: 'D', step: 5, element: 'd', view: '' });
+    nextDecision();
+    expect(router.go).toHaveBeenLastCalledWith(expect.objectContaining({ station: 'B', step: 2 }));
+  });
+
+  test('leads nowhere where nothing is open', () => {
+    register.all = [];
     nextDecision();
     expect(router.go).not.toHaveBeenCalled();
   });

@@ -1,4 +1,6 @@
 // Ways through the project by keys: up and down the mast, month by month, to the next open decision.
+import type { OpenDecision, WayOut } from '@/api/client';
+import { after, decisions } from '@/project/decisions.svelte';
 import { router } from '@/project/router.svelte';
 import { session } from '@/project/session.svelte';
 import { STATIONS } from '@/project/stations';
@@ -17,10 +19,38 @@ export function climb(by: number): void {
   if (next) router.go({ station: next, step });
 }
 
-/** To the first build-up that misses what is asked of it. */
+let last = '';
+
+/** To the next thing that is open in the building, in a round; what falls short comes before what is unknown. */
 export function nextDecision(): void {
-  const line = session.ledger.answer?.now.lines.find((one) => one.falls_short);
-  if (line) router.go({ station: line.station, step: 2, element: line.element_id });
+  const next = after(decisions.of(router.place.building), last);
+  if (next) goTo(next);
+}
+
+/** Where a decision stands, or where one of its ways out leads. */
+export function goTo(one: OpenDecision, way?: WayOut): void {
+  last = one.key;
+  const step = way?.step ?? one.step;
+  const joint =
+    one.id !== '' && !session.building(router.place.building)?.elements?.some(({ id }) => id === one.id);
+  router.go({
+    ...(one.station ? { station: one.station } : {}),
+    step,
+    element: joint && step !== 3 ? '' : one.id,
+    view: (way ? way.view : '') || (way ? '' : one.view),
+  });
+}
+
+/** Write what one click settles. */
+export function settle(one: OpenDecision, way: WayOut): void {
+  const thing = way.thing;
+  if (!thing) return;
+  const zone = one.station ? `${one.station}${one.step}` : String(one.step);
+  void session.saves.edit(
+    (force) => [{ ...thing, read: force ?? session.saves.revision }],
+    way.text.slice(0, 200),
+    zone,
+  );
 }
 
 export function month(by: number): void {

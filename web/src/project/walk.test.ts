@@ -10,6 +10,7 @@ const stop = (air: 'continuous' | 'broken' | 'undecided'): WalkStop => ({
   name: 'Seams',
   lines: { air },
   why: [],
+  left_out: [],
 });
 
 test.each([

@@ -29,6 +29,7 @@ class Stop:
     name: str
     lines: tuple[tuple[SealedLine, LineState], ...]
     why: tuple[str, ...] = ()
+    left_out: tuple[tuple[str, str], ...] = ()  #: seals of its schedule that are left out: key and words
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -73,7 +74,8 @@ def joint(station: str, joint_id: str, name: str, sealing: Sealing) -> Stop:
         why += ("its inner surface is colder than the factor that is asked allows",)
     if any(state == "undecided" for _, state in sealing.lines):
         why += ("nobody has said yet that it is sealed as scheduled",)
-    return Stop(station=station, kind="joint", id=joint_id, name=name, lines=sealing.lines, why=why)
+    left_out = tuple((step.key, step.text) for step in sealing.steps if step.key in sealing.omitted)
+    return Stop(station=station, kind="joint", id=joint_id, name=name, lines=sealing.lines, why=why, left_out=left_out)
 
 
 def walk(stops: Iterable[Stop], stations: Sequence[str]) -> Walk:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -211,3 +212,10 @@ def closest_to_saturation(found: Year) -> tuple[int, int, float]:
         return 0, 0, 0.0
     month, plane = np.unravel_index(int(np.argmax(inner)), inner.shape)
     return int(month), int(plane) + 1, float(inner[month, plane])
+
+
+@lru_cache(maxsize=64)
+def factor_asked(basis: Basis) -> float | None:
+    """Temperature factor that every inner surface has to keep: the stricter of the Basis and its worst month."""
+    months = (f_rsi_required(month) for month in months_of(basis))
+    return max((one for one in (basis.targets.f_rsi, *months) if one is not None), default=None)

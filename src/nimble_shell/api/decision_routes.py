@@ -1,0 +1,83 @@
+"""Version 1 of the API: the one register of what is open in a building."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from fastapi import APIRouter
+
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.shell.decisions import OpenDecision, WayOut
+from nimble_shell.formats.document import Model
+from nimble_shell.formats.project import AssemblyDoc, JointDoc
+from nimble_shell.formats.reader import Prose
+from nimble_shell.services.decisions import register
+
+router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+
+
+class ProposedThing(Model):
+    """A thing as one click would write it."""
+
+    kind: str
+    owner: str
+    id: str
+    document: dict[str, Any]
+
+
+class WayOutOut(Model):
+    """What would settle a decision: a thing to write, or a place to go to."""
+
+    text: Prose
+    thing: ProposedThing | None
+    step: int | None
+    view: str
+
+
+class OpenDecisionOut(Model):
+    """One thing that waits for somebody."""
+
+    key: str
+    matter: str
+    state: str
+    step: int
+    station: str
+    id: str
+    view: str
+    text: Prose
+    ways: list[WayOutOut]
+
+
+class RegisterOut(Model):
+    """What is open in a building, and how much is still being found out."""
+
+    decisions: list[OpenDecisionOut]
+    waiting: int
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/decisions")
+def decisions(
+    project_id: Id, building_id: Id, service: Projects, results: Joints, judges: Verdicts, fixings: Fixings
+) -> RegisterOut:
+    """Everything that is open in a building: mast, strip, ledger, sheets and keys read this and nothing else."""
+    stored = service.load(project_id)
+    found = register(stored, fixings.owned(stored), building_id, results, judges)
+    return RegisterOut(decisions=[_decision(one, building_id) for one in found.decisions], waiting=found.waiting)
+
+
+def _decision(one: OpenDecision, building: str) -> OpenDecisionOut:
+    return OpenDecisionOut(key=one.key, matter=one.matter, state=one.state, step=one.step, station=one.station, id=one.id,
+                       view=one.view, text=one.text, ways=[_way(way, building) for way in one.ways])  # fmt: skip
+
+
+def _way(way: WayOut, building: str) -> WayOutOut:
+    thing = None
+    if isinstance(way.changed, Assembly):
+        document = AssemblyDoc.from_core(way.changed).to_wire()
+        document.pop("fixings")  # they stay as they are
+        thing = ProposedThing(kind="assembly", owner="", id=way.changed.id, document=document)
+    elif way.changed is not None:
+        thing = ProposedThing(kind="joint", owner=building, id=way.changed.id,
+                         document=JointDoc.from_core(way.changed).to_wire())  # fmt: skip
+    return WayOutOut(text=way.text, thing=thing, step=way.step, view=way.view)

@@ -1,0 +1,223 @@
+"""The one register of open decisions: every screen, sheet and key reads what stands here, and nothing else."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.basis.criteria import CRITERIA, Criterion
+from nimble_shell.core.joints.joint import ShellJoint
+from nimble_shell.core.joints.sealing.walk import Stop, Walk
+from nimble_shell.core.moisture.verdict.verdict import Verdict
+from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.remarks.remark import Remark
+from nimble_shell.core.shell.ledger import ShellLedger
+from nimble_shell.core.shell.project import Building
+from nimble_shell.core.working import value_of
+
+Matter = Literal["R", "U", "joint", "surface", "moisture", "air", "limits", "criteria"]
+#: "open": something falls short and somebody has to decide; "unknown": nobody has said, or it cannot be told.
+State = Literal["open", "unknown"]
+Step = Literal[1, 2, 3, 4, 5]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class JudgedPart:
+    """One element or joint of a building and what is known of its moisture."""
+
+    id: str
+    station: str
+    name: str
+    joint: bool
+    verdict: Verdict | None  #: None while it is being judged, or where it cannot be
+    why_not: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RankedSurface:
+    """One place of a building whose inner surface can be judged, or why it cannot yet."""
+
+    id: str  #: of the element or joint
+    station: str
+    name: str
+    joint: bool
+    f_rsi: float | None
+    required: float | None  #: largest factor that a month asks of it
+    target: float | None  #: factor that the Basis asks of every surface
+    phi_fails: float | None  #: room humidity at which it starts to fail, in its worst month
+    why_not: str = ""
+    waiting: bool = False  #: it is being solved
+
+    @property
+    def asked(self) -> float | None:
+        """The stricter of what the Basis and the worst month ask."""
+        return max((one for one in (self.required, self.target) if one is not None), default=None)
+
+    @property
+    def margin(self) -> float | None:
+        """Of its factor over what is asked; None where either is missing."""
+        return None if self.f_rsi is None or self.asked is None else self.f_rsi - self.asked
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WayOut:
+    """What would settle a decision: a changed thing that one click writes, or the place where it is settled."""
+
+    text: str
+    changed: Assembly | ShellJoint | None = None
+    step: Step | None = None  #: to go to; None stays where the decision stands
+    view: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OpenDecision:
+    """One thing that waits for somebody."""
+
+    key: str  #: the same for as long as it is the same thing
+    matter: Matter
+    state: State
+    step: Step  #: where it stands
+    text: str
+    station: str = ""  #: empty for what is asked of the whole building
+    id: str = ""  #: of the element or joint
+    view: str = ""
+    ways: tuple[WayOut, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Known:
+    """What is known of a building; None for what nobody has asked for yet."""
+
+    building: Building
+    ledger: ShellLedger
+    missed: tuple[str, ...]  #: of the ledger's sums
+    walk: Walk
+    surfaces: tuple[RankedSurface, ...]
+    judged: tuple[JudgedPart, ...]
+    remarks: tuple[tuple[str, Remark], ...]  #: by element
+    thicker: tuple[tuple[str, WayOut], ...]  #: by element: the next core that reaches what is asked of it
+    criteria: tuple[Criterion, ...]
+
+
+def decisions(known: Known) -> tuple[OpenDecision, ...]:
+    """Everything that is open in a building: what falls short first, from the ridge down, then what is unknown."""
+    found = [
+        *_sums(known),
+        *_elements(known),
+        *_lines_of_control(known),
+        *_surfaces(known.surfaces),
+        *_moisture(known),
+        *_limits(known),
+        *_criteria(known.criteria),
+    ]
+    return tuple(sorted(found, key=lambda one: (one.state != "open", one.station or "Z", one.step)))
+
+
+def _sums(known: Known) -> Iterable[OpenDecision]:
+    ledger = known.ledger
+    losses = [
+        *((one.H, one.station, one.name) for one in ledger.lines),
+        *((j.H, j.station, j.name) for j in ledger.joints),
+    ]
+    largest = max(((value_of(H), station, name) for H, station, name in losses if H is not None), default=None)
+    for key in known.missed:
+        what = "The effective R of the shell" if key == "R_effective" else "The heat loss of the shell"
+        ways = () if largest is None else (WayOut(text=f"The largest loss is {largest[2]} ({largest[1]})", step=2),)
+        yield OpenDecision(key=key, matter="R", state="open", step=1, text=f"{what} misses what is asked of the building",
+                       ways=ways)  # fmt: skip
+
+
+def _elements(known: Known) -> Iterable[OpenDecision]:
+    thicker = dict(known.thicker)
+    for line in known.ledger.lines:
+        if line.U is None:
+            yield OpenDecision(key=f"U-{line.element_id}", matter="U", state="unknown", step=2, station=line.station,
+                           id=line.element_id, text=f"{line.name} has neither a build-up nor a U")  # fmt: skip
+        if line.falls_short:
+            text = sentence(f"{line.name} has a clear R of {{v1}}, asked {{v2}}",
+                            v1=(line.R or 0.0, "resistance"), v2=(line.asked or 0.0, "resistance"))  # fmt: skip
+            way = thicker.get(line.element_id)
+            yield OpenDecision(key=f"R-{line.element_id}", matter="R", state="open", step=2, station=line.station,
+                           id=line.element_id, text=text,
+                           ways=(*((way,) if way else ()), WayOut(text="Compare variants", view="study")))  # fmt: skip
+
+
+def _lines_of_control(known: Known) -> Iterable[OpenDecision]:
+    joints = {one.id: one for one in known.building.joints}
+    for stop in known.walk.stops:
+        for state, words in (("broken", "broken"), ("undecided", "undecided")):
+            lines = [line for line, is_now in stop.lines if is_now == state and (line, words) != ("heat", "broken")]
+            if not lines:  # a surface that is too cold is said once, as a surface
+                continue
+            joint = joints.get(stop.id)
+            why = f": {stop.why[0 if state == 'broken' else -1]}" if stop.why else ""
+            yield OpenDecision(
+                key=f"{state}-{stop.station}-{stop.id}", matter="joint" if stop.kind != "build-up" else "air",
+                state="open" if state == "broken" else "unknown", step=2 if stop.kind == "build-up" else 3,
+                station=stop.station, id=stop.id, text=f"{stop.name}: {', '.join(lines)} {words}{why}",
+                ways=(*_seals_back(joint, stop), *_as_scheduled(joint, state)),
+            )  # fmt: skip
+
+
+def _seals_back(joint: ShellJoint | None, stop: Stop | None) -> Iterable[WayOut]:
+    """Each seal of the schedule that is left out, put back."""
+    for key, text in () if stop is None else stop.left_out:
+        if joint is not None:
+            left = tuple(one for one in joint.omitted if one != key)
+            yield WayOut(text=f"Put back: {text}", changed=replace(joint, omitted=left))
+
+
+def _as_scheduled(joint: ShellJoint | None, state: str) -> Iterable[WayOut]:
+    if joint is not None and state == "undecided" and not joint.sealed:
+        yield WayOut(text="It is sealed as scheduled", changed=replace(joint, sealed=True))
+
+
+def _surfaces(surfaces: Iterable[RankedSurface]) -> Iterable[OpenDecision]:
+    for one in surfaces:
+        here = {"station": one.station, "id": one.id, "step": 3 if one.joint else 5, "matter": "surface"}
+        if one.margin is not None and one.margin < 0:
+            by = "the Basis" if one.asked == one.target else "its worst month"
+            yield OpenDecision(key=f"surface-{one.id}", state="open",
+                           text=f"{one.name}: f_Rsi {one.f_rsi:.3f}, {by} asks {one.asked:.3f}",
+                           ways=(WayOut(text="See the smallest changes that keep it", step=5,
+                                        view="surface" if one.joint else ""),), **here)  # type: ignore[arg-type]  # fmt: skip
+        elif one.f_rsi is None and not one.waiting:
+            here |= {"matter": "joint" if one.joint else "surface"}
+            yield OpenDecision(key=f"surface-{one.id}", state="unknown", text=f"{one.name}: {one.why_not}", **here)  # type: ignore[arg-type]
+
+
+def _moisture(known: Known) -> Iterable[OpenDecision]:
+    joints = {one.id: one for one in known.building.joints}
+    stops = {stop.id: stop for stop in known.walk.stops if stop.kind == "joint"}
+    for one in known.judged:
+        margin = None if one.verdict is None else one.verdict.margin
+        here = {"station": one.station, "id": one.id, "step": 5, "matter": "moisture", "key": f"moisture-{one.id}",
+                "view": "joints" if one.joint else ""}  # fmt: skip
+        if margin is not None and margin < 0:
+            way = WayOut(text="See the smallest changes that turn it", step=5, view="joints" if one.joint else "")
+            yield OpenDecision(state="open", text=f"{one.name}: fails by {100 * -margin:.0f} points of room humidity",
+                           ways=(*_seals_back(joints.get(one.id), stops.get(one.id)), way), **here)  # type: ignore[arg-type]  # fmt: skip
+        elif one.verdict is None and one.why_not:
+            yield OpenDecision(state="unknown", text=f"{one.name}: {one.why_not}", **here)  # type: ignore[arg-type]
+
+
+def _limits(known: Known) -> Iterable[OpenDecision]:
+    stations = {one.id: (one.station, one.name) for one in known.building.elements}
+    for element, remark in known.remarks:
+        if remark.weight == "decision" and remark.code != "target_missed":  # that one stands as an element's R
+            station, name = stations[element]
+            values = {one.name: (one.value, one.dimension) for one in remark.values}
+            yield OpenDecision(key=f"{remark.code}-{element}", matter="limits", state="open", step=2, station=station,
+                           id=element, text=sentence(f"{name}: {remark.text}", **values),
+                           ways=(WayOut(text=sentence(remark.clears, **values)),))  # fmt: skip
+
+
+def _criteria(criteria: Iterable[Criterion]) -> Iterable[OpenDecision]:
+    for one in criteria:
+        if one.finding == "needs an engineer" and not one.stamped:
+            yield OpenDecision(key=f"criterion-{one.key}", matter="criteria", state="open", step=1,
+                           text=f"{CRITERIA[one.key][0].capitalize()}: the site lies outside of what the kit was "
+                           "engineered for, and no engineer has signed for it",
+                           ways=(WayOut(text="Open the criteria register", step=1, view="register"),))  # fmt: skip

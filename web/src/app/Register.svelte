@@ -1,0 +1,139 @@
+<!-- What is open in this building, each with what would settle it; from the register, as every other place reads it. -->
+<script lang="ts">
+  import type { Building, OpenDecision } from '@/api/client';
+  import { decisions } from '@/project/decisions.svelte';
+  import { session } from '@/project/session.svelte';
+  import Button from '@/kit/Button.svelte';
+  import { goTo, settle } from './going';
+
+  interface Props {
+    building: Building;
+    onclose: () => void;
+  }
+  let { building, onclose }: Props = $props();
+  let panel = $state<HTMLElement>();
+  $effect(() => {
+    const back = document.activeElement;
+    panel?.focus();
+    return () => {
+      if (back instanceof HTMLElement && back.isConnected) back.focus();
+    };
+  });
+  const all = $derived(decisions.of(building.id));
+  const groups = $derived(
+    [
+      { name: 'Falls short', state: 'open' },
+      { name: 'Nobody has said yet', state: 'unknown' },
+    ]
+      .map((group) => ({ ...group, list: all.filter((one) => one.state === group.state) }))
+      .filter((group) => group.list.length),
+  );
+  const zone = (one: OpenDecision) => (one.station && one.step > 1 ? `${one.station}${one.step}` : '1');
+</script>
+
+<div
+  class="drawer no-print"
+  role="dialog"
+  aria-label="Open decisions"
+  tabindex="-1"
+  bind:this={panel}
+  data-testid="register"
+>
+  <div class="bar">
+    <span>Open decisions, {building.name}</span><button onclick={onclose}>Close <kbd>Esc</kbd></button>
+  </div>
+  {#if decisions.waiting}<p class="soft" role="status">
+      {decisions.live.answer?.waiting} joints and verdicts are still being solved; more may come.
+    </p>{/if}
+  {#each groups as group (group.state)}
+    <h2>{group.name} <span class="soft">{group.list.length}</span></h2>
+    <ul class={group.state}>
+      {#each group.list as one (one.key)}
+        <li>
+          <button class="what" onclick={() => goTo(one)}><em>{zone(one)}</em> <span>{one.text}</span></button>
+          {#each one.ways as way, at (at)}
+            {#if way.thing || way.step || way.view}
+              <Button
+                onclick={() => (way.thing ? settle(one, way) : goTo(one, way))}
+                disabled={!!way.thing && session.saves.saving > 0}>{way.text}{way.thing ? '' : ' …'}</Button
+              >
+            {:else}<p class="soft">{way.text}</p>{/if}
+          {/each}
+        </li>
+      {/each}
+    </ul>
+  {:else}
+    <p>{decisions.waiting ? 'Nothing yet.' : 'Nothing is open in this building.'}</p>
+  {/each}
+</div>
+
+<style>
+  .drawer {
+    width: 400px;
+    flex: none;
+    background: var(--sheet-bright);
+    border-left: 1px solid var(--line);
+    padding: 10px 14px 20px;
+    overflow: auto;
+  }
+  .bar {
+    display: flex;
+    justify-content: space-between;
+    font-size: var(--fs-small);
+    color: var(--ink-2);
+  }
+  .bar button,
+  .what {
+    all: unset;
+    cursor: pointer;
+  }
+  .bar button:focus-visible,
+  .what:focus-visible {
+    box-shadow: var(--focus);
+  }
+  h2 {
+    font-size: var(--fs-lead);
+    margin: 14px 0 4px;
+  }
+  ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  li {
+    border-left: 3px solid var(--oxide);
+    padding: 4px 0 6px 9px;
+    margin-bottom: 7px;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 6px;
+  }
+  .unknown li {
+    border-color: var(--ochre-line);
+  }
+  .what {
+    flex-basis: 100%;
+    line-height: 1.35;
+    font-size: 12.5px;
+  }
+  .what:hover span {
+    text-decoration: underline;
+  }
+  .what em {
+    font: 600 11.5px var(--mono);
+    color: var(--verdigris);
+    margin-right: 4px;
+  }
+  li p {
+    margin: 0;
+    font-size: var(--fs-small);
+  }
+  @media (max-width: 1023px) {
+    .drawer {
+      width: auto;
+      max-height: 55dvh;
+      border-left: 0;
+      border-top: 1px solid var(--line);
+    }
+  }
+</style>

@@ -1,0 +1,37 @@
+// The one register of what is open in the building: strip, mast, ledger and the key n read it, and nothing else.
+import { api, take } from '@/api/client';
+import type { OpenDecision, Register } from '@/api/client';
+import { Live } from '@/api/live.svelte';
+import type { SurfacesQuestion } from './surfaces.svelte';
+
+class Decisions {
+  readonly live = new Live<SurfacesQuestion & { look: number; system: string }, Register>(
+    ({ project, building }) =>
+      take(
+        api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/decisions', {
+          params: { path: { project_id: project, building_id: building } },
+        }),
+      ),
+  );
+
+  /** Whether some of it is still being found out. */
+  readonly waiting = $derived((this.live.answer?.waiting ?? 0) > 0);
+
+  /** What is known of a building; nothing while another one's answer is here. */
+  of(building: string): readonly OpenDecision[] {
+    return this.live.answered?.building === building ? (this.live.answer?.decisions ?? []) : [];
+  }
+
+  /** What falls short in a building, without what nobody has said yet. */
+  open(building: string): readonly OpenDecision[] {
+    return this.of(building).filter((one) => one.state === 'open');
+  }
+}
+
+export const decisions = new Decisions();
+
+/** The decision after the one that was gone to last; from the end it begins again. */
+export function after(all: readonly OpenDecision[], last: string): OpenDecision | undefined {
+  const at = all.findIndex((one) => one.key === last);
+  return all[(at + 1) % all.length];
+}
