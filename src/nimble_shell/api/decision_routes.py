@@ -67,8 +67,10 @@ def decisions(
 
 
 def _decision(one: OpenDecision, building: str) -> OpenDecisionOut:
-    return OpenDecisionOut(key=one.key, matter=one.matter, state=one.state, step=one.step, station=one.station, id=one.id,
-                       view=one.view, text=one.text, ways=[_way(way, building) for way in one.ways])  # fmt: skip
+    return OpenDecisionOut(
+        key=one.key, matter=one.matter, state=one.state, step=one.step, station=one.station, id=one.id, view=one.view,
+        text=one.text, ways=[_way(way, building) for way in one.ways],
+    )  # fmt: skip
 
 
 def _way(way: WayOut, building: str) -> WayOutOut:

@@ -9,7 +9,7 @@ from pydantic import Base64Bytes, Field, StringConstraints
 from nimble_shell.core.basis.condition import Condition
 from nimble_shell.core.quantities.units import Dimension, Unit
 from nimble_shell.core.remarks.remark import Remark, Said
-from nimble_shell.core.shell.ledger import JointLine
+from nimble_shell.core.shell.ledger import JointLine, UKind
 from nimble_shell.core.studies.thickness import Study, StudyPoint
 from nimble_shell.core.thermal.control import ControlLine, Share
 from nimble_shell.core.thermal.figures import Plane, Profile
@@ -222,6 +222,8 @@ class LedgerLineOut(Model):
     name: str
     area: float
     U: float | None
+    U_kind: UKind
+    U_clear: float | None
     R: float | None
     H: float | None
     from_assembly: bool

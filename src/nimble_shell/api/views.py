@@ -197,6 +197,8 @@ def _ledger(summed: Summed) -> s.LedgerOut:
                 name=line.name,
                 area=value_of(line.area),
                 U=_number(line.U),
+                U_kind=line.U_kind,
+                U_clear=line.U_clear,
                 R=line.R,
                 H=_number(line.H),
                 from_assembly=line.from_assembly,

@@ -30,7 +30,7 @@ from nimble_shell.core.thermal.figures import (
     wall_figures,
     wall_working,
 )
-from nimble_shell.core.working import Derivation, Given, Num, derive, plain, traced, value_of
+from nimble_shell.core.working import Derivation, Given, Num, derive, named, plain, traced, value_of
 from nimble_shell.services.joints import KnownJoint, building_in
 from nimble_shell.store import NotFound
 
@@ -131,7 +131,9 @@ def consequence(
 
 
 def ledger_working(project: Project, building_id: str, figure: str, joints: Joints = ()) -> Derivation:
-    """The working of a figure of the shell; H_ and an element's or a joint's id is its own.
+    """The working of a figure of the shell.
+
+    H_ and an element's or a joint's id is its own loss, U_of_ and an element's the way to the U that counts for it.
 
     Raises DomainError, NotFound.
     """
@@ -141,6 +143,8 @@ def ledger_working(project: Project, building_id: str, figure: str, joints: Join
         if drawn:
             lowest = min(drawn, key=lambda one: _surface_factor(one[0], project.catalogue, project.basis, one[1]))
             return wall_working(lowest[0], project.catalogue, project.basis, "winter", "f_rsi", direction=lowest[1])
+    if figure.startswith("U_of_"):
+        return derive(_bridge(project, building, figure.removeprefix("U_of_"), joints))
     ledger = _shell(project, building, joints, traced)
     known = {
         "H_shell": ledger.H,
@@ -157,9 +161,37 @@ def ledger_working(project: Project, building_id: str, figure: str, joints: Join
     return derive(number)
 
 
+def _bridge(project: Project, building: Building, element_id: str, joints: Joints) -> Num:
+    """From the U of the field to the U that counts in the ledger: members, fixings, what solved joints took over."""
+    at = [one for one, element in enumerate(building.elements) if element.assembly_id is not None]
+    place = next((n for n, one in enumerate(at) if building.elements[one].id == element_id), None)
+    if place is None:
+        raise DomainError(Issue(path=("figure",), code="unknown_figure", message="this element has no build-up",
+                                hint="its U is the one that was entered"))  # fmt: skip
+    assembly, direction, station, name = list(_drawn(project, building))[place]
+    basis, catalogue = project.within(building.id).basis, project.catalogue
+    method = project.basis.schools.bridged
+    own = left_in(assembly, area_of(building, assembly.id), [one for known in joints for one in known.takes])
+    bare = replace(assembly, layers=tuple(replace(layer, members=()) for layer in assembly.layers), fixings=())
+    U_field, U_members, U_clear, U_counted = (
+        1 / _clear_R(one, catalogue, basis, direction) for one in (bare, replace(assembly, fixings=()), assembly, own)
+    )
+    unit, source = "W/(m²·K)", f"computed in {station}2, {method}"
+    clear = named(
+        traced(U_field, "U_field", f"field of {assembly.name}, no member and no fixing", unit, source)
+        + traced(U_members - U_field, "dU_members", "all of its members", unit, source)
+        + traced(U_clear - U_members, "dU_fixings", "its fixings", unit, f"computed in {station}4"),
+        "U_clear", "clear wall, as on the bench", unit, "field + members + fixings",
+    )  # fmt: skip
+    taken = traced(U_clear - U_counted, "dU_joints", "members that solved joints have taken over", unit,
+                   "by their length, joints in step 3")  # fmt: skip
+    return named(clear - taken, "U_counted", f"counted for {name}; its joints add the rest as ψ·l", unit,
+                 "clear wall less what its joints own")  # fmt: skip
+
+
 def is_of_the_shell(figure: str) -> bool:
     """Whether a figure belongs to the ledger rather than to one build-up."""
-    return figure in ("R_effective", "f_rsi_lowest", "share_joints") or figure.startswith("H_")
+    return figure in ("R_effective", "f_rsi_lowest", "share_joints") or figure.startswith(("H_", "U_of_"))
 
 
 def with_draft(project: Project, draft: Assembly) -> Project:
@@ -225,8 +257,12 @@ def _shell(
     ]
     transmittances = _transmittances(project, building, joints, given)
     points = _through_fixings(project, building, given)
+    clear = {
+        assembly.id: 1 / _clear_R(assembly, project.catalogue, project.basis, direction)
+        for assembly, direction, _, _ in _drawn(project, building)
+    }
     return shell_ledger(building, transmittances, basis=project.basis, joints=losses, points_of=points,
-                        waiting=waiting, given=given)  # fmt: skip
+                        clear_of=clear, waiting=waiting, given=given)  # fmt: skip
 
 
 def _in_words(project: Project, building: Building, takes: Sequence[Taken]) -> str:

@@ -9,7 +9,7 @@ from nimble_shell.core.basis.stations import Station, asked_R
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.remarks.remark import Remark
-from nimble_shell.core.shell.decisions import OpenDecision, Known, WayOut, decisions
+from nimble_shell.core.shell.decisions import Known, OpenDecision, WayOut, decisions
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.studies.thickness import Study
 from nimble_shell.services.bench import bench, consequence

@@ -3253,6 +3253,13 @@ export interface components {
             R: number | null;
             /** U */
             U: number | null;
+            /** U Clear */
+            U_clear: number | null;
+            /**
+             * U Kind
+             * @enum {string}
+             */
+            U_kind: "" | "entered" | "clear" | "without members of its joints";
             /** Area */
             area: number;
             /** Asked */

@@ -175,7 +175,7 @@
                 {:else if !row.shown || !units}
                   not set
                 {:else if row.drawn}
-                  R {units.show(row.shown.R ?? 0, 'resistance')}
+                  clear R {units.show(row.shown.R ?? 0, 'resistance')}
                 {:else}
                   U {units.show(row.shown.U ?? 0, 'transmittance')}
                 {/if}

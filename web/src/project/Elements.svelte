@@ -33,16 +33,15 @@
     );
   }
   function work(element: ShellElement): void {
+    opened(`H_${element.id}`, `Transmission, ${element.name}`, 'coupling');
+  }
+  /** From the U of the field to the one that counts. */
+  function workU(element: ShellElement): void {
+    opened(`U_of_${element.id}`, `U counted for ${element.name}`, 'transmittance');
+  }
+  function opened(figure: string, title: string, dimension: string): void {
     const { project, condition } = router.place;
-    const title = `Transmission, ${element.name}`;
-    void working.show({
-      figure: `H_${element.id}`,
-      title,
-      dimension: 'coupling',
-      project,
-      building: building.id,
-      condition,
-    });
+    void working.show({ figure, title, dimension, project, building: building.id, condition });
   }
   function add(): void {
     const id = `e${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
@@ -62,7 +61,7 @@
     <tr
       ><th>station</th><th>element</th><th>gross area</th><th>build-up</th><th>U entered</th><th
         class="number">net area</th
-      ><th class="number">U</th><th class="number">{units.symbol('coupling')}</th><th></th></tr
+      ><th class="number">U counted</th><th class="number">{units.symbol('coupling')}</th><th></th></tr
     >
   </thead>
   <tbody>
@@ -128,7 +127,16 @@
           {#if element.U && !element.assembly_id}<small>{element.origin}</small>{/if}
         </td>
         <td class="number">{row ? units.show(row.area, 'area') : '–'}</td>
-        <td class="number">{row?.U === null || !row ? '–' : units.show(row.U, 'transmittance')}</td>
+        <td class="number"
+          >{#if row && row.U !== null && row.from_assembly}<Figure
+              value={units.show(row.U, 'transmittance')}
+              label="U of {element.name}, {row.U_kind}"
+              onwork={() => workU(element)}
+            /><small>{row.U_kind}</small>{:else if row && row.U !== null}{units.show(
+              row.U,
+              'transmittance',
+            )}<small>{row.U_kind}</small>{:else}–{/if}</td
+        >
         <td class="number"
           >{#if row && row.H !== null}<Figure
               value={units.show(row.H, 'coupling', 2)}
@@ -160,7 +168,9 @@
       >Not counted, without a U or a ψ: {ledger.missing.join(', ')}.</span
     >{/if}
   {#if ledger}<span class="soft"
-      >Transmission of areas only. Not counted yet: {ledger.not_counted.join(', ')}.</span
+      >Transmission of the areas; joints stand in step 3. Not counted yet: {ledger.not_counted.join(
+        ', ',
+      )}.</span
     >{/if}
 </p>
 

@@ -125,8 +125,8 @@ def _sums(known: Known) -> Iterable[OpenDecision]:
     for key in known.missed:
         what = "The effective R of the shell" if key == "R_effective" else "The heat loss of the shell"
         ways = () if largest is None else (WayOut(text=f"The largest loss is {largest[2]} ({largest[1]})", step=2),)
-        yield OpenDecision(key=key, matter="R", state="open", step=1, text=f"{what} misses what is asked of the building",
-                       ways=ways)  # fmt: skip
+        yield OpenDecision(key=key, matter="R", state="open", step=1, ways=ways,
+                           text=f"{what} misses what is asked of the building")  # fmt: skip
 
 
 def _elements(known: Known) -> Iterable[OpenDecision]:

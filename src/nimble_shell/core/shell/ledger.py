@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import STATIONS, asked_R, misses
@@ -19,6 +20,10 @@ NOT_COUNTED = (
 )
 
 
+UKind = Literal["", "entered", "clear", "without members of its joints"]
+_SAME = 1e-9  #: that two U differ by if they are one, relative
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LedgerLine:
     """One element's share of the transmission."""
@@ -32,11 +37,24 @@ class LedgerLine:
     from_assembly: bool
     asked: float | None  #: clear-wall R asked of it [m²·K/W]
     H_fixings: Num | None = None  #: of H, what its build-up's fixings lose [W/K]
+    U_clear: float | None = None  #: of its build-up with every member and fixing, solved joints or not [W/(m²·K)]
+
+    @property
+    def U_kind(self) -> UKind:
+        """Which U it is that counts."""
+        if self.U is None:
+            return ""
+        if self.U_clear is None:
+            return "entered"
+        return (
+            "clear" if abs(self.U_clear - value_of(self.U)) < _SAME * self.U_clear else "without members of its joints"
+        )
 
     @property
     def R(self) -> float | None:
-        """Of the clear section; None where nothing is known of it. [m²·K/W]"""
-        return None if self.U is None else 1 / value_of(self.U)
+        """Of the clear section, which is asked; None where nothing is known of it. [m²·K/W]"""
+        U = self.U_clear or (None if self.U is None else value_of(self.U))
+        return None if U is None else 1 / U
 
     @property
     def falls_short(self) -> bool:
@@ -111,6 +129,7 @@ def shell_ledger(
     basis: Basis | None = None,
     joints: Sequence[JointLoss] = (),
     points_of: Mapping[str, Num] | None = None,
+    clear_of: Mapping[str, float] | None = None,
     waiting: Sequence[str] = (),
     given: Given = plain,
 ) -> ShellLedger:
@@ -127,6 +146,8 @@ def shell_ledger(
         Joints with their ψ; none if not given.
     points_of : mapping of assembly id to float or Traced, optional
         What fixings add to the U of each build-up; it is part of that U already. [W/(m²·K)]
+    clear_of : mapping of assembly id to float, optional
+        U of each build-up with the members that its joints have taken over, where that is another one. [W/(m²·K)]
     waiting : sequence of str
         What else is still to come.
     given : Given
@@ -147,7 +168,9 @@ def shell_ledger(
     """
     areas = net_areas(building, given)
     lines = tuple(
-        _line(element, number, area, _transmittance(element, number, U_of, given), basis, points_of or {})
+        _line(
+            element, number, area, _transmittance(element, number, U_of, given), basis, points_of or {}, clear_of or {}
+        )
         for number, (element, area) in enumerate(zip(building.elements, areas, strict=True), 1)
     )
     missing = tuple(
@@ -208,8 +231,9 @@ def net_areas(building: Building, given: Given = plain) -> list[Num]:
 
 
 def _line(
-    element: ShellElement, number: int, area: Num, U: Num | None, basis: Basis | None, points_of: Mapping[str, Num]
-) -> LedgerLine:
+    element: ShellElement, number: int, area: Num, U: Num | None, basis: Basis | None,
+    points_of: Mapping[str, Num], clear_of: Mapping[str, float],
+) -> LedgerLine:  # fmt: skip
     H = through = None
     if U is not None:
         H = named(U * area, f"H_{number}", f"transmission, {element.name}", "W/K", "ISO 13789:2017, 7.2, U·A")
@@ -226,6 +250,7 @@ def _line(
         H=H,
         asked=None if basis is None else asked_R(basis.targets, element.station),
         H_fixings=through,
+        U_clear=_clear(element, U, clear_of),
         from_assembly=element.assembly_id is not None and U is not None,
     )
 
@@ -294,3 +319,9 @@ def _transmittance(element: ShellElement, number: int, U_of: Mapping[str, Num], 
         origin = f"entered{': ' + element.origin if element.origin else ''}"
         return given(element.U_entered, f"U_entered_{number}", f"transmittance, {element.name}", "W/(m²·K)", origin)
     return None
+
+
+def _clear(element: ShellElement, U: Num | None, clear_of: Mapping[str, float]) -> float | None:
+    if element.assembly_id is None or U is None:
+        return None
+    return clear_of.get(element.assembly_id, value_of(U))

@@ -7,6 +7,7 @@
   import { beside, where } from '@/project/layers';
   import { MONTHS } from '@/kit/months';
   import { asking } from '@/api/live.svelte';
+  import { decisions } from '@/project/decisions.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { surfaces } from '@/project/surfaces.svelte';
@@ -85,6 +86,12 @@
       };
     return { tone: 'good', title: 'Gets wet and dries.', text: `At most ${held}; ${limit}.` };
   });
+  // One month-by-month check that passes does not make a build-up that passes.
+  const fails = $derived(
+    decisions
+      .open(building.id)
+      .some((one) => one.matter === 'moisture' && one.station === place.station && one.view === ''),
+  );
   const inwards = $derived(
     (year?.months ?? []).map((one) => one.outer_required).filter((one) => one !== null),
   );
@@ -97,9 +104,10 @@
     {#if problem}
       <Notice title="No year for this build-up." text={problem.sentence} live />
     {:else if year && verdict}
-      <p class="verdict {verdict.tone}" data-testid="verdict">
+      <p class="verdict {verdict.tone === 'good' && fails ? 'part' : verdict.tone}" data-testid="verdict">
         <strong>{verdict.title}</strong>
         {verdict.text}
+        {#if verdict.tone === 'good' && fails}It fails all the same, by what is judged below.{/if}
       </p>
       <VerdictBar {building} {assembly} {units} />
       <p class="page">
