@@ -33,7 +33,7 @@ def test_a_draft_is_judged_before_it_is_saved(client: TestClient, campus: str) -
 
 def test_surfaces_stand_worst_first_and_say_what_is_not_known(client: TestClient, campus: str) -> None:
     found = client.get(f"{V1}/projects/{campus}/buildings/main-laboratory/surfaces").json()
-    known = [one["f_rsi"] - one["required"] for one in found["surfaces"] if one["f_rsi"] is not None]
+    known = [one["f_rsi"] - one["asked"] for one in found["surfaces"] if one["f_rsi"] is not None]
     assert known == sorted(known)
     assert all(one["why_not"] for one in found["surfaces"] if one["f_rsi"] is None)
     assert {one["station"] for one in found["surfaces"]} >= {"B", "D"}

@@ -54,6 +54,7 @@ def register(
         remarks=tuple((element, one) for element, remarks, _ in built for one in remarks),
         thicker=tuple((element, way) for element, _, way in built if way is not None),
         criteria=owned.basis.criteria,
+        room=owned.within(building_id).basis.indoor,
     ))  # fmt: skip
     waiting = sum(one.waiting for one in surfaces) + sum(one.verdict is None and not one.why_not for one in judged)
     return Register(decisions=found, waiting=waiting)

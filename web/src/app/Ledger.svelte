@@ -204,6 +204,7 @@
             value={units.show(shown.lowest.f_rsi, 'ratio', 2)}
             label="Lowest surface factor"
             weight="figure"
+            tone={whole && shown.lowest.falls_short ? 'decision' : 'ink'}
             onwork={lastWhole
               ? undefined
               : () => onwork('f_rsi_lowest', 'Lowest surface factor, clear sections', 'ratio')}

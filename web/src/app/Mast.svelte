@@ -4,7 +4,8 @@
   import { api, inBuilding, take } from '@/api/client';
   import type { Ledger, Walk } from '@/api/client';
   import { asking } from '@/api/live.svelte';
-  import { decisions } from '@/project/decisions.svelte';
+  import { counted } from '@/kit/reading';
+  import { decisions, seenIn } from '@/project/decisions.svelte';
   import { href, router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { surfaces } from '@/project/surfaces.svelte';
@@ -38,7 +39,7 @@
       const shown = drawn ?? worst;
       const decision = decisions
         .open(place.building)
-        .some((one) => one.station === letter && one.step === step);
+        .some((one) => one.station === letter && seenIn(one, step));
       const drawnJoints = (building?.joints ?? []).filter((one) => one.station === letter);
       const solvedJoints = ledger?.joints.filter((one) => one.station === letter && one.psi !== null) ?? [];
       // In Joints the worst figure of a station is its largest ψ.
@@ -159,9 +160,9 @@
               <span class="head"><b>{row.name}</b><em>{row.letter}</em></span>
               <span class="name"
                 >{#if step === 3}{row.joints.length > 1
-                    ? `${row.joints.length} joints`
+                    ? counted(row.joints.length, 'joint')
                     : (row.joints[0]?.name ?? '')}{:else}{row.elements.length > 1
-                    ? `${row.elements.length} elements`
+                    ? counted(row.elements.length, 'element')
                     : (row.elements[0]?.name ?? '')}{/if}</span
               >
               <span class="value" class:decision>
@@ -312,7 +313,7 @@
     width: 7px;
     height: 7px;
     background: var(--oxide);
-    margin-left: 8px;
+    margin-left: 4px;
   }
   .narrow {
     display: none;

@@ -3,6 +3,7 @@
   import { api, asProblem, take } from '@/api/client';
   import type { Listed, Problem } from '@/api/client';
   import { router } from '@/project/router.svelte';
+  import { counted } from '@/kit/reading';
   import Button from '@/kit/Button.svelte';
   import Notice from '@/kit/Notice.svelte';
 
@@ -67,7 +68,7 @@
             router.go({ project: project.id, building: '', step: 2, station: 'D' });
           }}><b>{project.name}</b></a
         >
-        <span>{project.buildings} buildings, {project.assemblies} build-ups</span>
+        <span>{counted(project.buildings, 'building')}, {counted(project.assemblies, 'build-up')}</span>
         <span>changed {project.changed_at.slice(0, 16).replace('T', ' ')} UTC</span>
         <Button label="Delete {project.name}" onclick={() => void remove(project.id)}>Delete</Button>
       </li>
@@ -90,7 +91,7 @@
     <ul>
       {#each bin as project (project.id)}
         <li>
-          <b>{project.name}</b><span>{project.buildings} buildings</span><span></span><Button
+          <b>{project.name}</b><span>{counted(project.buildings, 'building')}</span><span></span><Button
             label="Restore {project.name}"
             onclick={() => void restore(project.id)}>Restore</Button
           >

@@ -3,6 +3,7 @@
   import type { Building, OpenDecision } from '@/api/client';
   import { decisions } from '@/project/decisions.svelte';
   import { session } from '@/project/session.svelte';
+  import { counted } from '@/kit/reading';
   import Button from '@/kit/Button.svelte';
   import { goTo, settle } from './going';
 
@@ -43,7 +44,11 @@
     <span>Open decisions, {building.name}</span><button onclick={onclose}>Close <kbd>Esc</kbd></button>
   </div>
   {#if decisions.waiting}<p class="soft" role="status">
-      {decisions.live.answer?.waiting} joints and verdicts are still being solved; more may come.
+      Still being solved: {counted(
+        decisions.live.answer?.waiting ?? 0,
+        'joint or verdict',
+        'joints and verdicts',
+      )}; more may come.
     </p>{/if}
   {#each groups as group (group.state)}
     <h2>{group.name} <span class="soft">{group.list.length}</span></h2>

@@ -1,6 +1,6 @@
 <!-- The job's steps that are built, the units, and the way back to the projects. -->
 <script lang="ts">
-  import { decisions } from '@/project/decisions.svelte';
+  import { decisions, seenIn } from '@/project/decisions.svelte';
   import { href, router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
 
@@ -53,7 +53,7 @@
           onclick={(event) => go(event, { step, building })}
         >
           <em>{step}</em><span class="step">{name}</span>
-          {#if open.some((one) => one.step === step)}<i class="decision" title="a decision waits"></i><span
+          {#if open.some((one) => seenIn(one, step))}<i class="decision" title="a decision waits"></i><span
               class="visually-hidden">, a decision waits</span
             >{:else}<i class="bar"></i>{/if}
         </a>

@@ -1,6 +1,8 @@
 <!-- A field for one quantity: typed in the project's units, checked where it stands, saved on Enter or on leaving. -->
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { unitsInUse } from './reading';
+  import { refusals } from './refusals.svelte';
   import { EXAMPLES } from './units';
   interface Props {
     value: number | null | undefined;
@@ -60,6 +62,21 @@
   let wrong = $state('');
   let input = $state<HTMLInputElement>();
   const uid = $props.id();
+  /** What was sent last; it stands again where it is refused. */
+  let sent: string | undefined;
+  $effect(() => {
+    const problem = refusals.current;
+    untrack(() => {
+      if (problem && refusals.sender === uid && sent !== undefined) {
+        text = sent;
+        wrong = problem.sentence;
+        refusals.shown = problem;
+      } else if (!problem && text !== undefined && text === sent) {
+        text = undefined; // mended elsewhere
+        wrong = '';
+      }
+    });
+  });
 
   $effect(() => {
     if (autofocus) input?.select();
@@ -86,10 +103,13 @@
       wrong = hint(typed);
       return;
     }
+    if (wrong && typed === sent) return; // it was refused as it stands
     text = undefined;
     wrong = '';
-    if (typed === shown) oncancel?.();
-    else onsave(found);
+    if (typed === shown) return oncancel?.();
+    sent = typed;
+    refusals.sender = uid;
+    onsave(found);
   }
 
   function hint(typed: string): string {
@@ -108,7 +128,7 @@
       finish();
     } else if (event.key === 'Escape') {
       event.stopPropagation();
-      text = undefined;
+      text = sent = undefined;
       wrong = '';
       oncancel?.();
     }

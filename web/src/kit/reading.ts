@@ -3,3 +3,8 @@ import { createContext } from 'svelte';
 import type { Units } from './units';
 
 export const [unitsInUse, setUnitsInUse] = createContext<() => Units | undefined>();
+
+/** A number of things: 1 building, 2 buildings. */
+export function counted(count: number, one: string, many = `${one}s`): string {
+  return `${count} ${count === 1 ? one : many}`;
+}

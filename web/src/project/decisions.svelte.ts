@@ -30,6 +30,11 @@ class Decisions {
 
 export const decisions = new Decisions();
 
+/** Whether a decision is seen in a step: where it stands, and surfaces of joints in Moisture, too. */
+export function seenIn(one: OpenDecision, step: number): boolean {
+  return one.step === step || (one.matter === 'surface' && step === 5);
+}
+
 /** The decision after the one that was gone to last; from the end it begins again. */
 export function after(all: readonly OpenDecision[], last: string): OpenDecision | undefined {
   const at = all.findIndex((one) => one.key === last);

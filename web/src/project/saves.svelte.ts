@@ -1,6 +1,7 @@
 // Saves on their way: one after the other, each naming the version that the one before it left.
 import { api, asProblem, inProject, take } from '@/api/client';
 import type { Change, Delta, Problem, ProblemBody, ProjectOut } from '@/api/client';
+import { refusals } from '@/kit/refusals.svelte';
 import type { Item } from './delta';
 
 /** Something the person must know or decide about saving. */
@@ -113,10 +114,12 @@ export class Saves {
         this.elsewhere = undefined;
         after(saved);
         this.trouble = undefined;
+        refusals.current = undefined;
         this.announcement = doing;
         return true;
       } catch (error) {
         const problem = asProblem(error);
+        refusals.current = problem.status === 422 ? problem : undefined;
         this.trouble = {
           problem,
           doing,

@@ -7,8 +7,10 @@ from dataclasses import dataclass
 from typing import Literal
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.limits import within
 from nimble_shell.core.quantities.sentence import sentence
 
+_CLOSEST, _THINNEST = 0.01, 1e-4  #: two fixings stand apart, and a shank is thick [m]
 THICKEST = 3.0  #: of a layer, and of anything in it [m]
 MESH = 0.000141  #: steel of a mesh of 3 mm wires every 50 mm, per width [m²/m]
 FixingKind = Literal["screw", "dowel", "tie", "wire", "web", "bracket"]
@@ -83,21 +85,16 @@ class Fixing:
             f"diameter is {self.diameter}, thickness {self.t}, height {self.h}",
             "give a diameter, or a thickness with a height",
         )
-        for name, value, most in (
-            ("across", self.across, 5.0),
-            ("along", self.along, 5.0),
-            ("diameter", self.diameter, 0.1),
-            ("t", self.t, 0.1),
-            ("h", self.h, 5.0),
-            ("sleeve", self.sleeve, 0.1),
+        for name, value, least, most in (
+            ("across", self.across, _CLOSEST, 5.0),
+            ("along", self.along, _CLOSEST, 5.0),
+            ("diameter", self.diameter, _THINNEST, 0.1),
+            ("t", self.t, _THINNEST, 0.1),
+            ("h", self.h, _THINNEST, 5.0),
+            ("sleeve", self.sleeve, _THINNEST, 0.1),
         ):
-            check.check(
-                value is None or 0 < value <= most,
-                (name,),
-                f"{name}_out_of_range",
-                sentence(f"{name} is {{v1}}", v1=(value or 0, "length")),
-                sentence("above 0 and up to {v1}", v1=(most, "length")),
-            )
+            if value is not None:
+                within(check, value, (least, most), (name,), f"{name}_out_of_range", name, "length")
         check.check(
             self.n is None or 0 < self.n <= 1000,
             ("n",),

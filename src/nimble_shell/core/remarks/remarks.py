@@ -15,6 +15,7 @@ from nimble_shell.core.thermal.figures import WallFigures
 from nimble_shell.core.thermal.resistance import LARGEST_RATIO
 from nimble_shell.core.working import value_of
 
+_USUAL = (0.0, 0.8)  #: thickness of a layer whose material has no range of its own [m]
 _METAL = 10.0  #: conductivity from which a member counts as metal [W/(m·K)]
 _FOAM_COVER = ("panel", "render", "concrete", "masonry")
 
@@ -148,7 +149,8 @@ def _unusual(assembly: Assembly, catalogue: Catalogue) -> Iterator[Remark]:
         if not layer.material:
             continue
         material = catalogue[layer.material]
-        if material.usual and not material.usual[0] <= layer.d <= material.usual[1]:
+        usual = material.usual or _USUAL
+        if not usual[0] <= layer.d <= usual[1]:
             yield Remark(
                 code="unusual_thickness",
                 weight="note",
@@ -157,8 +159,8 @@ def _unusual(assembly: Assembly, catalogue: Catalogue) -> Iterator[Remark]:
                 clears="Check the entry; it is calculated as it stands.",
                 values=(
                     Said("d", layer.d, "length"),
-                    Said("least", material.usual[0], "length"),
-                    Said("most", material.usual[1], "length"),
+                    Said("least", usual[0], "length"),
+                    Said("most", usual[1], "length"),
                 ),
             )
         if layer.lambda_entered and not 0.7 <= layer.lambda_entered / material.lambda_ <= 1.4:

@@ -8,6 +8,7 @@ from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.criteria import CRITERIA, Criterion
+from nimble_shell.core.basis.indoor import Indoor
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.joints.sealing.walk import Stop, Walk
 from nimble_shell.core.moisture.verdict.verdict import Verdict
@@ -16,6 +17,8 @@ from nimble_shell.core.remarks.remark import Remark
 from nimble_shell.core.shell.ledger import ShellLedger
 from nimble_shell.core.shell.project import Building
 from nimble_shell.core.working import value_of
+
+_ROOM = (-30.0, 40.0)  #: what rooms are kept at [°C]
 
 Matter = Literal["R", "U", "joint", "surface", "moisture", "air", "limits", "criteria"]
 #: "open": something falls short and somebody has to decide; "unknown": nobody has said, or it cannot be told.
@@ -99,6 +102,7 @@ class Known:
     remarks: tuple[tuple[str, Remark], ...]  #: by element
     thicker: tuple[tuple[str, WayOut], ...]  #: by element: the next core that reaches what is asked of it
     criteria: tuple[Criterion, ...]
+    room: Indoor
 
 
 def decisions(known: Known) -> tuple[OpenDecision, ...]:
@@ -111,6 +115,7 @@ def decisions(known: Known) -> tuple[OpenDecision, ...]:
         *_moisture(known),
         *_limits(known),
         *_criteria(known.criteria),
+        *_rooms(known.room),
     ]
     return tuple(sorted(found, key=lambda one: (one.state != "open", one.station or "Z", one.step)))
 
@@ -221,3 +226,12 @@ def _criteria(criteria: Iterable[Criterion]) -> Iterable[OpenDecision]:
                            text=f"{CRITERIA[one.key][0].capitalize()}: the site lies outside of what the kit was "
                            "engineered for, and no engineer has signed for it",
                            ways=(WayOut(text="Open the criteria register", step=1, view="register"),))  # fmt: skip
+
+
+def _rooms(room: Indoor) -> Iterable[OpenDecision]:
+    """Rooms that nobody lives or stores anything in are asked about, not refused."""
+    for key, theta in (("heated", room.theta_heating), ("warm", room.theta_cooling)):
+        if not _ROOM[0] <= theta <= _ROOM[1]:
+            yield OpenDecision(key=f"room-{key}", matter="limits", state="unknown", step=1,
+                               text=sentence(f"The room has {{v1}} in {key} months: is that meant?",
+                                             v1=(theta, "temperature")))  # fmt: skip

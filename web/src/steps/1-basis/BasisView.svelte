@@ -5,6 +5,7 @@
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import Button from '@/kit/Button.svelte';
+  import { refusals } from '@/kit/refusals.svelte';
   import Notice from '@/kit/Notice.svelte';
   import Choice from '@/kit/Choice.svelte';
   import Entry from '@/kit/Entry.svelte';
@@ -75,7 +76,7 @@
   <a href="/api/v1/projects/{session.open?.project.id}/file" download>Export project, JSON</a>
   <Button onclick={onfile}>Import a project</Button>
 </SheetHead>
-{#if refused}
+{#if refused && refused !== refusals.shown}
   <p class="refused" role="alert">
     {#each refused.items as item (item.pointer + item.code)}{item.detail}; {item.hint}.
     {/each}The old value stands.

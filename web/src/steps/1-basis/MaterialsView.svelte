@@ -5,6 +5,7 @@
   import { base64 } from '@/kit/file';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
+  import { counted } from '@/kit/reading';
   import Button from '@/kit/Button.svelte';
   import Entry from '@/kit/Entry.svelte';
   import Notice from '@/kit/Notice.svelte';
@@ -175,7 +176,7 @@
     aria-label="Find a material"
     placeholder="find by name or family"
     bind:value={find}
-  /> <span class="soft">{rows.length} materials, {own.length} of them your own</span>
+  /> <span class="soft">{counted(rows.length, 'material')}, {own.length} of them your own</span>
 </p>
 <table>
   <thead>

@@ -7,6 +7,7 @@
   import { beside, where } from '@/project/layers';
   import { MONTHS } from '@/kit/months';
   import { asking } from '@/api/live.svelte';
+  import { counted } from '@/kit/reading';
   import { decisions } from '@/project/decisions.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
@@ -225,10 +226,8 @@
       </p>
       {#if inwards.length}
         <p class="soft" data-testid="inwards">
-          Heat flows inwards in {inwards.length} months: the outer surface is the critical one. Its factor is {units.show(
-            year.f_outer,
-            'ratio',
-          )}; outside air comes to its dew point there below
+          Heat flows inwards in {counted(inwards.length, 'month')}: the outer surface is the critical one. Its
+          factor is {units.show(year.f_outer, 'ratio')}; outside air comes to its dew point there below
           <span class:over={!year.outer_passes}>{units.show(Math.max(...inwards), 'ratio')}</span>. Outer
           surfaces of joints are not judged.
         </p>

@@ -1,0 +1,81 @@
+"""What is typed into a field: read as people write it, refused where it stands, kept until it is mended."""
+
+from __future__ import annotations
+
+import pytest
+from playwright.sync_api import Locator, Page, expect
+from web.board import Board
+
+from tools.window import Server, quiet
+
+
+@pytest.fixture
+def basis(page: Page, server: Server, campus: str) -> Page:
+    Board(page, server.address, campus).open("main-laboratory/1")
+    quiet(page)
+    return page
+
+
+def typed(page: Page, label: str, text: str) -> Locator:
+    field = page.get_by_label(label, exact=True).first
+    field.fill(text)
+    field.press("Enter")
+    return field
+
+
+@pytest.mark.parametrize(
+    ("label", "wrong", "reason", "right"),
+    [
+        ("latitude °", "95", "from −90 to 90°", "46"),
+        ("Heated humidity", "120", "120 %", "50"),
+        ("asked heat loss", "1,200", "1200 or 1.200", "1200"),
+        ("asked heat loss", "12 apples", "not a number", "120"),
+    ],
+)
+def test_what_is_refused_stays_with_the_reason_until_it_is_mended(
+    basis: Page, label: str, wrong: str, reason: str, right: str
+) -> None:
+    field = typed(basis, label, wrong)
+    why = basis.locator(".entry", has=field).locator(".why")
+    expect(why).to_contain_text(reason)
+    expect(field).to_have_value(wrong)
+    expect(field).to_have_attribute("aria-invalid", "true")
+    expect(basis.locator("p.refused")).to_have_count(0)  # once, where it happened
+    typed(basis, label, right)
+    expect(why).to_have_count(0)
+    expect(field).not_to_have_attribute("aria-invalid", "true")
+
+
+@pytest.mark.parametrize(
+    ("text", "shown"), [("8*2.7", "21.6"), ("100 ft²", "9.3"), ("(10+2)/5", "2.4"), ("20,5", "20.5")]
+)
+def test_sums_and_other_units_are_read(basis: Page, text: str, shown: str) -> None:
+    field = typed(basis, "Area of Windows", text)
+    quiet(basis)
+    assert field.input_value().replace("\u2009", " ") == shown
+
+
+def test_an_R_may_be_asked_as_the_trade_says_it(basis: Page) -> None:
+    field = basis.get_by_label("clear-wall R of walls", exact=True)
+    field.fill("R-28")
+    expect(basis.locator(".entry", has=field)).to_contain_text("is 4.93 m²·K/W")
+    field.press("Enter")
+    quiet(basis)
+    expect(field).to_have_value("4.93")
+    typed(basis, "clear-wall R of walls", "U 0.2")
+    quiet(basis)
+    expect(field).to_have_value("5.00")
+
+
+def test_units_are_a_view_and_take_no_edit(basis: Page) -> None:
+    revision = basis.locator(".job span").inner_text()
+    basis.get_by_role("button", name="IP", exact=True).click()
+    quiet(basis)
+    expect(basis.get_by_label("altitude", exact=True)).to_have_value("702")
+    assert basis.locator(".job span").inner_text() == revision
+    basis.get_by_role("button", name="Use North American films").click()
+    quiet(basis)
+    expect(basis.get_by_role("button", name="Use North American films")).to_have_count(0)
+    basis.reload()
+    quiet(basis)
+    expect(basis.get_by_label("altitude", exact=True)).to_have_value("702")  # kept for the person

@@ -1,0 +1,13 @@
+// What the server refused last, for the field that had it written: it says so where it stands, with what was typed.
+import type { Problem } from '@/api/client';
+
+class Refusals {
+  /** Until something is saved. */
+  current = $state.raw<Problem>();
+  /** The field that had something written last. */
+  sender = '';
+  /** A refusal that stands at its field, and need not stand elsewhere. */
+  shown = $state.raw<Problem>();
+}
+
+export const refusals = new Refusals();
