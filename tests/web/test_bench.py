@@ -227,7 +227,7 @@ def test_the_lines_follow_the_month(board: Board) -> None:
 def test_inch_pound_changes_every_figure_and_drawing(board: Board) -> None:
     si = board.R()
     board.page.get_by_role("group", name="Units").get_by_role("button", name="IP").click()
-    expect(board.dimension("EPS with graphite")).to_have_text('7 9/32"')
+    expect(board.dimension("EPS with graphite")).to_have_text('7 5/16"')
     board.settled()
     assert board.R() == pytest.approx(si * 5.678263, abs=0.06)
     expect(board.page.locator(".ledger")).to_contain_text("h·ft²·°F/Btu")

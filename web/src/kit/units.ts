@@ -75,9 +75,11 @@ function amount(text: string): number {
     .reduce((sum, [a = NaN, b = 1]) => sum + (b === 0 ? NaN : a / b), 0);
 }
 
-/** Feet, inches and a fraction: 2.397125 m is 7' 10 3/8". */
+/** Feet, inches and a fraction, a sixteenth at the finest: 2.397125 m is 7' 10 3/8", 0.5 mm is 0.020". */
 export function formatFeetInches(metres: number, denominator = 16): string {
-  const parts = Math.round((Math.abs(metres) / INCH) * denominator);
+  const size = Math.abs(metres) / INCH;
+  if (size > 0 && size < 0.9 / denominator) return `${metres < 0 ? '−' : ''}${size.toFixed(3)}"`; // no fraction says it
+  const parts = Math.round(size * denominator);
   const feet = Math.floor(parts / (12 * denominator));
   const rest = parts - feet * 12 * denominator;
   const inches = Math.floor(rest / denominator);
@@ -139,7 +141,7 @@ export class Units {
 
   /** A length on a drawing: mm with at most one decimal, or feet and inches. */
   length(metres: number): string {
-    if (this.system === 'IP') return formatFeetInches(metres, 32);
+    if (this.system === 'IP') return formatFeetInches(metres);
     return group(metres * 1000, 1).replace(/\.0$/, '');
   }
 

@@ -53,7 +53,7 @@ def parse_length(text: str, system: UnitSystem = "SI") -> float:
 
 
 def format_feet_inches(metres: float, *, denominator: int = 16) -> str:
-    """A length as feet, inches and a fraction, rounded to 1/denominator inch: 2.3971 m → 7' 10 3/8".
+    """A length as feet, inches and a fraction, rounded to 1/denominator inch: 2.3971 m → 7' 10 3/8"; 0.5 mm is 0.020".
 
     Raises
     ------
@@ -62,6 +62,8 @@ def format_feet_inches(metres: float, *, denominator: int = 16) -> str:
     """
     if denominator not in (2, 4, 8, 16, 32, 64):
         raise ValueError(f"denominator is {denominator}")
+    if 0 < abs(metres) < 0.9 * float(_INCH) / denominator:  # sheets and membranes: no fraction says them
+        return f"{'−' if metres < 0 else ''}{abs(metres) / float(_INCH):.3f}\""
     parts = round(Fraction(abs(metres)) / _INCH * denominator)
     feet, rest = divmod(parts, 12 * denominator)
     inches, numerator = divmod(rest, denominator)
