@@ -7,8 +7,9 @@ from fastapi import APIRouter
 from nimble_shell.api import schemas as s
 from nimble_shell.api import views
 from nimble_shell.api.ground import REFUSALS, BackupName, Backups, Id
+from nimble_shell.api.strict_body import StrictRoute
 
-router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 
 @router.get("/backups")

@@ -10,6 +10,7 @@ from nimble_shell.api import schemas as s
 from nimble_shell.api import study_schemas as t
 from nimble_shell.api import study_views, views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Wholes
+from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.weather import read_weather
 from nimble_shell.services import bench as benches
@@ -20,7 +21,7 @@ from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.reading import read_apart
 from nimble_shell.services.studies import PlacedDraft
 
-router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/ledger")

@@ -7,6 +7,7 @@ from typing import Any
 from fastapi import APIRouter
 
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts
+from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.shell.decisions import OpenDecision, WayOut
 from nimble_shell.formats.document import Model
@@ -14,7 +15,7 @@ from nimble_shell.formats.project import AssemblyDoc, JointDoc
 from nimble_shell.formats.reader import Prose
 from nimble_shell.services.decisions import register
 
-router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 
 class ProposedThing(Model):

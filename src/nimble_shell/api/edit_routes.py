@@ -11,6 +11,7 @@ from pydantic import ValidationError
 from nimble_shell.api import schemas as s
 from nimble_shell.api import views
 from nimble_shell.api.ground import REFUSALS, Id, Projects, note_of
+from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.formats.materials_csv import read_materials
 from nimble_shell.formats.things import KINDS, Key
@@ -18,7 +19,7 @@ from nimble_shell.services.projects import Edit, ProjectService
 from nimble_shell.services.reading import read_apart
 from nimble_shell.store import Stored
 
-router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 #: Revision that the window holds; without it the answer tells of this change alone.
 Since = Annotated[int | None, Query(ge=0)]

@@ -11,9 +11,10 @@ from fastapi import APIRouter, Query
 from sse_starlette.sse import EventSourceResponse
 
 from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects
+from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.services.watching import Watching
 
-router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 
 @router.get("/projects/{project_id}/events")

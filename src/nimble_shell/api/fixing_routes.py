@@ -12,6 +12,7 @@ from starlette.concurrency import run_in_threadpool
 from nimble_shell.api import fixing_schemas as f
 from nimble_shell.api import fixing_views as views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, attachment
+from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.waiting import Wait, Waiting
 from nimble_shell.core.errors import DomainError, NotConverged, reason_of
 from nimble_shell.core.fixings.kinds import CAUTION, KINDS, started
@@ -21,7 +22,7 @@ from nimble_shell.services import fixings, sheets
 from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.store import NotFound
 
-router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 
 @router.get("/fixing-kinds")

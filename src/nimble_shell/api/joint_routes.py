@@ -13,6 +13,7 @@ from starlette.concurrency import run_in_threadpool
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api import joint_views as views
 from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, Ticket, Verdicts, attachment
+from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.waiting import Wait, Waiting
 from nimble_shell.core.basis.schools import Dimensions
 from nimble_shell.core.errors import DomainError, NotConverged, reason_of
@@ -24,7 +25,7 @@ from nimble_shell.services.bench import to_outside
 from nimble_shell.services.joints import building_in
 from nimble_shell.services.verdicts import leak_question
 
-router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 
 @router.get("/joint-families")

@@ -30,6 +30,7 @@ from nimble_shell.api import (
     routes,
     standard_routes,
 )
+from nimble_shell.api.description import describe
 from nimble_shell.api.guard import Guard
 from nimble_shell.services.answers import Answers
 from nimble_shell.services.backups import BackupService
@@ -85,6 +86,7 @@ def create_app(database: Database, web: Path | None = None, queue: SolverQueue |
     problems.install(app)
     for part in PARTS:
         app.include_router(part.router)
+    describe(app)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=problems.LARGEST_BODY)
     app.add_middleware(GZipMiddleware, minimum_size=1024)
     app.add_middleware(Guard)

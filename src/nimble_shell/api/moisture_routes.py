@@ -13,6 +13,7 @@ from starlette.concurrency import run_in_threadpool
 from nimble_shell.api import moisture_schemas as m
 from nimble_shell.api import moisture_views as views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts, attachment
+from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.api.waiting import Wait
 from nimble_shell.core.errors import DomainError, NotConverged, reason_of
@@ -24,7 +25,7 @@ from nimble_shell.services.fixings import carried
 from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.store import NotFound
 
-router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 
 def _book(request: Request) -> hours.HoursResults:

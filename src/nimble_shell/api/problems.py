@@ -10,6 +10,7 @@ from fastapi.responses import JSONResponse
 from pydantic import ValidationError
 from starlette.exceptions import HTTPException
 
+from nimble_shell.api.strict_body import NotReadable
 from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.progress import Stopped
 from nimble_shell.formats import problems
@@ -94,6 +95,10 @@ def install(app: FastAPI) -> None:
     def _http(_: Request, error: HTTPException) -> JSONResponse:
         if error.status_code == 413:
             return respond(too_large())
+        if isinstance(error, NotReadable):
+            detail = f"the body is not readable as JSON: {error.detail}"
+            item = ProblemError(pointer="#", code="not_json", detail=detail, hint="check the place named")
+            return respond(Problem(title="The input cannot be read", status=422, errors=[item]))
         return respond(Problem(title=str(error.detail), status=error.status_code))
 
     @app.exception_handler(Exception)

@@ -11,11 +11,12 @@ from fastapi.responses import Response
 from nimble_shell.api import schemas as s
 from nimble_shell.api import views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, attachment
+from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.formats.materials_csv import write_materials
 from nimble_shell.formats.project import json_schema
 from nimble_shell.services import sheets
 
-router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 
 @router.get("/shipped")

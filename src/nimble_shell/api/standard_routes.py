@@ -13,9 +13,10 @@ from nimble_shell.api import study_schemas as t
 from nimble_shell.api import study_views, views
 from nimble_shell.api.edit_routes import Since, answered
 from nimble_shell.api.ground import REFUSALS, Id, JointStandards, Projects, Standards, TargetSets, attachment, note_of
+from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.formats.standards import read_standards, write_standards
 
-router = APIRouter(prefix="/api/v1", responses=REFUSALS)
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 
 @router.get("/target-sets")

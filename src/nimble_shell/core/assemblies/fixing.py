@@ -10,7 +10,7 @@ from nimble_shell.core.errors import Collector
 from nimble_shell.core.quantities.limits import within
 from nimble_shell.core.quantities.sentence import sentence
 
-_CLOSEST, _THINNEST = 0.01, 1e-4  #: two fixings stand apart, and a shank is thick [m]
+_CLOSEST, _THINNEST = 0.001, 1e-4  #: two fixings stand apart, and a shank is thick [m]
 THICKEST = 3.0  #: of a layer, and of anything in it [m]
 MESH = 0.000141  #: steel of a mesh of 3 mm wires every 50 mm, per width [m²/m]
 FixingKind = Literal["screw", "dowel", "tie", "wire", "web", "bracket"]

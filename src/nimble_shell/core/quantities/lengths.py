@@ -63,7 +63,7 @@ def format_feet_inches(metres: float, *, denominator: int = 16) -> str:
     if denominator not in (2, 4, 8, 16, 32, 64):
         raise ValueError(f"denominator is {denominator}")
     if 0 < abs(metres) < 0.9 * float(_INCH) / denominator:  # sheets and membranes: no fraction says them
-        return f"{'−' if metres < 0 else ''}{abs(metres) / float(_INCH):.3f}\""
+        return f'{"−" if metres < 0 else ""}{abs(metres) / float(_INCH):.3f}"'
     parts = round(Fraction(abs(metres)) / _INCH * denominator)
     feet, rest = divmod(parts, 12 * denominator)
     inches, numerator = divmod(rest, denominator)

@@ -1,0 +1,41 @@
+"""The OpenAPI description says what is really answered: problem details of every refusal, and files as files."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from fastapi import FastAPI
+
+_PROBLEM = {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
+#: What any request can be told, whatever it asks.
+_ALWAYS = {"400": "not readable", "403": "not for who asks", "404": "not there", "405": "not this way",
+           "413": "too large", "421": "not this address", "422": "refused, with the place and the way out",
+           "503": "the database does not answer"}  # fmt: skip
+_FILES = {".pdf": "application/pdf", ".csv": "text/csv; charset=utf-8"}
+
+
+def describe(app: FastAPI) -> None:
+    """Have the description of an application say so."""
+    plain = app.openapi
+
+    def openapi() -> dict[str, Any]:
+        if app.openapi_schema is None:
+            schema = plain()
+            for path, operations in schema["paths"].items():
+                for operation in operations.values():
+                    _complete(path, operation["responses"])
+            app.openapi_schema = schema
+        return app.openapi_schema
+
+    app.openapi = openapi  # type: ignore[method-assign]  # as FastAPI says it is done
+
+
+def _complete(path: str, responses: dict[str, Any]) -> None:
+    for code, text in _ALWAYS.items():
+        responses.setdefault(code, {"description": text})
+    for code, response in responses.items():
+        if code >= "400":
+            response["content"] = _PROBLEM
+    media = next((media for ending, media in _FILES.items() if path.endswith(ending)), None)
+    if media is not None and "200" in responses:
+        responses["200"]["content"] = {media: {"schema": {"type": "string", "format": "binary"}}}
