@@ -80,6 +80,7 @@ HEAD = "key,name,family,lambda,rho,c,emissivity,cost"
         (["a,A,foam,0.03,20,1450,7,1"], {"emissivity_out_of_range"}),
         (["a,A,jelly,0.03,20,1450,0.9,1"], {"unknown_family"}),
         (["a,A,foam,0.03,20"], {"wrong_column_count"}),
+        ([f"a,{'A' * 2001},foam,0.03,20,1450,0.9,1"], {"too_long"}),
     ],
 )
 def test_every_wrong_line_is_named(lines: list[str], codes: set[str]) -> None:

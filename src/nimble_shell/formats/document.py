@@ -26,7 +26,8 @@ else:
 
 Identifier = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 Pair = Annotated[list[float], pydantic.Field(min_length=2, max_length=2)]
-Text = Annotated[str, StringConstraints(max_length=2000)]
+LONGEST = 2000  #: text [letters]
+Text = Annotated[str, StringConstraints(max_length=LONGEST)]
 
 
 class _OfDataclass(_OfModel):

@@ -12,6 +12,7 @@ from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.materials import CATALOGUE, Material
 from nimble_shell.core.materials.material import Hatching, MouldClass, SealingSurface, Wood
 from nimble_shell.formats.csv_text import Table, read_table, write_table
+from nimble_shell.formats.document import LONGEST
 
 _TEXTS = ("name", "source", "rates")
 _NUMBERS = ("lambda", "lambda_fresh", "rho", "c", "mu", "mu_dry", "sd", "sd_moist", "emissivity", "w80", "w_f", "A_w",
@@ -130,6 +131,9 @@ def _values(cells: Mapping[str, str], table: Table, check: Collector) -> dict[st
     check.check(not like or like in CATALOGUE, ("like",), "unknown_material", f"there is no shipped material “{like}”",
                 "name one of the catalogue by its key, or leave it empty")  # fmt: skip
     found: dict[str, Any] = {column: cells[column] for column in _TEXTS if cells.get(column)}
+    for column in (*_TEXTS, "family"):
+        check.check(len(cells.get(column, "")) <= LONGEST, (column,), "too_long",
+                    f"{column} has {len(cells.get(column, '')):,} letters", f"up to {LONGEST:,}")  # fmt: skip
     for column in _NUMBERS:
         text = cells.get(column, "")
         value = table.number(text) if text else None

@@ -40,6 +40,7 @@ _WORDS = {
     "float_type": ("not_a_number", "is not a number", "enter a number"),
     "float_parsing": ("not_a_number", "is not a number", "enter a number"),
     "int_type": ("not_a_whole_number", "is not a whole number", "enter a whole number"),
+    "string_too_long": ("too_long", "is too long", "shorten it"),
     "string_type": ("not_a_text", "is not a text", "write a text in quotes"),
     "list_type": ("not_a_list", "is not a list", "write a list in square brackets"),
     "json_invalid": ("not_json", "is not readable as JSON", "check the file near the place named"),

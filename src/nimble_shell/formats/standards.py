@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any, Literal
 
-from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.shell.standard import JointStandard, Standard
 from nimble_shell.formats.document import Document, Identifier
 
@@ -21,6 +22,15 @@ class JointStandardDoc(Document, core=JointStandard):
     """One version of a practice standard of a joint."""
 
     id: Identifier
+
+
+class StandardsFile(Document):
+    """Standards of build-ups and of joints as one JSON file."""
+
+    format: Literal["nimble-shell-standards"]
+    version: Literal[1]
+    standards: list[StandardDoc]
+    joints: list[JointStandardDoc] = []
 
 
 def write_standards(standards: list[Standard], joints: list[JointStandard]) -> dict[str, Any]:
@@ -47,18 +57,16 @@ def read_standards(content: Any) -> tuple[list[Standard], list[JointStandard]]:
         message = "this is not a file of Nimble Shell standards, version 1"
         hint = f'such a file begins with "format": "{FORMAT}", "version": 1'
         raise DomainError(Issue(path=("format",), code="not_a_standards_file", message=message, hint=hint))
-    return _listed(content, "standards", StandardDoc), _listed({"joints": [], **content}, "joints", JointStandardDoc)
+    file = StandardsFile.model_validate(content)
+    return _listed("standards", file.standards), _listed("joints", file.joints)
 
 
-def _listed(content: dict[str, Any], key: str, document: type[Document]) -> list[Any]:
-    listed = content.get(key)
-    if not isinstance(listed, list):
-        raise DomainError(Issue(path=(key,), code="not_a_list", message=f"“{key}” is not a list",
-                                hint="write a list in square brackets"))  # fmt: skip
-    found = []
-    for index, one in enumerate(listed):
+def _listed(key: str, documents: Sequence[Document]) -> list[Any]:
+    check, found = Collector(), []
+    for index, one in enumerate(documents):
         try:
-            found.append(document.model_validate(one).to_core())
+            found.append(one.to_core())
         except DomainError as error:
-            raise error.under(key, index) from error
+            check.add(error.under(key, index).issues)
+    check.refuse()
     return found
