@@ -220,3 +220,14 @@ def test_the_difference_of_two_variants_is_where_they_differ(solving: TestClient
     assert max(-same["low"], same["high"]) < 1e-3
     problem = ask(solving, campus, "joint-difference", {"joint": SEAM}, 422)
     assert problem["errors"][0]["code"] == "nothing_to_compare"
+
+
+def test_the_walk_says_every_stop_and_the_register_reads_the_same_breaks(client: TestClient, campus: str) -> None:
+    building = f"/api/v1/projects/{campus}/buildings/main-laboratory"
+    walk = client.get(f"{building}/walk").json()
+    assert walk["breaks"] == sum(state == "broken" for stop in walk["stops"] for state in stop["lines"].values())
+    ridge = next(stop for stop in walk["stops"] if stop["kind"] == "joint" and stop["left_out"])
+    open_ = client.get(f"{building}/decisions").json()["decisions"]
+    (same,) = [one for one in open_ if one["key"] == f"broken-{ridge['station']}-{ridge['id']}"]
+    assert len(same["ways"]) == len(ridge["left_out"])
+    assert all(way["thing"]["kind"] == "joint" and way["thing"]["id"] == ridge["id"] for way in same["ways"])

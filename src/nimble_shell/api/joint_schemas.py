@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from nimble_shell.api.schemas import ParameterOut, ShortText
+from nimble_shell.api.schemas import ParameterOut, ShortText, WorkingOut
 from nimble_shell.core.joints.drawing import Dim, Mark, Reference
 from nimble_shell.core.joints.families.family import Owned, Variant
 from nimble_shell.core.joints.sealing.seals import SealingFinding
@@ -115,6 +115,7 @@ class SolvedOut(Model):
     lines: list[list[list[float]]]
     segments: list[FlowOut]
     references: list[ReferenceOut]
+    working: dict[str, WorkingOut]  #: of "psi", "heat" and "f_rsi", in the dimension system of the Basis
     unknowns: int
     accuracy: Accuracy
 
@@ -170,6 +171,7 @@ class WarmerOut(Model):
 
 class StopOut(Model, core=Stop):
     lines: dict[str, Literal["continuous", "broken", "undecided"]]
+    left_out: list[list[str]]
 
 
 class WalkOut(Model):

@@ -9,7 +9,7 @@ from typing import Any, cast
 import numpy as np
 
 from nimble_shell.api import joint_schemas as j
-from nimble_shell.api.views import parameter_out
+from nimble_shell.api.views import parameter_out, working
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import Condition, critical_temperature
 from nimble_shell.core.basis.stations import misses
@@ -22,6 +22,7 @@ from nimble_shell.core.joints.sealing.seals import SEALANTS, TAPES, Sealing
 from nimble_shell.core.joints.sealing.walk import Walk
 from nimble_shell.core.joints.shown import lying, lying_answer
 from nimble_shell.core.joints.solved import Accuracy, SolvedJoint
+from nimble_shell.core.joints.working import joint_working
 from nimble_shell.core.parameters import Value
 from nimble_shell.services.bench import to_outside
 from nimble_shell.services.joints import Drawn, values_of
@@ -117,6 +118,7 @@ def answered(drawing: Drawing, found: SolvedJoint, moment: Condition, accuracy: 
             j.ReferenceOut(name=one.name, U=one.U, lengths=list(one.lengths), envs=list(one.envs))
             for one in drawing.references
         ],
+        working={key: working(one) for key, one in joint_working(drawing, found, basis.schools.dimensions).items()},
         unknowns=answer.unknowns,
         accuracy=accuracy,
     )
@@ -149,6 +151,7 @@ def walk(found: Walk) -> j.WalkOut:
                 name=stop.name,
                 lines=dict(stop.lines),
                 why=list(stop.why),
+                left_out=[list(seal) for seal in stop.left_out],
             )
             for stop in found.stops
         ],

@@ -4595,6 +4595,10 @@ export interface components {
             trace: number[][];
             /** Unknowns */
             unknowns: number;
+            /** Working */
+            working: {
+                [key: string]: components["schemas"]["WorkingOut"];
+            };
         };
         /** StandardOut */
         StandardOut: {
@@ -4704,7 +4708,7 @@ export interface components {
              */
             kind: "build-up" | "joint" | "not drawn";
             /** Left Out */
-            left_out: number[][];
+            left_out: string[][];
             /** Lines */
             lines: {
                 [key: string]: "continuous" | "broken" | "undecided";

@@ -180,8 +180,8 @@
                 {:else}
                   U {units.show(row.shown.U ?? 0, 'transmittance')}
                 {/if}
-                {#if step === 3}<LineMarks stops={stopsAt(row.letter)} />{/if}
                 {#if decision}<i><span class="visually-hidden">needs a decision</span></i>{/if}
+                {#if step === 3}<LineMarks stops={stopsAt(row.letter)} />{/if}
               </span>
             </a>
           {:else}

@@ -8,3 +8,11 @@ export const [unitsInUse, setUnitsInUse] = createContext<() => Units | undefined
 export function counted(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`;
 }
+
+/** How far a figure can be relied on, in words, by its error in the unit that is shown. */
+export function certainty(error: number): string {
+  const good = Math.floor(-Math.log10(2 * Math.max(error, 1e-9)));
+  return good >= 1
+    ? `good to ${counted(Math.min(good, 4), 'decimal')}`
+    : 'its first decimal is not certain yet';
+}

@@ -46,6 +46,14 @@ class Working {
     }
   }
 
+  /** A figure whose working came along with it. */
+  lay(opened: Opened, steps: WorkingStep[]): void {
+    this.#turn += 1;
+    this.opened = opened;
+    this.problem = undefined;
+    this.steps = steps;
+  }
+
   close(): void {
     this.#turn += 1;
     this.opened = undefined;

@@ -5,6 +5,10 @@
   import { joints } from './joints.svelte';
   import type { Solving } from '@/api/solving.svelte';
   import Button from '@/kit/Button.svelte';
+  import { router } from '@/project/router.svelte';
+  import { working } from '@/project/working.svelte';
+  import { certainty } from '@/kit/reading';
+  import Figure from '@/kit/Figure.svelte';
   import Choice from '@/kit/Choice.svelte';
   import Notice from '@/kit/Notice.svelte';
   import SolvingBar from '@/kit/SolvingBar.svelte';
@@ -61,6 +65,13 @@
   const solved = $derived(answer?.solved ?? undefined);
   const psi = $derived(solved?.psi_out[dimensions]);
   const dimension = $derived(family.point ? 'coupling' : 'linear');
+  function open(figure: string, name: string, dimension: string): void {
+    const { project, building, condition } = router.place;
+    working.lay(
+      { figure, title: `${name}, ${joint.name}, side ${letter}`, dimension, project, building, condition },
+      solved?.working[figure]?.steps ?? [],
+    );
+  }
   const inside = $derived(solved?.heat_flow['inside'] ?? 0);
 </script>
 
@@ -108,46 +119,46 @@
       <dl class="figures" data-stale={stale}>
         <div>
           <dt>{family.point ? 'χ' : 'ψ'}</dt>
-          <dd>
-            <b data-testid="psi-{letter}">{units.show(psi, dimension, 4)}</b>
-            <small>{units.symbol(dimension)}</small>
+          <dd data-testid="psi-{letter}">
+            <Figure
+              value={units.show(psi, dimension, 4)}
+              unit={units.symbol(dimension)}
+              label={family.point ? `χ of side ${letter}` : `ψ of side ${letter}`}
+              onwork={() => open('psi', family.point ? 'χ' : 'ψ', dimension)}
+            />
           </dd>
           <dd class="under">
-            ±{units.show(Math.max(solved.error, 1e-5), dimension, 5)}
-            {#if solved.certain && !family.point}
-              {@const L2D = solved.coupling['inside|outside'] ?? 0}
-              <span
-                title="between a conforming field and one in equilibrium on the last mesh: not an estimate"
-                >certainly {units.show(psi + (solved.certain[0] ?? L2D) - L2D, 'linear', 4)} to {units.show(
-                  psi + (solved.certain[1] ?? L2D) - L2D,
-                  'linear',
-                  4,
-                )}</span
-              >
-            {:else}estimated{/if}
+            {certainty(solved.error * units.unit(dimension).per_si)}
           </dd>
         </div>
         <div>
           <dt>f<sub>Rsi</sub></dt>
           <dd class:decision={solved.falls_short}>
-            <b>{solved.f_rsi === null ? '–' : units.show(solved.f_rsi, 'ratio', 3)}</b>
+            {#if solved.f_rsi === null}–{:else}<Figure
+                value={units.show(solved.f_rsi, 'ratio', 3)}
+                label="fRsi of side {letter}"
+                tone={solved.falls_short ? 'decision' : 'ink'}
+                onwork={() => open('f_rsi', 'f Rsi', 'ratio')}
+              />{/if}
             {#if asked}<small>asked {units.show(asked, 'ratio', 2)}</small>{/if}
           </dd>
           <dd class="under">
-            coldest {units.full(solved.coldest, 'temperature')}{#if solved.f_error !== null}, f ±{units.show(
+            coldest {units.full(solved.coldest, 'temperature')}{#if solved.f_error !== null}, {certainty(
                 solved.f_error,
-                'ratio',
-                3,
               )}{/if}
           </dd>
         </div>
         <div>
           <dt>from the room</dt>
           <dd>
-            <b>{units.show(inside, family.point ? 'heat_flow' : 'line_flow')}</b>
-            <small>{units.symbol(family.point ? 'heat_flow' : 'line_flow')}, whole section</small>
+            <Figure
+              value={units.show(inside, family.point ? 'heat_flow' : 'line_flow')}
+              unit={units.symbol(family.point ? 'heat_flow' : 'line_flow')}
+              label="Heat from the room, side {letter}"
+              onwork={() => open('heat', 'Heat from the room', family.point ? 'heat_flow' : 'line_flow')}
+            />
           </dd>
-          <dd class="under">balance {solved.balance.toExponential(0).replace('-', '−')}</dd>
+          <dd class="under">whole section</dd>
         </div>
       </dl>
     {/if}
@@ -194,19 +205,6 @@
     margin-top: 8px;
   }
   dd small {
-    display: block;
-  }
-  dd b {
-    font: 600 19px var(--mono);
-    letter-spacing: -0.03em;
-  }
-  .yours dd b {
-    color: var(--verdigris);
-  }
-  dd.decision b {
-    color: var(--oxide);
-  }
-  .under span {
     display: block;
   }
   small,
