@@ -13,6 +13,9 @@ const GREEK: Record<string, string> = {
   omega: 'ω',
   eta: 'η',
   pi: 'π',
+  psi: 'ψ',
+  chi: 'χ',
+  Phi: 'Φ',
   Deltap: 'Δp',
 };
 
