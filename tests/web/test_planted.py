@@ -12,6 +12,10 @@ from tools.window import Server, quiet
 
 def test_no_view_takes_a_text_for_markup(page: Page, server: Server) -> None:
     file, _ = planted(server.call("GET", "/projects/heron-flats/file"))
+    for building in file["project"]["buildings"]:  # little to be solved: what is shown counts
+        building["joints"] = building["joints"][:1]
+    for assembly in file["project"]["assemblies"]:
+        assembly["fixings"] = []
     project = server.call("POST", "/projects/import", file)["project"]["id"]
     page.add_init_script("window.planted = () => { window.ran = true }")
     for view in VIEWS[::2]:

@@ -115,6 +115,12 @@ def test_mould_on_pine_takes_the_time_it_takes() -> None:
     assert index[int(7 * 24 * weeks) - 1] == pytest.approx(1.0, rel=0.03)
     assert (np.diff(index) > 0).all()
     slower = mould_index(*still, ["medium resistant"])[:, 0]
+    sawn, moderate, dried = (
+        mould_index(*still, ["sensitive"], surface=one)[:, 0] for one in ("sawn", "moderate", "kiln dried")
+    )
+    grown = (sawn > 0) & (dried < 0.5)  # far from its end, growth is in the ratio of the rates
+    assert dried[grown] / sawn[grown] == pytest.approx(np.exp(0.33), rel=0.02)
+    assert np.all((moderate >= sawn) & (dried >= moderate))
     assert slower[-1] < 0.2 * index[-1]
 
 

@@ -1654,6 +1654,7 @@ export interface components {
              *       "beside_tight": 0.5,
              *       "board": 0.03,
              *       "mould": 1,
+             *       "mould_surface": "sawn",
              *       "plane": 1,
              *       "timber": 0.05,
              *       "wood": 0.2,
@@ -2041,6 +2042,12 @@ export interface components {
              * @default 1
              */
             mould: number;
+            /**
+             * Mould Surface
+             * @default sawn
+             * @enum {string}
+             */
+            mould_surface: "sawn" | "moderate" | "kiln dried";
             /**
              * Plane
              * @default 1

@@ -8,6 +8,7 @@ class Refusals {
   sender = '';
   /** A refusal that stands at its field, and need not stand elsewhere. */
   shown = $state.raw<Problem>();
+  readonly atField = $derived(this.current !== undefined && this.shown === this.current);
 }
 
 export const refusals = new Refusals();

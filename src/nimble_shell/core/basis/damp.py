@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.quantities.sentence import sentence
+
+#: Surfaces that mould grows on, by the surface quality SQ of the growth equation: 0, 0.5 and 1.
+MouldSurface = Literal["sawn", "moderate", "kiln dried"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -18,6 +22,7 @@ class DampLimits:
     board: float = 0.03  #: gained by boards of wood, of their mass
     wood: float = 0.20  #: water content of wood, of its dry mass, as a mean of a day
     mould: float = 1.0  #: mould index at a place inside, 0…6
+    mould_surface: MouldSurface = "sawn"  #: how the surfaces are finished on which mould is followed
     years: float = 50.0  #: over which what is left at a plane each year may not come to its limit
 
     def __post_init__(self) -> None:

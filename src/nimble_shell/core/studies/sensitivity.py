@@ -134,7 +134,7 @@ def _inputs(
         "lambda": ("λ of the core ± 10 %", conductivity),
         "core_cost": ("price of the core ± 20 %", lambda case, sign: replace(case, cost_factor=1 + sign * 0.2)),
         "energy": ("price of energy ± 30 %", economy(heat_price=0.3, cool_price=0.3)),
-        "yield": ("yield of the plant ± 20 %", economy(heat_yield=0.2, cool_yield=0.2)),
+        "yield": ("efficiency of heating and cooling ± 20 %", economy(heat_yield=0.2, cool_yield=0.2)),
         "life": ("life ± 20 %", economy(life=0.2)),
         "discount": ("discount ± 1 point", discount),
         "outdoors": (sentence("outdoors ± {step} all year", step=(1.0, "difference")), outdoors),

@@ -76,7 +76,7 @@
   <a href="/api/v1/projects/{session.open?.project.id}/file" download>Export project, JSON</a>
   <Button onclick={onfile}>Import a project</Button>
 </SheetHead>
-{#if refused && refused !== refusals.shown}
+{#if refused && !refusals.atField}
   <p class="refused" role="alert">
     {#each refused.items as item (item.pointer + item.code)}{item.detail}; {item.hint}.
     {/each}The old value stands.

@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Basis } from '@/api/client';
   import { session } from '@/project/session.svelte';
+  import Choice from '@/kit/Choice.svelte';
   import Entry from '@/kit/Entry.svelte';
 
   interface Props {
@@ -15,19 +16,24 @@
     { field: 'wood', text: 'water in wood, by mass', dimension: 'share' },
     { field: 'mould', text: 'mould index', dimension: 'ratio', decimals: 1 },
     { field: 'plane', text: 'condensed at a plane', dimension: 'condensate' },
-    { field: 'beside_tight', text: 'beside what takes up none', dimension: 'condensate' },
-    { field: 'timber', text: 'gained by solid wood', dimension: 'share' },
-    { field: 'board', text: 'gained by boards of wood', dimension: 'share' },
-    { field: 'years', text: 'years a slow gathering counts', dimension: 'ratio', decimals: 0 },
+    { field: 'beside_tight', text: 'condensed beside a layer that absorbs none', dimension: 'condensate' },
+    { field: 'timber', text: 'water gained by solid wood, by mass', dimension: 'share' },
+    { field: 'board', text: 'water gained by wood boards, by mass', dimension: 'share' },
+    { field: 'years', text: 'years over which slow gathering is added up', dimension: 'ratio', decimals: 0 },
   ];
   const AIR: Row[] = [
     { field: 'ridge', text: 'ridge above the neutral level', dimension: 'height', decimals: 1 },
-    { field: 'footing', text: 'footing above it', dimension: 'height', decimals: 1 },
+    { field: 'footing', text: 'footing above the neutral level', dimension: 'height', decimals: 1 },
     { field: 'wind', text: 'wind, outwards on the lee', dimension: 'pressure', decimals: 1 },
     { field: 'fan', text: 'fan, room over outside', dimension: 'pressure', decimals: 1 },
-    { field: 'exponent', text: 'exponent of the flow', dimension: 'ratio', decimals: 2 },
-    { field: 'reaching', text: 'of the air, what reaches the skin', dimension: 'share', decimals: 0 },
-    { field: 'strip', text: 'strip of skin that takes it up', dimension: 'length' },
+    { field: 'exponent', text: 'flow exponent n', dimension: 'ratio', decimals: 2 },
+    {
+      field: 'reaching',
+      text: 'share of leaking air that cools at the outer skin',
+      dimension: 'share',
+      decimals: 0,
+    },
+    { field: 'strip', text: 'width of outer skin that takes its water up', dimension: 'length' },
   ];
   const NAMES = ['open', 'one line of seal', 'two lines', 'three lines'];
   const leakages = $derived(basis.air?.leakages ?? []);
@@ -55,7 +61,7 @@
         label={row.text}
         dimension={row.dimension}
         decimals={row.decimals}
-        value={(basis[part] as Record<string, number>)[row.field]}
+        value={(basis[part] as Record<string, unknown>)[row.field] as number}
         refused={refused(`/${row.field}`)}
         onsave={(value) => save(part, row.field, value, `Moisture: ${row.text}`)}
       />
@@ -67,6 +73,23 @@
   <section>
     <h2>Water accepted <span>starting values of the trade</span></h2>
     {@render rows('damp', WATER)}
+    <div class="rows">
+      <Choice
+        label="surface that mould grows on"
+        value={basis.damp?.mould_surface ?? 'sawn'}
+        options={[
+          { value: 'sawn', text: 'sawn, SQ 0' },
+          { value: 'moderate', text: 'moderate, SQ 0.5' },
+          { value: 'kiln dried', text: 'kiln dried, SQ 1' },
+        ]}
+        onsave={(mould_surface) =>
+          void session.saveBasis(
+            { ...basis, damp: { ...basis.damp, mould_surface } } as Basis,
+            name,
+            `Mould on ${mould_surface} surfaces`,
+          )}
+      />
+    </div>
   </section>
   <section>
     <h2>Air through joints <span>starting values, by month</span></h2>

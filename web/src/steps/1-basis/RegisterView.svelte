@@ -40,10 +40,10 @@
     save({ [part]: { ...basis[part], ...change } } as Partial<Basis>, text);
   const ECONOMY = [
     ['heat_price', 'heat, price', 'energy_price', undefined],
-    ['heat_yield', 'heat, yield', 'ratio', 2],
+    ['heat_yield', 'heat, seasonal efficiency', 'ratio', 2],
     ['heat_carbon', 'heat, carbon', 'energy_carbon', undefined],
     ['cool_price', 'cooling, price', 'energy_price', undefined],
-    ['cool_yield', 'cooling, yield', 'ratio', 2],
+    ['cool_yield', 'cooling, seasonal efficiency', 'ratio', 2],
     ['cool_carbon', 'cooling, carbon', 'energy_carbon', undefined],
     ['life', 'life looked at, years', 'ratio', 0],
   ] as const;

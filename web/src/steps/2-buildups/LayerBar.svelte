@@ -6,6 +6,7 @@
   import Button from '@/kit/Button.svelte';
   import Choice from '@/kit/Choice.svelte';
   import Figure from '@/kit/Figure.svelte';
+  import { refusals } from '@/kit/refusals.svelte';
   import Entry from '@/kit/Entry.svelte';
 
   interface Props {
@@ -331,7 +332,7 @@
       {/if}
       <Button onclick={remove} disabled={count <= 1}>Remove layer</Button>
     </div>
-    {#if bench.refused}
+    {#if bench.refused && !refusals.atField}
       <p class="refused" role="alert">
         {#each bench.refused.items as item (item.pointer + item.code)}{item.detail}; {item.hint}.
         {/each}The old value stands.

@@ -113,7 +113,7 @@
         onsave={(fitted) => set({ fitted: fitted as 'shop' }, `${name} fitted: ${fitted}`)}
       />
       <Entry
-        label="passes"
+        label="working passes"
         dimension="ratio"
         decimals={0}
         value={layer.passes ?? 1}
@@ -122,7 +122,7 @@
       />
       {#if layer.material}
         <Entry
-          label="ribs"
+          label="depth of ribs"
           dimension="length"
           value={layer.rib ?? 0}
           width="tiny"

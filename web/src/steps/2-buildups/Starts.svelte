@@ -9,6 +9,7 @@
   import { PLACES } from '@/project/stations';
   import Button from '@/kit/Button.svelte';
   import Choice from '@/kit/Choice.svelte';
+  import { refusals } from '@/kit/refusals.svelte';
   import Entry from '@/kit/Entry.svelte';
   import Notice from '@/kit/Notice.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
@@ -142,7 +143,7 @@
               />
             {/if}
           {/each}
-          {#if refused}<p class="refused" role="alert">{refused}</p>{/if}
+          {#if refused && !refusals.atField}<p class="refused" role="alert">{refused}</p>{/if}
           <Button strong onclick={() => void start(system, values)}>Start with these</Button>
         </div>
       {/if}

@@ -155,7 +155,7 @@
     <tbody>
       {#each rows as row (`${row.core}/${row.at}`)}
         <tr class:present={row.present} class:passes={!row.stops.length}>
-          <th scope="row">{name(row.core)}{row.knee ? ' · knee' : ''}</th>
+          <th scope="row">{name(row.core)}{row.knee ? ' · more foam buys less' : ''}</th>
           <td class="n">{units.length(row.d)}</td>
           {#each columns as [key, title] (key)}
             <td class="n"

@@ -183,6 +183,7 @@
   {run.notes.length
     ? `${run.notes.join('; ')}.`
     : 'Every material has its own sorption data: usual values of its kind, not of a product.'}
-  Weather is an invented year with the months of the Basis; the mould index is that of untreated surfaces. A fire,
-  a flood or a wrong detail is not in it: a licensed reviewer judges damage and health.
+  Weather is an invented year with the months of the Basis; the mould index is that of untreated surfaces, of pine
+  (W 0), {session.open?.project.basis.damp?.mould_surface ?? 'sawn'} (Basis). A fire, a flood or a wrong detail
+  is not in it: a licensed reviewer judges damage and health.
 </p>

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from nimble_shell.core.basis.damp import MouldSurface
 from nimble_shell.core.materials.material import MouldClass
 from nimble_shell.core.moisture.hourly.mould_kernel import MOST, follow
 
@@ -34,6 +35,9 @@ CLASSES: dict[MouldClass, Class] = {
 }
 
 
+SQ: dict[MouldSurface, float] = {"sawn": 0.0, "moderate": 0.5, "kiln dried": 1.0}  #: of the growth equation
+
+
 def critical_humidity(theta: FloatArray, one: Class) -> FloatArray:
     """Relative humidity from which it grows. [%]"""
     grows = np.where(theta <= 20, -0.00267 * theta**3 + 0.160 * theta**2 - 3.13 * theta + 100.0, one.RH_min)
@@ -41,8 +45,9 @@ def critical_humidity(theta: FloatArray, one: Class) -> FloatArray:
 
 
 def mould_index(
-    theta: FloatArray, phi: FloatArray, classes: list[MouldClass], start: FloatArray | float = 0.0
-) -> FloatArray:
+    theta: FloatArray, phi: FloatArray, classes: list[MouldClass], start: FloatArray | float = 0.0,
+    surface: MouldSurface = "sawn",
+) -> FloatArray:  # fmt: skip
     """The index after every hour.
 
     Parameters
@@ -53,6 +58,8 @@ def mould_index(
         Of each place.
     start : float or ndarray, shape (places,)
         Index before the first hour.
+    surface : {"sawn", "moderate", "kiln dried"}
+        Its quality; on a dried surface it grows faster.
 
     Returns
     -------
@@ -65,7 +72,7 @@ def mould_index(
 
     References
     ----------
-    .. [1] Hukka and Viitanen (1999); Ojanen et al. (2010), eq. 1 to 8, pine, sawn (W = SQ = 0).
+    .. [1] Hukka and Viitanen (1999); Ojanen et al. (2010), eq. 1 to 8, pine (W = 0); SQ by the surface.
     """
     kinds = [CLASSES[one] for one in classes]
     RH = 100 * np.minimum(phi, 1.0)
@@ -75,7 +82,7 @@ def mould_index(
     A, B, C = (np.array([getattr(kind, name) for kind in kinds]) for name in "ABC")
     most = np.clip(A + B * over - C * over**2, 0.0, MOST)
     warm = np.maximum(theta, 0.1)
-    rate = 1 / (24 * 7 * np.exp(-0.68 * np.log(warm) - 13.9 * np.log(np.maximum(RH, 1.0)) + 66.02))
+    rate = 1 / (24 * 7 * np.exp(-0.68 * np.log(warm) - 13.9 * np.log(np.maximum(RH, 1.0)) - 0.33 * SQ[surface] + 66.02))
     k1 = np.array([kind.k1 for kind in kinds])
     decline = np.array([kind.decline for kind in kinds])
     M = np.zeros(theta.shape[1]) + start

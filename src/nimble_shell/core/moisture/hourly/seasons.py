@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.basis.damp import MouldSurface
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
@@ -112,7 +113,7 @@ def seasons(
                 of=life.years * HOURS_A_YEAR,
             ),
         )
-        one = _read(found, places, wood, M)
+        one = _read(found, places, wood, M, basis.damp.mould_surface)
         years.append(one)
         M = one.mould[-1]
         gained = np.abs(found.totals[-1] - found.totals[0])
@@ -172,10 +173,12 @@ class _Year:
     steps: int
 
 
-def _read(found: Run, places: Sequence[MouldSpot], wood: Sequence[int], start: FloatArray) -> _Year:
+def _read(
+    found: Run, places: Sequence[MouldSpot], wood: Sequence[int], start: FloatArray, surface: MouldSurface
+) -> _Year:
     layer = found.grid.layer
     of_place = [int(np.nonzero(layer == one.layer)[0][-1 if one.outer else 0]) for one in places]
-    index = mould_index(found.theta[:, of_place], found.phi[:, of_place], [one.kind for one in places], start)
+    index = mould_index(found.theta[:, of_place], found.phi[:, of_place], [one.kind for one in places], start, surface)
     shares = [_wettest(found, at) for at in wood]
     kept = np.arange(KEPT_EVERY - 1, HOURS_A_YEAR, KEPT_EVERY)
     in_it = np.abs(found.entered[:, 1]).sum()
