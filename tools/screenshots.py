@@ -30,6 +30,9 @@ def standard(page: Page) -> None:
 def register(page: Page) -> None:
     page.get_by_test_id("criteria").scroll_into_view_if_needed()
     page.locator("main.sheet").evaluate("sheet => sheet.scrollTo(0, sheet.scrollHeight)")
+    page.get_by_test_id("open-count").click()
+    page.get_by_test_id("register").locator("li").first.wait_for()
+    page.wait_for_timeout(15_000)  # until joints and verdicts have come in
 
 
 def joint(page: Page) -> None:
