@@ -111,7 +111,7 @@ class TestFigures:
                                balance=0.0, f_rsi=0.9, f_error=0.001, coldest=Extremes(min=1, at=(0, 0), max=2, at_max=(0, 0)),
                                temperatures={}, unknowns=9)  # fmt: skip
         field = SolvedJoint(**{one.name: getattr(figures, one.name) for one in fields(JointFigures)},
-                            field=cast("Any", np.zeros(200_000)), trace=np.zeros((0, 3, 3)), segments=(), lines=[])  # fmt: skip
+                            field=cast("Any", np.zeros(200_000)), trace=np.zeros((0, 3, 3)), segments=(), starts=np.zeros((0, 2)))  # fmt: skip
         return SolvedFixing(chi=0.01, error=1e-5, field=field)
 
     def test_are_read_without_the_answer(self, database: Database, solved: SolvedFixing) -> None:

@@ -202,5 +202,8 @@ class TestOwnMaterials:
 
     def test_taken_again_under_the_same_key_they_change_in_place(self, projects: ProjectService) -> None:
         own = projects.add_material_like(PROJECT_ID, "osb", NOTE).project.materials[-1]
-        after = projects.take_materials(PROJECT_ID, (replace(own, name="Renamed"),), NOTE).project
+        with pytest.raises(DomainError) as refused:  # what would be replaced is told first
+            projects.take_materials(PROJECT_ID, (replace(own, name="Renamed"),), NOTE)
+        assert [one.code for one in refused.value.issues] == ["would_replace"]
+        after = projects.take_materials(PROJECT_ID, (replace(own, name="Renamed"),), NOTE, instead=True).project
         assert [one.name for one in after.materials if one.key == own.key] == ["Renamed"]

@@ -146,6 +146,11 @@
       },
     }),
   );
+  let sheet = $state<HTMLElement>();
+  function skip(event: MouseEvent): void {
+    event.preventDefault(); // an address with a mark would be another place of the project
+    sheet?.focus();
+  }
   const key = keysOf({
     letters: () => lettersOn,
     onpalette: () => (palette = !palette),
@@ -170,8 +175,14 @@
 {#if session.shipped}<Hatches hatches={session.shipped.hatches} />{/if}
 <div class="visually-hidden" aria-live="polite">{session.saves.announcement}</div>
 
+<a class="skip" href="#sheet" onclick={skip}>Skip to the sheet</a>
 <div class="frame">
-  <Strip onunits={setUnits} onpalette={() => (palette = true)} onregister={() => (register = !register)} />
+  <Strip
+    onunits={setUnits}
+    onpalette={() => (palette = true)}
+    onregister={() => (register = !register)}
+    onkeys={() => (keyList = true)}
+  />
   {#if !place.project}
     <main class="sheet">
       <ImportFile bind:this={importing} />
@@ -196,7 +207,7 @@
   {:else}
     <div class="middle">
       <Mast ledger={consequence?.now} stale={ledgerStale} />
-      <main class="sheet" tabindex="-1">
+      <main class="sheet" id="sheet" tabindex="-1" bind:this={sheet}>
         <TroubleBar />
         <ImportFile bind:this={importing} />
         {#key units.system}
@@ -248,6 +259,20 @@
 {#if keyList}<KeyList onclose={() => (keyList = false)} />{/if}
 
 <style>
+  .skip {
+    position: absolute;
+    left: 8px;
+    top: -40px;
+    z-index: 9;
+    padding: 6px 12px;
+    background: var(--sheet-bright);
+    color: var(--ink);
+    border: 1px solid var(--line);
+  }
+  .skip:focus {
+    top: 6px;
+    box-shadow: var(--focus);
+  }
   .frame {
     height: 100dvh;
     display: flex;

@@ -8,8 +8,9 @@
     onunits: (units: 'SI' | 'IP') => void;
     onpalette: () => void;
     onregister: () => void;
+    onkeys: () => void;
   }
-  let { onunits, onpalette, onregister }: Props = $props();
+  let { onunits, onpalette, onregister, onkeys }: Props = $props();
   const steps = [
     { step: 1, name: 'Basis' },
     { step: 2, name: 'Build-ups' },
@@ -66,6 +67,7 @@
       <kbd>N</kbd></button
     >
     <button class="palette" onclick={onpalette}>Do anything <kbd>Ctrl K</kbd></button>
+    <button class="palette keys" onclick={onkeys} title="Keys">Keys <kbd>?</kbd></button>
     <div class="units" role="group" aria-label="Units you read in">
       {#each ['SI', 'IP'] as const as system (system)}
         <button aria-pressed={units === system} class:on={units === system} onclick={() => onunits(system)}
@@ -212,6 +214,11 @@
       margin: 0 4px;
     }
     .palette kbd {
+      display: none;
+    }
+  }
+  @media (max-width: 1179px) {
+    .keys {
       display: none;
     }
   }

@@ -25,9 +25,9 @@ class Region:
     table: ConductivityTable = ()  #: λ(θ) in place of it, where known
 
 
-CONDUCTIVITY: Limits = (1e-6, 1e5)  #: of what is solved [W/(m·K)]
+CONDUCTIVITY: Limits = (1e-9, 1e6)  #: of what is solved [W/(m·K)]
 EXTENT: Limits = (0.0, 1e4)  #: from the origin [m]
-FILM: Limits = (1e-6, 100.0)  #: or 0 [m²·K/W]
+FILM: Limits = (1e-12, 100.0)  #: or 0 [m²·K/W]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
