@@ -103,6 +103,22 @@ def test_open_stands_before_unknown_and_a_station_before_the_whole(projects: Pro
     assert states == sorted(states, key=lambda state: state != "open")
 
 
+def test_no_sum_is_judged_while_a_part_of_it_is_still_to_come(projects: ProjectService) -> None:
+    project = campus()
+    lab, *others = project.buildings
+    basis = replace(project.basis, targets=replace(project.basis.targets, R_shell=50.0))
+    project = replace(project, basis=basis, buildings=(replace(lab, joints=()), *others))
+    stored = projects.bring_in(project)
+    queue = Answering()
+    whole, part = (
+        register(stored, stored.project, LAB, JointResults(queue), VerdictResults(queue), points)
+        for points in ((), ("screws",))
+    )
+    assert "R_effective" in by_key(whole)
+    assert "R_effective" not in by_key(part)
+    assert part.waiting == whole.waiting + 1
+
+
 def test_the_stricter_of_basis_and_worst_month_is_asked() -> None:
     basis = campus().basis
     assert factor_asked(basis) == basis.targets.f_rsi

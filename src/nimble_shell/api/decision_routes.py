@@ -63,7 +63,8 @@ def decisions(
 ) -> RegisterOut:
     """Everything that is open in a building: mast, strip, ledger, sheets and keys read this and nothing else."""
     stored = service.load(project_id)
-    found = register(stored, fixings.owned(stored), building_id, results, judges)
+    owned, points = fixings.owned(stored), fixings.waiting(stored.project, building_id)
+    found = register(stored, owned, building_id, results, judges, points)
     return RegisterOut(decisions=[_decision(one, building_id) for one in found.decisions], waiting=found.waiting)
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from nimble_shell.core.basis.stations import Station, asked_R
@@ -28,8 +28,9 @@ class Register:
 
 
 def register(
-    stored: Stored, owned: Project, building_id: str, joints: JointResults, judges: VerdictResults
-) -> Register:
+    stored: Stored, owned: Project, building_id: str, joints: JointResults, judges: VerdictResults,
+    points: Sequence[str] = (),
+) -> Register:  # fmt: skip
     """Everything that is open in a building as saved. Raises NotFound.
 
     Parameters
@@ -37,10 +38,12 @@ def register(
     stored : Stored
     owned : Project
         The same with its fixings as solved.
+    points : sequence of str
+        Fixings that are still to come: until then no sum is judged.
     """
     building = building_in(stored.project, building_id)
     known = joints.known(stored.project, building)
-    effect = consequence(owned, None, building_id, known)
+    effect = consequence(owned, None, building_id, known, waiting=points)
     judged = judges.building(owned, building, known)
     surfaces = surface_ranking(owned, building_id, known).surfaces
     built = list(_built(owned.within(building_id), building))
@@ -57,7 +60,7 @@ def register(
         room=owned.within(building_id).basis.indoor,
     ))  # fmt: skip
     waiting = sum(one.waiting for one in surfaces) + sum(one.verdict is None and not one.why_not for one in judged)
-    return Register(decisions=found, waiting=waiting)
+    return Register(decisions=found, waiting=waiting + len(points))
 
 
 def _built(project: Project, building: Building) -> Iterable[tuple[str, tuple[Remark, ...], WayOut | None]]:

@@ -74,10 +74,15 @@
 
 <style>
   .drawer {
+    position: fixed;
+    right: 0;
+    top: var(--strip-h);
+    bottom: var(--ledger-h);
+    z-index: 4;
     width: 400px;
-    flex: none;
+    max-width: 100vw;
     background: var(--sheet-bright);
-    border-left: 1px solid var(--line);
+    border-left: 2px solid var(--ink-2);
     padding: 10px 14px 20px;
     overflow: auto;
   }
@@ -132,13 +137,5 @@
   li p {
     margin: 0;
     font-size: var(--fs-small);
-  }
-  @media (max-width: 1023px) {
-    .drawer {
-      width: auto;
-      max-height: 55dvh;
-      border-left: 0;
-      border-top: 1px solid var(--line);
-    }
   }
 </style>

@@ -167,6 +167,7 @@
     font-size: var(--fs-small);
     color: var(--ink-2);
     padding: 0 14px;
+    white-space: nowrap;
   }
   .palette:hover {
     color: var(--verdigris);
@@ -199,6 +200,10 @@
     }
     .palette {
       margin-left: 0;
+      padding: 0 6px;
+    }
+    .palette kbd {
+      display: none;
     }
   }
   /* Zoomed to twice its size a step is its number; the one that is open keeps its name. */
@@ -212,9 +217,6 @@
     }
     nav a:not(.on) em {
       margin: 0 4px;
-    }
-    .palette kbd {
-      display: none;
     }
   }
   @media (max-width: 1179px) {

@@ -75,7 +75,7 @@
     {@render rows('damp', WATER)}
     <div class="rows">
       <Choice
-        label="surface that mould grows on"
+        label="mould grows on"
         value={basis.damp?.mould_surface ?? 'sawn'}
         options={[
           { value: 'sawn', text: 'sawn, SQ 0' },
