@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from functools import partial
 from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
@@ -152,16 +153,17 @@ def _elements(known: Known) -> Iterable[OpenDecision]:
 def _lines_of_control(known: Known) -> Iterable[OpenDecision]:
     joints = {one.id: one for one in known.building.joints}
     for stop in known.walk.stops:
-        for state, words in (("broken", "broken"), ("undecided", "undecided")):
-            lines = [line for line, is_now in stop.lines if is_now == state and (line, words) != ("heat", "broken")]
-            if not lines:  # a surface that is too cold is said once, as a surface
+        for state in ("broken", "undecided"):
+            # A broken heat line is a surface that is too cold, and is said once, as that.
+            lines = [line for line, now in stop.lines if now == state and (line, now) != ("heat", "broken")]
+            if not lines:
                 continue
             joint = joints.get(stop.id)
             why = f": {stop.why[0 if state == 'broken' else -1]}" if stop.why else ""
             yield OpenDecision(
                 key=f"{state}-{stop.station}-{stop.id}", matter="joint" if stop.kind != "build-up" else "air",
                 state="open" if state == "broken" else "unknown", step=2 if stop.kind == "build-up" else 3,
-                station=stop.station, id=stop.id, text=f"{stop.name}: {', '.join(lines)} {words}{why}",
+                station=stop.station, id=stop.id, text=f"{stop.name}: {', '.join(lines)} {state}{why}",
                 ways=(*_seals_back(joint, stop), *_as_scheduled(joint, state)),
             )  # fmt: skip
 
@@ -181,16 +183,16 @@ def _as_scheduled(joint: ShellJoint | None, state: str) -> Iterable[WayOut]:
 
 def _surfaces(surfaces: Iterable[RankedSurface]) -> Iterable[OpenDecision]:
     for one in surfaces:
-        here = {"station": one.station, "id": one.id, "step": 3 if one.joint else 5, "matter": "surface"}
+        here = partial(
+            OpenDecision, key=f"surface-{one.id}", station=one.station, id=one.id, step=3 if one.joint else 5
+        )
         if one.margin is not None and one.margin < 0:
             by = "the Basis" if one.asked == one.target else "its worst month"
-            yield OpenDecision(key=f"surface-{one.id}", state="open",
-                           text=f"{one.name}: f_Rsi {one.f_rsi:.3f}, {by} asks {one.asked:.3f}",
-                           ways=(WayOut(text="See the smallest changes that keep it", step=5,
-                                        view="surface" if one.joint else ""),), **here)  # type: ignore[arg-type]  # fmt: skip
+            way = WayOut(text="See the smallest changes that keep it", step=5, view="joints" if one.joint else "")
+            yield here(matter="surface", state="open", ways=(way,),
+                       text=f"{one.name}: temperature factor {one.f_rsi:.3f}, {by} asks {one.asked:.3f}")  # fmt: skip
         elif one.f_rsi is None and not one.waiting:
-            here |= {"matter": "joint" if one.joint else "surface"}
-            yield OpenDecision(key=f"surface-{one.id}", state="unknown", text=f"{one.name}: {one.why_not}", **here)  # type: ignore[arg-type]
+            yield here(matter="joint" if one.joint else "surface", state="unknown", text=f"{one.name}: {one.why_not}")
 
 
 def _moisture(known: Known) -> Iterable[OpenDecision]:
@@ -198,14 +200,15 @@ def _moisture(known: Known) -> Iterable[OpenDecision]:
     stops = {stop.id: stop for stop in known.walk.stops if stop.kind == "joint"}
     for one in known.judged:
         margin = None if one.verdict is None else one.verdict.margin
-        here = {"station": one.station, "id": one.id, "step": 5, "matter": "moisture", "key": f"moisture-{one.id}",
-                "view": "joints" if one.joint else ""}  # fmt: skip
+        view = "joints" if one.joint else ""
+        here = partial(OpenDecision, key=f"moisture-{one.id}", matter="moisture", step=5, station=one.station,
+                       id=one.id, view=view)  # fmt: skip
         if margin is not None and margin < 0:
-            way = WayOut(text="See the smallest changes that turn it", step=5, view="joints" if one.joint else "")
-            yield OpenDecision(state="open", text=f"{one.name}: fails by {100 * -margin:.0f} points of room humidity",
-                           ways=(*_seals_back(joints.get(one.id), stops.get(one.id)), way), **here)  # type: ignore[arg-type]  # fmt: skip
+            way = WayOut(text="See the smallest changes that turn it", step=5, view=view)
+            yield here(state="open", text=f"{one.name}: fails by {100 * -margin:.0f} points of room humidity",
+                       ways=(*_seals_back(joints.get(one.id), stops.get(one.id)), way))  # fmt: skip
         elif one.verdict is None and one.why_not:
-            yield OpenDecision(state="unknown", text=f"{one.name}: {one.why_not}", **here)  # type: ignore[arg-type]
+            yield here(state="unknown", text=f"{one.name}: {one.why_not}")
 
 
 def _limits(known: Known) -> Iterable[OpenDecision]:
@@ -225,7 +228,7 @@ def _criteria(criteria: Iterable[Criterion]) -> Iterable[OpenDecision]:
             yield OpenDecision(key=f"criterion-{one.key}", matter="criteria", state="open", step=1,
                            text=f"{CRITERIA[one.key][0].capitalize()}: the site lies outside of what the kit was "
                            "engineered for, and no engineer has signed for it",
-                           ways=(WayOut(text="Open the criteria register", step=1, view="register"),))  # fmt: skip
+                           ways=(WayOut(text="Open the criteria register", step=1),))  # fmt: skip
 
 
 def _rooms(room: Indoor) -> Iterable[OpenDecision]:
