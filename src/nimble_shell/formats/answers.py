@@ -11,7 +11,7 @@ from typing import Any
 
 import numpy as np
 
-_LEVEL = 3  #: of compression: a third of the bytes of none, a tenth of the time of the best
+_LEVEL = 1  #: of compression: higher ones take longer and make the numbers of a field no smaller
 _LENGTH = 8  #: of the number that tells how long the words are [bytes]
 _ROOMS = ("nimble_shell.core.", "nimble_shell.services.")
 

@@ -16,7 +16,7 @@ from nimble_shell.reports.section import Drawing as Drawn
 from nimble_shell.reports.section import definitions
 from nimble_shell.reports.svg import INK, PAPER, Tag, path, sheet, tag, text
 
-FloatArray = NDArray[np.float64]
+Floats = NDArray[np.floating]
 
 SCALES = (1, 2, 2.5, 5, 10, 20, 25, 50)
 _WIDTH, _HEIGHT, _EDGE = 170.0, 104.0, 12.0
@@ -87,7 +87,7 @@ def seals_drawn(drawing: Drawing) -> list[str]:
     return [f"{number} {mark.kind}" for number, mark in enumerate(drawing.marks, 1)]
 
 
-def _levels(theta: FloatArray) -> Iterator[float]:
+def _levels(theta: Floats) -> Iterator[float]:
     low, high = float(theta.min()), float(theta.max())
     level = np.ceil(low / _STEP) * _STEP
     while level < high:
@@ -97,7 +97,7 @@ def _levels(theta: FloatArray) -> Iterator[float]:
 
 
 def _iso(
-    xy: FloatArray, theta: FloatArray, triangles: NDArray[np.int64], level: float, at: object, pen: float, *,
+    xy: Floats, theta: Floats, triangles: NDArray[np.integer], level: float, at: object, pen: float, *,
     label: float | None, row: float, units: UnitSystem, within: tuple[float, float, float, float],
 ) -> list[Tag]:  # fmt: skip
     """A line of one temperature: where it crosses the sides of triangles."""

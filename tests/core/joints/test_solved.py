@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pickle
 
+import numpy as np
 import pytest
 from core.joints.test_families import T, drawing, stack
 
@@ -170,7 +171,7 @@ def test_the_field_is_drawable_and_heat_flows_downhill() -> None:
     assert found.field.theta.max() <= T["inside"] + 1e-6
     assert len(found.starts) >= 12
     room = (found.field.xy >= -1e-9).all(axis=1)
-    assert found.trace[..., 2].min() == pytest.approx(found.field.theta[room].min(), abs=1e-9)
+    assert np.float32(found.trace[..., 2].min()) == found.field.theta[room].min()  # drawn in single precision
     assert fill_of(CATALOGUE, "softwood").lambda_ == 0.13
 
 

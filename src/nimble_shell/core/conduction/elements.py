@@ -44,7 +44,8 @@ class Space:
     @property
     def places(self) -> FloatArray:
         """Where the unknowns are, shape (size, 2). [m]"""
-        middles = self.mesh.xy[self.mesh.edges].mean(axis=1)
+        a, b = self.mesh.edges.T
+        middles = (self.mesh.xy[a] + self.mesh.xy[b]) / 2
         return np.vstack([self.mesh.xy, middles])
 
 
@@ -74,6 +75,7 @@ def _moments() -> FloatArray:
 
 
 _MOMENTS = _moments()
+_EVEN: FloatArray = _MOMENTS.reshape(3, 9, 36).sum(axis=0)  #: where the integrand is of one size at all corners
 
 
 def barycentric_gradients(mesh: Mesh) -> tuple[FloatArray, FloatArray]:
@@ -91,10 +93,11 @@ def conductances(space: Space) -> FloatArray:
     """Blocks of ∫ λ ∇u·∇v per metre of length or for the whole circle, shape (m, 6, 6). [W/(m·K)] or [W/K]"""
     mesh = space.mesh
     gradients, area = barycentric_gradients(mesh)
-    size = np.ones((len(area), 3))  # of the integrand at each corner
-    if space.axisymmetric:
-        size = 2 * np.pi * mesh.xy[mesh.triangles][:, :, 0]
     products = (area * mesh.lambda_)[:, None, None] * (gradients @ gradients.transpose(0, 2, 1))
+    if not space.axisymmetric:
+        even: FloatArray = (products.reshape(-1, 9) @ _EVEN).reshape(-1, 6, 6)
+        return even
+    size = 2 * np.pi * mesh.xy[mesh.triangles][:, :, 0]  # of the integrand at each corner
     weighted = (size[:, :, None] * products.reshape(-1, 1, 9)).reshape(-1, 27)
     return (weighted @ _MOMENTS).reshape(-1, 6, 6)
 
@@ -151,15 +154,15 @@ def value_at(space: Space, theta: FloatArray, points: FloatArray) -> FloatArray:
     """The solution at points, nan outside of the section. Points [m], values in theta's unit."""
     mesh = space.mesh
     gradients, _ = barycentric_gradients(mesh)
-    steepness = np.linalg.norm(gradients, axis=2)
-    centre = mesh.xy[mesh.triangles].mean(axis=1)
-    offset = 1 / 3 - np.einsum("mad,md->ma", gradients, centre)
+    steepness = np.hypot(gradients[..., 0], gradients[..., 1])
+    offset = 1 / 3 - np.einsum("mad,md->ma", gradients, mesh.centres)
     nodes = space.nodes
     found = np.full(len(points), np.nan)
     for start in range(0, len(points), _AT_ONCE):
         some = points[start : start + _AT_ONCE]
         L = np.einsum("mad,pd->pma", gradients, some) + offset
-        distance = (L / steepness).min(axis=2)  # to the nearest side, negative outside [m]
+        a, b, c = np.moveaxis(L / steepness, 2, 0)
+        distance = np.minimum(np.minimum(a, b), c)  # to the nearest side, negative outside [m]
         best = np.argmax(distance, axis=1)
         rows = np.arange(len(some))
         values = np.einsum("pa,pa->p", shape_functions(L[rows, best]), theta[nodes[best]])

@@ -19,7 +19,6 @@ from nimble_shell.core.conduction.section import Section
 from nimble_shell.core.conduction.solve import Fields, factored
 
 FloatArray = NDArray[np.float64]
-IntArray = NDArray[np.int64]
 
 
 @dataclass(frozen=True, slots=True, eq=False, kw_only=True)
@@ -27,15 +26,15 @@ class Field:
     """Temperatures at points, and triangles between them in which they are all but linear."""
 
     xy: FloatArray  #: shape (n, 2) [m]
-    theta: FloatArray  #: shape (n,) [°C]
-    triangles: IntArray  #: shape (m, 3)
+    theta: NDArray[np.float32]  #: shape (n,), as fine as a drawing needs it [°C]
+    triangles: NDArray[np.int32]  #: shape (m, 3)
 
 
 def drawn(space: Space, theta: FloatArray) -> Field:
     """Every quadratic triangle as four linear ones. θ [°C] at the unknowns."""
     a, b, c, bc, ca, ab = space.nodes.T
     parts = [np.stack(corners, axis=1) for corners in ((a, ab, ca), (ab, b, bc), (ca, bc, c), (ab, bc, ca))]
-    return Field(xy=space.places, theta=theta, triangles=np.concatenate(parts).astype(np.int32))
+    return Field(xy=space.places, theta=theta.astype(np.float32), triangles=np.concatenate(parts).astype(np.int32))
 
 
 def flows_by_segment(section: Section, fields: Fields, theta: FloatArray) -> FloatArray:

@@ -6,10 +6,11 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 import numpy as np
+import qdldl
 from numpy.typing import NDArray
 from scipy import sparse
 from scipy.sparse.csgraph import connected_components
-from scipy.sparse.linalg import LinearOperator, cg, splu
+from scipy.sparse.linalg import LinearOperator, cg
 
 from nimble_shell.core.conduction.elements import (
     NEAR,
@@ -98,7 +99,7 @@ def refined(
     first = begun(section, most)
     grid, fields = first.grid, first.fields
     T = np.array(list(section.temperatures.values()))
-    watched = points if len(points) else fields.space.mesh.xy[fields.space.mesh.triangles].mean(axis=1)
+    watched = points if len(points) else fields.space.mesh.centres
     history = [_measures(fields, T, watched)]
     error, before = np.inf, None
     while error > target or error * float(np.abs(history[-1]).max()) > absolute:
@@ -284,12 +285,10 @@ def factored(A: sparse.csc_matrix) -> Solver:
         If the contrasts in it leave no digits.
     """
     try:
-        found: Solver = splu(
-            A, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.0, relax=1, panel_size=1, options={"SymmetricMode": True}
-        ).solve
-    except RuntimeError as error:  # the factor is singular
+        solve = qdldl.Solver(A).solve
+    except RuntimeError as error:  # a pivot is zero
         raise NotConverged(1, np.inf) from error
-    return found
+    return lambda right: solve(right) if right.ndim == 1 else np.column_stack([solve(one) for one in right.T])
 
 
 def _prescribed(
@@ -312,9 +311,10 @@ def segments_of_edges(mesh: Mesh, segments: tuple[SurfaceSegment, ...]) -> IntAr
     length = np.hypot(*(b - a).T)
     along = (b - a) / length[:, None]
     across = np.column_stack([-along[:, 1], along[:, 0]])
-    from_a = mesh.xy[mesh.edges[mesh.outer]][:, :, None, :] - a  # edge, end, segment, direction
-    u, v = (from_a * along).sum(axis=-1), (from_a * across).sum(axis=-1)
-    on = ((np.abs(v) < NEAR) & (u > -NEAR) & (u < length + NEAR)).all(axis=1)
+    on = np.ones((len(mesh.outer), len(segments)), dtype=bool)
+    for end in mesh.edges[mesh.outer].T:
+        u, v = ((mesh.xy[end] @ way.T - (a * way).sum(axis=1)) for way in (along, across))
+        on &= (np.abs(v) < NEAR) & (u > -NEAR) & (u < length + NEAR)
     last = len(segments) - 1 - np.argmax(on[:, ::-1], axis=1)
     return np.where(on.any(axis=1), last, -1)
 
@@ -342,7 +342,7 @@ def _columns_and_rows(fields: Fields, grid: Grid) -> tuple[NDArray[np.bool_], ND
     """Which intervals of the grid to halve: those that hold most of the energy of the curved part."""
     if fields.touching:  # the energy where they meet is without bound and says nothing about the rest
         return np.ones(len(grid.x) - 1, dtype=bool), np.ones(len(grid.y) - 1, dtype=bool)
-    middle = fields.space.mesh.xy[fields.space.mesh.triangles].mean(axis=1)
+    middle = fields.space.mesh.centres
     by_x, by_y = np.zeros(len(grid.x) - 1), np.zeros(len(grid.y) - 1)
     # The fields add up to 1 everywhere: of two environments both are curved alike.
     every = fields.theta.T if fields.theta.shape[1] > 2 else fields.theta.T[:1]
@@ -366,7 +366,7 @@ def _columns_and_rows_for(fields: Fields, grid: Grid, place: Point) -> tuple[NDA
     felt[fields.system.free] = fields.solver(heat[fields.system.free])
     weights = [np.sqrt(a * b) for a, b in zip(
         indicators(space, fields.theta[:, 0]), indicators(space, felt), strict=True)]  # fmt: skip
-    middle = space.mesh.xy[space.mesh.triangles].mean(axis=1)
+    middle = space.mesh.centres
     own = np.ones(len(middle), dtype=bool)
     energies = []
     for axis, lines in enumerate((grid.x, grid.y)):
