@@ -99,7 +99,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
         server, browser = Server(Path(folder)), launch(playwright)
         for name, (place, act) in VIEWS.items():
-            window = context(browser)
+            window = context(browser, server)
             page = window.new_page()
             page.goto(server.address + place)
             quiet(page)

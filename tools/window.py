@@ -27,11 +27,12 @@ def launch(playwright: Playwright) -> Browser:
     return playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS.split())
 
 
-def context(browser: Browser) -> BrowserContext:
-    """A designer's smallest screen."""
+def context(browser: Browser, server: Server) -> BrowserContext:
+    """A designer's smallest screen, let in by a server."""
     made = browser.new_context(
         viewport={"width": 1280, "height": 800}, locale="en-GB", timezone_id="UTC", reduced_motion="reduce"
     )
+    made.add_cookies([{"name": f"nimble-shell-{server.port}", "value": server.key, "url": server.address}])
     # A full list of what was asked would look as if nothing more was; what is still on its way is not in it.
     made.add_init_script("performance.setResourceTimingBufferSize(100_000)")
     made.add_init_script(_ON_ITS_WAY)
@@ -42,7 +43,7 @@ class Server:
     """`nimble-shell demo` as a process on a folder and a port of its own."""
 
     def __init__(self, folder: Path) -> None:
-        self.folder, self.port = folder, 0
+        self.folder, self.port, self.key = folder, 0, ""
         self.log = folder / "server.log"
         self.start()
 
@@ -54,9 +55,9 @@ class Server:
             environment = {**os.environ, "NIMBLE_SHELL_WEB": web}
             self.process = subprocess.Popen(command, stdout=log, stderr=log, env=environment)
         for _ in range(300):
-            found = re.search(r"http://127\.0\.0\.1:(\d+)/", self.log.read_text())
+            found = re.search(r"http://127\.0\.0\.1:(\d+)/\S*\?key=(\S+)", self.log.read_text())
             if found:
-                self.port = int(found[1])
+                self.port, self.key = int(found[1]), found[2]
                 break
             assert self.process.poll() is None, self.log.read_text()
             time.sleep(0.1)
@@ -88,7 +89,7 @@ class Server:
     def call(self, method: str, path: str, body: Any = None) -> Any:
         """Ask the API as another window would."""
         data = None if body is None else json.dumps(body).encode()
-        headers = {"Content-Type": "application/json"}
+        headers = {"Content-Type": "application/json", "Authorization": f"Bearer {self.key}"}
         request = urllib.request.Request(f"{self.address}/api/v1{path}", data, headers, method=method)
         with urllib.request.urlopen(request, timeout=30) as reply:
             content = reply.read()

@@ -92,6 +92,7 @@ def compute(
 
 Data = Annotated[Path | None, typer.Option(help="Folder of the database; user data folder if not named.")]
 Port = Annotated[int, typer.Option(help="Port on 127.0.0.1; 0 takes a free one.")]
+NoKey = Annotated[bool, typer.Option("--no-key", help="Let every program of this machine in, without a key.")]
 
 
 @app.command()
@@ -99,9 +100,10 @@ def demo(
     data: Data = None,
     port: Port = serving.DEFAULT_PORT,
     fresh: Annotated[bool, typer.Option(help="Begin again; former demo data are kept aside.")] = False,
+    no_key: NoKey = False,
 ) -> None:
     """Start with the demo campus."""
-    _serve(data, port, demo=True, fresh=fresh)
+    _serve(data, port, demo=True, fresh=fresh, locked=not no_key)
 
 
 @app.command()
@@ -109,9 +111,10 @@ def serve(
     data: Data = None,
     port: Port = serving.DEFAULT_PORT,
     anew: Annotated[bool, typer.Option(help="Begin an empty database although there are backups.")] = False,
+    no_key: NoKey = False,
 ) -> None:
     """Start with your own data."""
-    _serve(data, port, demo=False, anew=anew)
+    _serve(data, port, demo=False, anew=anew, locked=not no_key)
 
 
 @app.command("backups")
@@ -182,9 +185,11 @@ def import_project(file: Path, data: Data = None) -> None:
     print(stored.project.id)
 
 
-def _serve(data: Path | None, port: int, *, demo: bool, fresh: bool = False, anew: bool = False) -> None:
+def _serve(
+    data: Path | None, port: int, *, demo: bool, fresh: bool = False, anew: bool = False, locked: bool = True
+) -> None:
     try:
-        serving.run(data, port, demo=demo, fresh=fresh, anew=anew)
+        serving.run(data, port, demo=demo, fresh=fresh, anew=anew, locked=locked)
     except serving.CannotStart as error:
         print(error, file=sys.stderr)
         raise typer.Exit(1) from error

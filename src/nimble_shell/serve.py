@@ -10,6 +10,7 @@ from pathlib import Path
 
 import uvicorn
 
+from nimble_shell.api.key import ASKED, key_in
 from nimble_shell.api.main import create_app
 from nimble_shell.demo import PROJECT_ID, plant
 from nimble_shell.services.joint_standards import JointStandardService
@@ -48,7 +49,9 @@ def open_database(folder: Path, *, anew: bool = False) -> Database:
     return database
 
 
-def run(data: Path | None, port: int, *, demo: bool, fresh: bool = False, anew: bool = False) -> None:
+def run(
+    data: Path | None, port: int, *, demo: bool, fresh: bool = False, anew: bool = False, locked: bool = True
+) -> None:
     """Serve until stopped. Raises CannotStart."""
     listener = _listen(port)
     address = f"http://{HOST}:{listener.getsockname()[1]}"
@@ -67,9 +70,11 @@ def run(data: Path | None, port: int, *, demo: bool, fresh: bool = False, anew: 
     if web is None:
         raise CannotStart("front end", "the built front end is missing", "start with ./nimble demo or ./nimble serve")
     logging.basicConfig(level=logging.INFO, format="%(asctime)s %(levelname)s %(name)s %(message)s")
-    server = uvicorn.Server(uvicorn.Config(create_app(database, web), log_level="warning", server_header=False))
+    key = _key(folder) if locked else None
+    app = create_app(database, web, key=key)
+    server = uvicorn.Server(uvicorn.Config(app, log_level="warning", server_header=False))
     path = f"/{PROJECT_ID}" if demo else "/"
-    print(f"Nimble Shell is ready: {address}{path}", flush=True)
+    print(f"Nimble Shell is ready: {address}{path}{'' if key is None else f'?{ASKED}={key}'}", flush=True)
     print(f"Data lie in {folder}. Stop with Ctrl C.", flush=True)
     try:
         server.run(sockets=[listener])
@@ -91,6 +96,14 @@ def _taken(folder: Path, address: str) -> FolderLock:
     except StoreError as error:
         raise CannotStart("data folder", f"{error.message} ({folder})", error.hint) from error
     return lock
+
+
+def _key(folder: Path) -> str:
+    try:
+        return key_in(folder)
+    except OSError as error:
+        fix = "let its owner write there, or let every program of this machine in: --no-key"
+        raise CannotStart("key", f"the key in {folder} cannot be kept: {error}", fix) from error
 
 
 def _back_up(database: Database) -> None:

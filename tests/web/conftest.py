@@ -46,8 +46,8 @@ def browser() -> Iterator[Browser]:
 
 
 @pytest.fixture(name="context")
-def _context(browser: Browser) -> Iterator[BrowserContext]:
-    made = context(browser)
+def _context(browser: Browser, server: Server) -> Iterator[BrowserContext]:
+    made = context(browser, server)
     yield made
     made.close()
 

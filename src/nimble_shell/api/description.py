@@ -8,9 +8,9 @@ from fastapi import FastAPI
 
 _PROBLEM = {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
 #: What any request can be told, whatever it asks.
-_ALWAYS = {"400": "not readable", "403": "not for who asks", "404": "not there", "405": "not this way",
-           "413": "too large", "421": "not this address", "422": "refused, with the place and the way out",
-           "503": "the database does not answer"}  # fmt: skip
+_ALWAYS = {"400": "not readable", "401": "without the key of this server", "403": "not for who asks",
+           "404": "not there", "405": "not this way", "413": "too large", "421": "not this address",
+           "422": "refused, with the place and the way out", "503": "the database does not answer"}  # fmt: skip
 _FILES = {".pdf": "application/pdf", ".csv": "text/csv; charset=utf-8"}
 
 

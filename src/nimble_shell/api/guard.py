@@ -5,6 +5,7 @@ from __future__ import annotations
 from starlette.datastructures import Headers, MutableHeaders, QueryParams
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from nimble_shell.api.key import ASKED, NOT_LET_IN, admitted, let_in
 from nimble_shell.api.problems import LARGEST_BODY, respond, too_large
 from nimble_shell.formats.problems import Problem
 from nimble_shell.formats.reader import read_in
@@ -21,10 +22,13 @@ _HEADERS = {
 
 
 class Guard:
-    """Refuses foreign hosts and origins and announced floods; sets the security headers."""
+    """Refuses foreign hosts and origins, who brings no key and announced floods; sets the security headers.
 
-    def __init__(self, app: ASGIApp) -> None:
-        self.app = app
+    Without a key everybody on this machine is let in.
+    """
+
+    def __init__(self, app: ASGIApp, key: str | None = None) -> None:
+        self.app, self._key = app, key
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
@@ -46,7 +50,17 @@ class Guard:
         if problem is not None:
             await respond(problem)(scope, receive, guarded_send)
             return
+        if self._key is not None and (_brings_key(scope) or not admitted(scope, headers, self._key)):
+            api = scope["path"].startswith("/api/")
+            answer = respond(NOT_LET_IN) if api else let_in(scope, headers, self._key)
+            await answer(scope, receive, guarded_send)
+            return
         await self.app(scope, receive, guarded_send)
+
+
+def _brings_key(scope: Scope) -> bool:
+    """Whether it is a page whose address still has the key in it, which is taken out of sight."""
+    return not scope["path"].startswith("/api/") and ASKED in QueryParams(scope["query_string"])
 
 
 def _refusal(method: str, headers: Headers) -> Problem | None:

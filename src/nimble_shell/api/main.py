@@ -51,7 +51,9 @@ PARTS = (routes, edit_routes, event_routes, decision_routes, bench_routes, joint
          standard_routes, backup_routes)  # fmt: skip
 
 
-def create_app(database: Database, web: Path | None = None, queue: SolverQueue | None = None) -> FastAPI:
+def create_app(
+    database: Database, web: Path | None = None, queue: SolverQueue | None = None, key: str | None = None
+) -> FastAPI:
     """Everything, on one database.
 
     Parameters
@@ -62,6 +64,8 @@ def create_app(database: Database, web: Path | None = None, queue: SolverQueue |
         Folder of the built front end; without it only the API is served.
     queue : SolverQueue, optional
         Where joints and fixings are solved; one of two workers if not given.
+    key : str, optional
+        That a request must bring; without it everybody on this machine is let in.
     """
     app = FastAPI(
         title="Nimble Shell",
@@ -89,7 +93,7 @@ def create_app(database: Database, web: Path | None = None, queue: SolverQueue |
     describe(app)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=problems.LARGEST_BODY)
     app.add_middleware(GZipMiddleware, minimum_size=1024)
-    app.add_middleware(Guard)
+    app.add_middleware(Guard, key=key)
     if web is not None and web.is_dir():
         app.mount("/", SinglePage(directory=web, html=True))
     return app

@@ -5313,6 +5313,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -5419,6 +5428,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5536,6 +5554,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -5646,6 +5673,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -5749,6 +5785,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5870,6 +5915,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -5975,6 +6029,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6092,6 +6155,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -6199,6 +6271,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6322,6 +6403,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -6434,6 +6524,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -6537,6 +6636,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6662,6 +6770,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -6778,6 +6895,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -6884,6 +7010,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7010,6 +7145,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -7129,6 +7273,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -7238,6 +7391,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7364,6 +7526,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -7473,6 +7644,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7594,6 +7774,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -7700,6 +7889,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7814,6 +8012,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7941,6 +8148,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -8050,6 +8266,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8177,6 +8402,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -8283,6 +8517,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8403,6 +8646,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -8509,6 +8761,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8629,6 +8890,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -8734,6 +9004,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8857,6 +9136,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -8966,6 +9254,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9089,6 +9386,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -9196,6 +9502,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9321,6 +9636,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -9435,6 +9759,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -9540,6 +9873,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9663,6 +10005,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -9772,6 +10123,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9895,6 +10255,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -10004,6 +10373,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10127,6 +10505,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -10236,6 +10623,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10359,6 +10755,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -10466,6 +10871,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10591,6 +11005,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -10702,6 +11125,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10825,6 +11257,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -10934,6 +11375,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11057,6 +11507,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -11166,6 +11625,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11289,6 +11757,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -11398,6 +11875,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11521,6 +12007,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -11630,6 +12125,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11753,6 +12257,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -11862,6 +12375,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11987,6 +12509,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -12092,6 +12623,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12217,6 +12757,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -12326,6 +12875,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12451,6 +13009,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -12560,6 +13127,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12683,6 +13259,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -12795,6 +13380,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -12898,6 +13492,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13017,6 +13620,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -13122,6 +13734,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13239,6 +13860,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -13342,6 +13972,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13465,6 +14104,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -13579,6 +14227,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -13682,6 +14339,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13803,6 +14469,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -13917,6 +14592,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description another site asked */
             403: {
                 headers: {
@@ -14024,6 +14708,15 @@ export interface operations {
             };
             /** @description not readable */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
