@@ -146,20 +146,38 @@ def test_the_cheapest_passes_and_none_that_passes_is_cheaper() -> None:
     cost = found.cores[core].columns["cost"][at]
     passing = [v.columns["cost"][n] for v in found.cores for n in range(len(v.d)) if not v.stops[n]]
     assert cost == min(passing)
+    assert found.least_life is not None
     least_core, least_at = found.least_life
+    least = found.cores[least_core].columns["money"][least_at]
+    assert least == min(v.columns["money"][n] for v in found.cores for n in range(len(v.d)) if not v.stops[n])
     everything = np.concatenate([variants.columns["money"] for variants in found.cores])
-    assert found.cores[least_core].columns["money"][least_at] == everything.min()
+    assert least > everything.min()  # this limit forbids what would cost least: that is told apart
+    assert found.least_beyond is not None
+    core, at = found.least_beyond
+    assert found.cores[core].stops[at] == ("thickness",)
+    assert found.cores[core].columns["money"][at] == everything.min()
+
+
+def test_without_a_limit_in_the_way_the_least_is_the_least_of_all() -> None:
+    found = decided(SYSTEMS["sip"].assembly("w", "W"), replace(BASIS, limits=Limits()), SYSTEMS["sip"].cores)
+    assert found.least_beyond is None
+    assert found.least_life is not None
+    core, at = found.least_life
+    everything = np.concatenate([variants.columns["money"] for variants in found.cores])
+    assert found.cores[core].columns["money"][at] == everything.min()
 
 
 def test_where_nothing_passes_there_is_no_cheapest() -> None:
-    assert decided(SYSTEMS["sip"].assembly("w", "W"), replace(BASIS, limits=Limits(thickness=0.1))).cheapest is None
+    found = decided(SYSTEMS["sip"].assembly("w", "W"), replace(BASIS, limits=Limits(thickness=0.1)))
+    assert (found.cheapest, found.least_life) == (None, None)
+    assert found.least_beyond is not None
 
 
 def test_the_next_step_is_the_difference_of_two_walls() -> None:
     wall = SYSTEMS["sip"].assembly("w", "W")
     step = decided(wall).step
     assert step is not None
-    assert step.d == 0.235  # the next stock size
+    assert (step.now, step.d) == (0.185, 0.235)  # the next stock size
     now = wall_figures(wall, CATALOGUE, BASIS, "0").figures
     then = wall_figures(wall.with_thickness(3, 0.235), CATALOGUE, BASIS, "0").figures
     change = {key: value_of(then[key].number) - value_of(now[key].number) for key in ("U_clear", "cost", "money")}

@@ -15,10 +15,12 @@ class Answering(SolverQueue):
     def __init__(self) -> None:
         super().__init__(workers=0)
         self.asked: list[str] = []
+        self.questions: list[tuple[Any, ...]] = []  #: what each was asked of
         self.fails = ""
 
     def ask(self, solve: Any, *args: Any, **more: Any) -> Future[Any]:
         self.asked.append(solve.__qualname__)
+        self.questions.append(args)
         if self.fails:
             future: Future[Any] = Future()
             future.set_exception(DomainError(Issue(path=(), code="no", message=self.fails, hint="")))

@@ -167,6 +167,7 @@ def test_a_cold_room_pays_for_the_foam_that_keeps_heat_out() -> None:
     store = PROJECT.within("sample-cold-store")
     wall = next(one for one in store.assemblies if one.id == "wall-w-d")
     found = decide(wall, store.catalogue, store.basis, (), asked=None)
+    assert found.least_life is not None
     core, at = found.least_life
     assert found.cores[core].d[at] == pytest.approx(0.27)
     assert (value_of(found.cores[core].columns["heat"]) >= 0).all()

@@ -46,7 +46,7 @@ def test_a_variant_of_the_foam_study_is_adopted_and_undone_in_one(board: Board, 
 def test_the_studys_figures_open_to_their_working(board: Board) -> None:
     page = board.page
     sheet(board, "Foam study")
-    button = page.get_by_role("button", name=re.compile(r"^life cost, EPS with graphite 235: .* working"))
+    button = page.get_by_role("button", name=re.compile(r", life cost, EPS with graphite 235, working$"))
     shown = number(button.inner_text())
     button.click()
     drawer = page.get_by_test_id("working")
@@ -59,7 +59,7 @@ def test_payback_and_floor_open_to_their_working(board: Board) -> None:
     page = board.page
     sheet(board, "Foam study")
     for column, words in (("pays in", "energy saved a year"), ("floor", "wall thickness, as it is")):
-        button = page.get_by_role("button", name=re.compile(rf"^{column}.*, EPS with graphite 235: .* working"))
+        button = page.get_by_role("button", name=re.compile(rf", {column}.*, EPS with graphite 235, working$"))
         shown = leading(button.inner_text())
         button.click()
         drawer = page.get_by_test_id("working")
@@ -91,6 +91,47 @@ def test_cores_are_added_and_left_out(board: Board) -> None:
     expect(page.get_by_test_id("variants")).to_contain_text("Wood fibre board")
     page.get_by_role("button", name="Leave out Wood fibre board").click()
     expect(page.get_by_test_id("variants")).not_to_contain_text("Wood fibre board")
+
+
+def test_variants_are_sorted_filtered_and_adopted_with_a_reason(board: Board) -> None:
+    page = board.page
+    sheet(board, "Foam study")
+    table = page.get_by_test_id("variants")
+    rows = table.locator("tbody tr")
+    expect(page.locator("[data-testid=variants] td", has_text="…")).to_have_count(0)  # every one is judged
+    expect(table.locator("tr", has_text="Mineral wool").first).to_contain_text("moisture fails: the most that a plane")
+    before = rows.count()
+    page.get_by_label("what passes only").check()
+    expect(table).not_to_contain_text("R below what is asked")
+    expect(table).not_to_contain_text("moisture fails")
+    assert 0 < rows.count() < before
+    heading = table.locator("thead th", has_text="weight")
+    for way in ("ascending", "descending"):
+        heading.get_by_role("button").click()
+        expect(heading).to_have_attribute("aria-sort", way)
+        weights = [leading(one) for one in table.locator("button[aria-label*=', weight, ']").all_inner_texts()]
+        assert weights == sorted(weights, reverse=way == "descending")
+    page.get_by_label("because").fill("the crane lifts no more")
+    last = rows.last
+    last.scroll_into_view_if_needed()
+    expect(table.locator("thead th", has_text="core")).to_be_in_viewport()  # the head stays
+    adopt = last.get_by_role("button", name="Adopt")
+    expect(adopt).to_be_in_viewport(ratio=1)
+    adopt.click()
+    expect(board.last_edit()).to_contain_text("the crane lifts no more")
+
+
+def test_the_building_is_summed_up_with_each_variants_joints_solved(board: Board, jointed: str) -> None:
+    page = board.page
+    Board(page, board.address, jointed).open("main-laboratory/D2?view=study")
+    page.get_by_role("button", name=re.compile("^Solve the joints")).click()
+    expect(page.get_by_text("joints solved", exact=True)).to_be_visible(timeout=120_000)
+    cells = page.get_by_test_id("variants").locator("td[title='with every joint and fixing of the building solved']")
+    values = [float(one) for one in cells.all_inner_texts()]
+    assert len(values) >= 4
+    assert all(value > 0 for value in values[::2])
+    page.get_by_role("button", name="Without joints").click()
+    expect(cells).to_have_count(0)
 
 
 def opened(board: Board, where: Locator) -> int:
@@ -125,6 +166,24 @@ def test_build_ups_stand_side_by_side_at_equal_R(board: Board) -> None:
     row = page.locator("tbody tr", has_text="R clear wall")
     expect(row.locator("td").nth(1)).to_contain_text("±0")
     expect(row.locator("td").nth(2)).to_contain_text("±0")
+
+
+def test_an_alternative_takes_the_place_and_gives_it_back(board: Board) -> None:
+    page = board.page
+    sheet(board, "Compare")
+    whole = page.get_by_test_id("on-the-whole")
+    row = whole.locator("tr", has_text="heat loss of the building")
+    expect(row.locator("td").nth(1)).to_contain_text(re.compile(r"\d"))
+    assert leading(row.locator("td").nth(1).inner_text()) > leading(row.locator("td").nth(0).inner_text())
+    expect(row.locator("td").nth(1).locator("em.worse")).to_have_count(1)
+    page.get_by_role("button", name="Duplicate as alternative").click()
+    expect(page.get_by_role("heading", name="Wall W-A, alternative")).to_be_visible()
+    same = page.locator("tbody tr", has_text="R clear wall").locator("td").nth(1)
+    expect(same).to_contain_text("±0")
+    expect(same.locator("em.worse")).to_have_count(0)  # what is equal is no loss
+    page.get_by_role("button", name="Use Wall W-A here").click()
+    expect(page.get_by_role("heading", name="Wall W-A, rename")).to_be_visible()
+    expect(page.get_by_role("button", name="Use Wall W-A, alternative here")).to_be_visible()
 
 
 def test_a_suppliers_claim_is_worked_through(board: Board) -> None:

@@ -9,7 +9,7 @@ from fastapi import APIRouter
 from nimble_shell.api import schemas as s
 from nimble_shell.api import study_schemas as t
 from nimble_shell.api import study_views, views
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Wholes
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, OnTheWholes, Projects, Wholes
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.weather import read_weather
@@ -98,6 +98,16 @@ def compare(project_id: Id, asked: t.CompareIn, service: Projects, fixings: Fixi
     """Build-ups side by side, as they are, at equal R or at equal thickness."""
     project = fixings.owned(service.load(project_id)).within(asked.building_id)
     return study_views.comparison(studies.compare(project, asked.building_id, asked.condition, asked.sides, asked.mode))
+
+
+@router.post("/projects/{project_id}/on-the-whole")
+def on_the_whole(project_id: Id, asked: t.OnTheWholeIn, service: Projects, results: OnTheWholes) -> t.OnTheWholesOut:
+    """What a building comes to with each of some build-ups in the place of one of its own, as far as it is known."""
+    found = results.of(
+        service.load(project_id), asked.building_id, asked.assembly_id, [one.to_core() for one in asked.instead],
+        joints=asked.joints, ticket=asked.ticket,
+    )  # fmt: skip
+    return study_views.on_the_whole(found)
 
 
 @router.post("/projects/{project_id}/claim")

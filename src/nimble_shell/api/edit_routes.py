@@ -65,6 +65,13 @@ def start_assembly(project_id: Id, start: s.StartAssembly, service: Projects, si
     return answered(service, stored, since)
 
 
+@router.post("/projects/{project_id}/alternatives")
+def use_alternative(project_id: Id, asked: s.Alternative, service: Projects, since: Since = None) -> s.DeltaOut:
+    """Put another build-up, or a copy of its own, in an element's place; its joints follow."""
+    place = (asked.building_id, asked.element_id, asked.assembly_id)
+    return answered(service, service.use_assembly(project_id, *place, note_of(asked)), since)
+
+
 @router.post("/projects/{project_id}/assemblies/{assembly_id}/removal")
 def remove_assembly(
     project_id: Id, assembly_id: Id, removal: s.Removal, service: Projects, since: Since = None

@@ -16,6 +16,7 @@ from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.joints import JointResults
 from nimble_shell.services.last_whole import LastWhole
+from nimble_shell.services.on_the_whole import WholeResults
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
@@ -65,6 +66,11 @@ def _verdicts(request: Request) -> VerdictResults:
     return results
 
 
+def _on_the_whole(request: Request) -> WholeResults:
+    results: WholeResults = request.app.state.on_the_whole
+    return results
+
+
 def _joint_standards(request: Request) -> JointStandardService:
     service: JointStandardService = request.app.state.joint_standards
     return service
@@ -81,6 +87,7 @@ Joints = Annotated[JointResults, Depends(_joints)]
 Fixings = Annotated[FixingResults, Depends(_fixings)]
 Wholes = Annotated[LastWhole, Depends(_wholes)]
 Verdicts = Annotated[VerdictResults, Depends(_verdicts)]
+OnTheWholes = Annotated[WholeResults, Depends(_on_the_whole)]
 JointStandards = Annotated[JointStandardService, Depends(_joint_standards)]
 TargetSets = Annotated[TargetService, Depends(_targets)]
 Backups = Annotated[BackupService, Depends(_backups)]

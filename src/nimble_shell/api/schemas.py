@@ -158,6 +158,14 @@ class StartAssembly(ChangeNoteIn):
     values: dict[str, float | ShortText] = {}
 
 
+class Alternative(ChangeNoteIn):
+    """A build-up of the project in an element's place; without one named, a copy of its own."""
+
+    building_id: Identifier
+    element_id: Identifier
+    assembly_id: Identifier | None = None
+
+
 class Removal(ChangeNoteIn):
     """Of a build-up: what uses it stands in the way, or goes along."""
 

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Base64Bytes, Field
 
-from nimble_shell.api.schemas import ChangeNoteIn, ShortText
+from nimble_shell.api.schemas import ChangeNoteIn, LowestOut, ShortText
 from nimble_shell.core.assemblies.difference import Difference
 from nimble_shell.core.studies.claim import Claim
 from nimble_shell.core.studies.probe import Chase
@@ -15,6 +15,7 @@ from nimble_shell.core.studies.variants import NextThickness, Variants
 from nimble_shell.formats.document import Identifier, Model
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, JointDoc
 from nimble_shell.formats.reader import Prose
+from nimble_shell.services.on_the_whole import WholeSums
 from nimble_shell.services.studies import PlacedDraft, Probe
 from nimble_shell.services.workings import (
     OfDay,
@@ -68,7 +69,8 @@ class DecisionOut(Model):
     asked: float | None
     cores: list[CoreOut]
     cheapest: Pick | None
-    least_life: Pick
+    least_life: Pick | None
+    least_beyond: Pick | None
     step: NextOut | None
     swings: list[SwingOut]
 
@@ -91,6 +93,37 @@ class ComparisonOut(Model):
     """The first side leads: the others were brought to it, if asked."""
 
     sides: list[SideOut]
+
+
+class OnTheWholeIn(Model):
+    """Build-ups that take the place of one of the project, wherever it is used."""
+
+    building_id: Identifier
+    assembly_id: Identifier
+    instead: Annotated[list[AssemblyDoc], Field(max_length=64)]
+    joints: bool = False
+    ticket: ShortText = ""
+
+
+class WholeSumsOut(Model, core=WholeSums):
+    """Sums of the building; null while a part of them is missing or to come."""
+
+    lowest: LowestOut | None
+    missing: list[Prose]
+
+
+class OnTheWholeOut(Model):
+    """What one comes to: moisture of the build-up alone, and the building's sums where they were asked."""
+
+    passes: bool | None
+    margin: float | None
+    reason: str
+    why_not: Prose
+    sums: WholeSumsOut | None
+
+
+class OnTheWholesOut(Model):
+    rows: list[OnTheWholeOut]
 
 
 class ClaimIn(AtIn):

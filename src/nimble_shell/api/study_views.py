@@ -14,6 +14,7 @@ from nimble_shell.core.thermal.figures import Figure
 from nimble_shell.core.working import value_of
 from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, JointDoc
 from nimble_shell.formats.weather import Read
+from nimble_shell.services.on_the_whole import OnTheWhole
 from nimble_shell.services.practice_standards import Offer
 from nimble_shell.services.studies import Foam, Probe, Side
 from nimble_shell.store import Kept, Use
@@ -25,8 +26,9 @@ def decision(found: Foam) -> t.DecisionOut:
         layer=made.layer,
         asked=made.asked,
         cores=[_core(variants) for variants in made.cores],
-        cheapest=None if made.cheapest is None else _pick(made.cheapest),
+        cheapest=_pick(made.cheapest),
         least_life=_pick(made.least_life),
+        least_beyond=_pick(made.least_beyond),
         step=None if made.step is None else t.NextOut.model_validate(made.step),
         swings=[t.SwingOut.model_validate(swing) for swing in found.swings],
     )
@@ -42,6 +44,21 @@ def comparison(sides: list[Side]) -> t.ComparisonOut:
                 why_not=side.why_not,
             )
             for side in sides
+        ]
+    )
+
+
+def on_the_whole(found: list[OnTheWhole]) -> t.OnTheWholesOut:
+    return t.OnTheWholesOut(
+        rows=[
+            t.OnTheWholeOut(
+                passes=None if one.verdict is None else one.verdict.passes,
+                margin=None if one.verdict is None else one.verdict.margin,
+                reason="" if one.verdict is None else one.verdict.reason,
+                why_not=one.verdict_why,
+                sums=None if one.sums is None else t.WholeSumsOut.model_validate(one.sums),
+            )
+            for one in found
         ]
     )
 
@@ -154,8 +171,8 @@ def _core(variants: Variants) -> t.CoreOut:
     )
 
 
-def _pick(pair: tuple[int, int]) -> t.Pick:
-    return t.Pick(core=pair[0], at=pair[1])
+def _pick(pair: tuple[int, int] | None) -> t.Pick | None:
+    return None if pair is None else t.Pick(core=pair[0], at=pair[1])
 
 
 def _figures(figures: Mapping[str, Figure]) -> dict[str, float]:

@@ -46,14 +46,14 @@ class FixingResults:
         self._crossings: Held[tuple[float | None]] = Held()
         self._there: Held[Assembly] = Held()
 
-    def owned(self, stored: Stored) -> Project:
+    def owned(self, stored: Stored, ticket: str = "") -> Project:
         """The stored project with every solved group in the place of its approximate correction.
 
         A group that is still to be solved counts as it was solved before the newest change, else as approximate; it is
         among what is `waiting`. So the figures follow from the project and from what is solved, never from the order in
-        which it was asked. What is not known is asked for.
+        which it was asked. What is not known is asked for, under a ticket.
         """
-        return self._counted(stored.project, stored.before, begin=True)
+        return self._counted(stored.project, stored.before, begin=True, ticket=ticket)
 
     def before(self, stored: Stored) -> Project | None:
         """The same of the project before its newest change, as far as it is known; None without one."""
@@ -105,26 +105,28 @@ class FixingResults:
 
         return _solved_along(now, reached, solved)
 
-    def _counted(self, project: Project, before: Project | None, *, begin: bool) -> Project:
+    def _counted(self, project: Project, before: Project | None, *, begin: bool, ticket: str = "") -> Project:
         parts = (project, before)
-        kept = self._owned.get(parts, begin)
+        kept = self._owned.get(parts, begin, ticket)
         generation = self.queue.generation
         if kept is not None and kept[0] == generation:
             return kept[2]
-        ratios = [self._best(project, before, assembly, begin=begin) for assembly in project.assemblies]
+        ratios = [self._best(project, before, assembly, begin=begin, ticket=ticket) for assembly in project.assemblies]
         if (
             kept is not None and kept[1] == ratios
         ):  # what was answered was something else: all that was made of it stands
-            return self._owned.put(parts, (generation, ratios, kept[2]), begin)[2]
+            return self._owned.put(parts, (generation, ratios, kept[2]), begin, ticket)[2]
         assemblies = tuple(
             with_solved(assembly, own) if own else assembly
             for assembly, own in zip(project.assemblies, ratios, strict=True)
         )
-        return self._owned.put(parts, (generation, ratios, replace(project, assemblies=assemblies)), begin)[2]
+        return self._owned.put(parts, (generation, ratios, replace(project, assemblies=assemblies)), begin, ticket)[2]
 
-    def _best(self, project: Project, before: Project | None, assembly: Assembly, *, begin: bool) -> dict[str, Course]:
+    def _best(
+        self, project: Project, before: Project | None, assembly: Assembly, *, begin: bool, ticket: str
+    ) -> dict[str, Course]:
         """Its solved ratios; where one is still missing, the last that was known of the same fixing."""
-        ratios = self._solved(project, assembly, begin=begin)
+        ratios = self._solved(project, assembly, begin=begin, ticket=ticket)
         if ratios and len(ratios) == len(self._groups(project, assembly)):
             ratios = self._along(project, assembly, ratios, begin=False)[0]
         earlier = next((one for one in before.assemblies if one.id == assembly.id), None) if before else None
@@ -135,7 +137,7 @@ class FixingResults:
         last = self._solved(before, earlier, begin=False)
         return {key: one for key, one in last.items() if now.get(key) == then[key]} | ratios
 
-    def _solved(self, project: Project, assembly: Assembly, *, begin: bool) -> dict[str, Course]:
+    def _solved(self, project: Project, assembly: Assembly, *, begin: bool, ticket: str = "") -> dict[str, Course]:
         """Ratios of the groups that are solved, by id, at the thickness the core has."""
         found: dict[str, Course] = {}
         now = core_thickness(assembly)
@@ -144,7 +146,7 @@ class FixingResults:
             if solved is not None:
                 found[group.fixing.id] = ((now, solved.chi / group.cell.chi_approximate),)
             elif begin:
-                self.queue.ask(solve_fixing, *group.args, looked_at=False)
+                self.queue.ask(solve_fixing, *group.args, looked_at=False, ticket=ticket)
         return found
 
     def _groups(self, project: Project, assembly: Assembly) -> tuple[_Group, ...]:

@@ -199,7 +199,9 @@ class JointResults:
         self._sketches: Held[_Sketch] = Held()
         self._known: Held[tuple[int, tuple[KnownJoint, ...]]] = Held(256)  #: with the generation of answers
 
-    def known(self, project: Project, building: Building, *, begin: bool = True) -> tuple[KnownJoint, ...]:
+    def known(
+        self, project: Project, building: Building, *, begin: bool = True, ticket: str = ""
+    ) -> tuple[KnownJoint, ...]:
         """Every joint of a building: its final answer if it is there.
 
         Parameters
@@ -209,14 +211,18 @@ class JointResults:
         building : Building
         begin : bool
             Whether what is not known is asked for.
+        ticket : str
+            Under which it is.
         """
         generation = self.queue.generation
-        kept = self._known.get((project, building), begin)
+        kept = self._known.get((project, building), begin, ticket)
         if kept is not None and kept[0] == generation:
             return kept[1]
         inside = project.within(building.id)
-        found = tuple(self._one(inside, self._sketch(inside, joint), begin=begin) for joint in building.joints)
-        return self._known.put((project, building), (generation, found), begin)[1]
+        found = tuple(
+            self._one(inside, self._sketch(inside, joint), begin=begin, ticket=ticket) for joint in building.joints
+        )
+        return self._known.put((project, building), (generation, found), begin, ticket)[1]
 
     def beside(self, stored: Stored, building_id: str) -> tuple[tuple[KnownJoint, ...], tuple[KnownJoint, ...] | None]:
         """Joints of a building as known, now and before the newest change. Raises NotFound."""
@@ -235,14 +241,14 @@ class JointResults:
         parts = (joint, project.catalogue, basis.site, basis.climate, basis.indoor, basis.schools, *met)
         return self._sketches.get(parts) or self._sketches.put(parts, _sketch(project, joint))
 
-    def _one(self, project: Project, sketch: _Sketch, *, begin: bool) -> KnownJoint:
+    def _one(self, project: Project, sketch: _Sketch, *, begin: bool, ticket: str) -> KnownJoint:
         joint, what, why = sketch.joint, sketch.drawn, sketch.why_not
         if what is None:
             point = joint.family in FAMILIES and FAMILIES[joint.family].point
             return KnownJoint(joint=joint, solved=None, takes=(), point=point, why_not=why)
         solved: JointFigures | None = self.queue.figures(sketch.key)
         if solved is None and begin:
-            future = ask(self.queue, project, what, "final", looked_at=False)
+            future = ask(self.queue, project, what, "final", looked_at=False, ticket=ticket)
             error = future.exception() if future.done() and not future.cancelled() else None
             why = "" if error is None else reason_of(error)
         return KnownJoint(

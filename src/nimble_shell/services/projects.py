@@ -16,6 +16,7 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.formats.things import KINDS, Key, held_by, put_thing
+from nimble_shell.services.alternatives import duplicated, in_place
 from nimble_shell.services.clock import now
 from nimble_shell.services.removal import Users, refuse_material_in_use, without_assembly
 from nimble_shell.store import Actor, Change, Database, Listed, NotFound, ProjectRepository, Stale, Stored, Written
@@ -231,6 +232,19 @@ class ProjectService:
             except DomainError as error:
                 raise error.under("values") from error
             return with_assembly(stored.project, building, element, assembly)
+
+        return self.edit(project_id, change, note)
+
+    def use_assembly(
+        self, project_id: str, building_id: str, element_id: str, assembly_id: str | None, note: ChangeNote
+    ) -> Stored:
+        """Put another build-up, or a copy of its own, in an element's place. Raises DomainError, NotFound."""
+
+        def change(stored: Stored) -> Project:
+            building, element = element_of(stored.project, building_id, element_id)
+            if assembly_id is None:
+                return duplicated(stored.project, building, element, new_id())
+            return in_place(stored.project, building, element, assembly_id)
 
         return self.edit(project_id, change, note)
 

@@ -48,6 +48,12 @@ class VerdictResults:
         )
         return self.queue.ask(judge, *_element(project, at.assembly, direction), ticket=ticket)
 
+    def alone(self, project: Project, at: PlacedDraft) -> tuple[Verdict | None, str]:
+        """A build-up as drafted, without a search, if it is known; and why there is none. Raises NotFound."""
+        inside = project.within(at.building_id)
+        args = _element(inside, at.assembly, direction_in(inside.basis, at.station(inside)))
+        return self._known(judge_alone, args, looked_at=True)
+
     def joint(self, question: LeakQuestion, ticket: str = "") -> Future[JudgedJoint]:
         """A joint. The future raises DomainError."""
         return self.queue.ask(judge_joint, *question.args, ticket=ticket)
@@ -77,11 +83,13 @@ class VerdictResults:
                                    verdict=None if answer is None else answer[0], why_not=why))  # fmt: skip
         return tuple(sorted(found, key=_rank))
 
-    def _known(self, judge_it: Callable[..., Any], args: tuple[Any, ...]) -> tuple[Any, str]:
+    def _known(
+        self, judge_it: Callable[..., Any], args: tuple[Any, ...], *, looked_at: bool = False
+    ) -> tuple[Any, str]:
         answer = self.queue.known(key_of(judge_it, *args))
         if answer is not None:
             return answer, ""
-        future = self.queue.ask(judge_it, *args, looked_at=False)
+        future = self.queue.ask(judge_it, *args, looked_at=looked_at)
         error = future.exception() if future.done() and not future.cancelled() else None
         return None, "" if error is None else reason_of(error)
 

@@ -30,6 +30,7 @@ export type Decision = Schemas['DecisionOut'];
 export type CoreRow = Schemas['CoreOut'];
 export type Comparison = Schemas['ComparisonOut'];
 export type Side = Schemas['SideOut'];
+export type OnTheWhole = Schemas['OnTheWholeOut'];
 export type Checked = Schemas['CheckedOut'];
 export type Day = Schemas['DayOut'];
 export type Joint = Schemas['JointDoc'];

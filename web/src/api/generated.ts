@@ -212,6 +212,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/alternatives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Use Alternative
+         * @description Put another build-up, or a copy of its own, in an element's place; its joints follow.
+         */
+        post: operations["use_alternative_api_v1_projects__project_id__alternatives_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/assemblies": {
         parameters: {
             query?: never;
@@ -1080,6 +1100,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/on-the-whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * On The Whole
+         * @description What a building comes to with each of some build-ups in the place of one of its own, as far as it is known.
+         */
+        post: operations["on_the_whole_api_v1_projects__project_id__on_the_whole_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/probe": {
         parameters: {
             query?: never;
@@ -1546,6 +1586,25 @@ export interface components {
              * @enum {string}
              */
             ventilation: "unventilated" | "slightly" | "well";
+        };
+        /**
+         * Alternative
+         * @description A build-up of the project in an element's place; without one named, a copy of its own.
+         */
+        Alternative: {
+            /** Assembly Id */
+            assembly_id?: string | null;
+            /** Building Id */
+            building_id: string;
+            /** Element Id */
+            element_id: string;
+            /** Text */
+            text: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
         };
         /**
          * AssemblyDoc
@@ -2125,7 +2184,8 @@ export interface components {
             cores: components["schemas"]["CoreOut"][];
             /** Layer */
             layer: number;
-            least_life: components["schemas"]["Pick"];
+            least_beyond: components["schemas"]["Pick"] | null;
+            least_life: components["schemas"]["Pick"] | null;
             step: components["schemas"]["NextOut"] | null;
             /** Swings */
             swings: components["schemas"]["SwingOut"][];
@@ -3747,6 +3807,8 @@ export interface components {
             d: number;
             /** Life */
             life: number;
+            /** Now */
+            now: number;
             /** Saves */
             saves: number;
         };
@@ -3870,6 +3932,48 @@ export interface components {
             /** Differences */
             differences: components["schemas"]["DifferenceOut"][];
             standard: components["schemas"]["StandardOut"];
+        };
+        /**
+         * OnTheWholeIn
+         * @description Build-ups that take the place of one of the project, wherever it is used.
+         */
+        OnTheWholeIn: {
+            /** Assembly Id */
+            assembly_id: string;
+            /** Building Id */
+            building_id: string;
+            /** Instead */
+            instead: components["schemas"]["AssemblyDoc"][];
+            /**
+             * Joints
+             * @default false
+             */
+            joints: boolean;
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
+        };
+        /**
+         * OnTheWholeOut
+         * @description What one comes to: moisture of the build-up alone, and the building's sums where they were asked.
+         */
+        OnTheWholeOut: {
+            /** Margin */
+            margin: number | null;
+            /** Passes */
+            passes: boolean | null;
+            /** Reason */
+            reason: string;
+            sums: components["schemas"]["WholeSumsOut"] | null;
+            /** Why Not */
+            why_not: string;
+        };
+        /** OnTheWholesOut */
+        OnTheWholesOut: {
+            /** Rows */
+            rows: components["schemas"]["OnTheWholeOut"][];
         };
         /**
          * OpenDecisionOut
@@ -5235,6 +5339,25 @@ export interface components {
             reason: string;
             /** X */
             x: number;
+        };
+        /**
+         * WholeSumsOut
+         * @description Sums of the building; null while a part of them is missing or to come.
+         */
+        WholeSumsOut: {
+            /** H */
+            H: number | null;
+            /** H Fixings */
+            H_fixings: number | null;
+            /** H Joints */
+            H_joints: number | null;
+            /** R Effective */
+            R_effective: number | null;
+            lowest: components["schemas"]["LowestOut"] | null;
+            /** Missing */
+            missing: string[];
+            /** Waiting */
+            waiting: number;
         };
         /** Withdrawal */
         Withdrawal: {
@@ -6633,6 +6756,133 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    use_alternative_api_v1_projects__project_id__alternatives_post: {
+        parameters: {
+            query?: {
+                since?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Alternative"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeltaOut"];
+                };
             };
             /** @description not readable */
             400: {
@@ -12246,6 +12496,131 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ElementVerdictOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    on_the_whole_api_v1_projects__project_id__on_the_whole_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnTheWholeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnTheWholesOut"];
                 };
             };
             /** @description not readable */

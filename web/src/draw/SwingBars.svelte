@@ -43,10 +43,10 @@
 <style>
   table {
     font-size: var(--fs-cap);
+    width: 100%;
   }
   th {
     color: var(--ink-2);
-    white-space: nowrap;
     padding-right: 4px;
   }
   td,

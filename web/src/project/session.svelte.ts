@@ -220,6 +220,22 @@ class Session {
     );
   }
 
+  /** Put another build-up of the project in an element's place, or a copy of its own; its joints follow. */
+  useAssembly(
+    building: string,
+    element: string,
+    assembly: string | null,
+    text: string,
+    zone: string,
+  ): Promise<boolean> {
+    return this.saves.save(text, (project, since) =>
+      api.POST('/api/v1/projects/{project_id}/alternatives', {
+        params: { path: { project_id: project }, query: { since } },
+        body: { building_id: building, element_id: element, assembly_id: assembly, text, zone },
+      }),
+    );
+  }
+
   /** Take a build-up away; what uses it stands in the way, or goes along. */
   removeAssembly(assembly: Assembly, users: 'refuse' | 'take along', zone: string): Promise<boolean> {
     const text = `${assembly.name} removed`.slice(0, 200);

@@ -80,6 +80,7 @@ class Variants:
 class NextThickness:
     """The next thickness up from the wall as it is."""
 
+    now: float  #: thickness of the core as it is [m]
     d: float  #: [m]
     saves: float  #: heat flux at the winter design temperature [W/m²]
     costs: float  #: [currency/m²]
@@ -94,7 +95,8 @@ class Decision:
     asked: float | None  #: [m²·K/W]
     cores: tuple[Variants, ...]
     cheapest: tuple[int, int] | None  #: core and thickness of the cheapest variant that passes every limit
-    least_life: tuple[int, int]  #: the one with the least money over the life
+    least_life: tuple[int, int] | None  #: the one with the least money over the life among those that pass
+    least_beyond: tuple[int, int] | None  #: one that does not pass and costs still less over the life
     step: NextThickness | None
 
 
@@ -148,12 +150,14 @@ def decide(
         _variants(_with_core(assembly, index, key), catalogue, basis, index, direction, grid, asked, base, own.material)
         for key in keys
     )
+    passing, anywhere = (_least(found, "money", passing=only) for only in (True, False))
     return Decision(
         layer=index,
         asked=asked,
         cores=found,
         cheapest=_least(found, "cost", passing=True),
-        least_life=_least(found, "money", passing=False) or (0, 0),
+        least_life=passing,
+        least_beyond=None if anywhere == passing else anywhere,
         step=_step(found[0], basis),
     )
 
@@ -370,6 +374,7 @@ def _step(own: Variants, basis: Basis) -> NextThickness | None:
     winter = condition(basis, "winter")
     change = {key: float(own.columns[key][at] - own.columns[key][own.present]) for key in ("U_clear", "cost", "money")}
     return NextThickness(
+        now=float(now),
         d=float(own.d[at]),
         saves=-change["U_clear"] * (winter.theta_i - winter.theta_e),
         costs=change["cost"],

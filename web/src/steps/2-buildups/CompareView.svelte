@@ -1,9 +1,11 @@
-<!-- Two to four build-ups at one scale on one ground line; and a supplier's claim worked through. -->
+<!-- Two to four build-ups at one scale on one ground line, by themselves and on the whole; and a supplier's claim. -->
 <script lang="ts">
-  import type { Assembly, Comparison, Side } from '@/api/client';
+  import { untrack } from 'svelte';
+  import type { Assembly, Comparison, OnTheWhole, ShellElement, Side } from '@/api/client';
   import { api, inProject, take } from '@/api/client';
   import LittleSection from '@/draw/LittleSection.svelte';
   import { asking } from '@/api/live.svelte';
+  import { stream } from '@/api/stream.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import Button from '@/kit/Button.svelte';
@@ -11,22 +13,29 @@
   import Notice from '@/kit/Notice.svelte';
   import Worked from '@/project/Worked.svelte';
   import type { Units } from '@/kit/units';
+  import { Wholes } from '@/project/wholes.svelte';
   import ClaimForm from './ClaimForm.svelte';
+  import { compared, REFERENCE } from './compared.svelte';
+  import { DECIDES } from './variants';
 
   interface Props {
     draft: Assembly;
+    element: ShellElement;
+    zone: string;
     units: Units;
     revision: number;
   }
-  let { draft, units, revision }: Props = $props();
-  const REFERENCE = 'site-framed-reference';
+  let { draft, element, zone, units, revision }: Props = $props();
   type Mode = 'as drawn' | 'equal R' | 'equal thickness';
   const place = $derived(router.place);
-  let others = $state.raw<string[]>([REFERENCE]);
+  const known = $derived(new Set((session.open?.project.assemblies ?? []).map((one) => one.id)));
+  const others = $derived(
+    compared.others.filter((id) => id !== draft.id && (id === REFERENCE || known.has(id))),
+  );
   let mode = $state<Mode>('as drawn');
   let width = $state(1000);
   const assemblies = $derived(session.open?.project.assemblies ?? []);
-  const sides = $derived([draft.id, ...others.filter((id) => id !== draft.id)].slice(0, 4));
+  const sides = $derived([draft.id, ...others].slice(0, 4));
 
   const live = asking(
     () =>
@@ -89,10 +98,80 @@
       ? `${change > 0 ? '+' : '−'}${units.length(Math.abs(change))}`
       : units.delta(change, dimension);
   }
-  const better = (side: Side, key: string, more: boolean) => {
-    const change = (side.figures[key] ?? 0) - (leader?.figures[key] ?? 0);
-    return more ? change > 0 : change < 0;
-  };
+  /** Whether a change is for the worse as it is shown; what is shown as equal is neither. */
+  function worse(change: number, text: string, more: boolean): boolean {
+    return /[1-9]/.test(text) && (more ? change < 0 : change > 0);
+  }
+  const changeOf = (side: Side, key: string) => (side.figures[key] ?? 0) - (leader?.figures[key] ?? 0);
+
+  // On the whole: each in the place of the first one, joints and fixings of the building solved with it.
+  const wholes = new Wholes();
+  $effect(() => {
+    const all = (found?.sides ?? []).map((side) => ({ key: side.assembly.id, assembly: side.assembly }));
+    const at = {
+      of: JSON.stringify([place.project, place.building, revision, all]),
+      project: place.project,
+      building: place.building,
+      assembly: draft.id,
+    };
+    void stream.answers;
+    untrack(() => wholes.follow(at, all, all));
+  });
+  const onTheWhole = [
+    ['R_effective', 'building R, effective', 'resistance', true],
+    ['H', 'heat loss of the building', 'coupling', false],
+    ['H_joints', 'of it at joints', 'coupling', false],
+    ['H_fixings', 'of it at fixings', 'coupling', false],
+    ['lowest', 'lowest surface factor', 'ratio', true],
+    ['margin', 'moisture margin of the build-up', 'points', true],
+  ] as const;
+  type WholeKey = (typeof onTheWhole)[number][0];
+  function wholeOf(one: OnTheWhole | undefined, key: WholeKey): number | null {
+    if (key === 'margin') return one?.margin ?? null;
+    if (key === 'lowest') return one?.sums?.lowest?.f_rsi ?? null;
+    return one?.sums?.[key] ?? null;
+  }
+  const pointsOf = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(Math.round(value * 100))}`;
+  function wholeText(side: Side, key: WholeKey, dimension: string): string {
+    const one = wholes.get(side.assembly.id);
+    const value = wholeOf(one, key);
+    if (value !== null) return key === 'margin' ? pointsOf(value) : units.show(value, dimension);
+    if (key === 'margin')
+      return one?.why_not ? '?' : one?.passes == null ? '…' : one.passes ? 'passes' : 'fails';
+    if (one?.sums?.missing.length) return '?';
+    return !one?.sums || one.sums.waiting ? '…' : '–';
+  }
+  function wholeDelta(side: Side, key: WholeKey, dimension: string, more: boolean) {
+    const [own, other] = [side, leader].map((one) => wholeOf(wholes.get(one?.assembly.id ?? ''), key));
+    if (side === leader || own == null || other == null) return { text: '', worse: false };
+    const change = own - other;
+    const small = Math.abs(change) < 1e-9;
+    const text = small ? '±0' : key === 'margin' ? pointsOf(change) : units.delta(change, dimension);
+    return { text, worse: worse(change, text, more) };
+  }
+  /** What keeps a side from being summed up, or what it fails by. */
+  const notes = $derived(
+    (found?.sides ?? []).flatMap((side) => {
+      const one = wholes.get(side.assembly.id);
+      const said = [
+        ...(one?.sums?.missing ?? []),
+        ...(one?.why_not ? [`moisture: ${one.why_not}`] : []),
+        ...(one?.passes === false ? [`fails by moisture: ${DECIDES[one.reason] ?? one.reason}`] : []),
+      ];
+      return said.length ? [`${side.assembly.name}: ${said.join('; ')}.`] : [];
+    }),
+  );
+
+  function use(side: Side): void {
+    const text = `${side.assembly.name} in the place of ${draft.name}`.slice(0, 200);
+    compared.others = [draft.id, ...others.filter((id) => id !== side.assembly.id)].slice(0, 3);
+    void session.useAssembly(place.building, element.id, side.assembly.id, text, zone);
+  }
+  async function duplicate(): Promise<void> {
+    const text = `Alternative to ${draft.name}`.slice(0, 200);
+    compared.others = [draft.id, ...others].slice(0, 3);
+    await session.useAssembly(place.building, element.id, null, text, zone);
+  }
 </script>
 
 <div class="controls">
@@ -101,7 +180,7 @@
       >{id === REFERENCE ? 'Site-framed reference' : (session.assembly(id)?.name ?? id)}
       <Button
         label="Leave out {id === REFERENCE ? 'the reference' : (session.assembly(id)?.name ?? id)}"
-        onclick={() => (others = others.toSpliced(at, 1))}>leave out</Button
+        onclick={() => (compared.others = others.toSpliced(at, 1))}>leave out</Button
       ></span
     >
   {/each}
@@ -110,7 +189,7 @@
       aria-label="Add a build-up to compare"
       value=""
       onchange={(event) => {
-        if (event.currentTarget.value) others = [...others, event.currentTarget.value];
+        if (event.currentTarget.value) compared.others = [...others, event.currentTarget.value];
         event.currentTarget.value = '';
       }}
     >
@@ -119,7 +198,7 @@
         <option value={one.id}>{one.name}</option>
       {/each}
     </select>
-    {#if !others.includes(REFERENCE)}<Button onclick={() => (others = [...others, REFERENCE])}
+    {#if !others.includes(REFERENCE)}<Button onclick={() => (compared.others = [...others, REFERENCE])}
         >Site-framed reference</Button
       >{/if}
   {/if}
@@ -129,6 +208,7 @@
     options={['as drawn', 'equal R', 'equal thickness'].map((value) => ({ value, text: value }))}
     onsave={(value) => (mode = value as Mode)}
   />
+  <Button onclick={() => void duplicate()}>Duplicate as alternative</Button>
 </div>
 {#if problem}<Notice title="No comparison." text={problem.sentence} live />{/if}
 {#if found}
@@ -145,6 +225,10 @@
         <figcaption>
           <b>{side.assembly.name}</b>
           {units.full(whole(side), 'length')}
+          {#if side !== leader && mode === 'as drawn' && side.assembly.id !== REFERENCE}<Button
+              label="Use {side.assembly.name} here"
+              onclick={() => use(side)}>Use here</Button
+            >{/if}
           {#if side.why_not}<span class="why">not brought to {mode}: {side.why_not}</span>{/if}
         </figcaption>
       </figure>
@@ -187,13 +271,42 @@
                 assembly={side.assembly}
                 of={{ kind: 'side', leader: leader?.assembly.id ?? draft.id, condition: place.condition }}
               />
-              <em class:gain={better(side, key, more)}>{delta(side, key, dimension)}</em></td
+              <em class:worse={worse(changeOf(side, key), delta(side, key, dimension), more)}
+                >{delta(side, key, dimension)}</em
+              ></td
+            >
+          {/each}
+        </tr>
+      {/each}
+    </tbody>
+    <tbody data-testid="on-the-whole" data-stale={wholes.waiting > 0 && !wholes.problem}>
+      <tr
+        ><th scope="rowgroup" colspan={found.sides.length + 1}
+          >On the whole <span
+            >each in the place of {draft.name}, joints and fixings of the building solved with it{#if wholes.waiting}:
+              {wholes.waiting} still to be solved{/if}</span
+          >
+          {#if wholes.solving}<Button label="Stop solving" onclick={() => wholes.stop()}>Stop</Button
+            >{/if}</th
+        ></tr
+      >
+      {#each onTheWhole as [key, title, dimension, more] (key)}
+        <tr>
+          <th scope="row"
+            >{title} <span>{dimension === 'points' ? 'points' : units.symbol(dimension)}</span></th
+          >
+          {#each found.sides as side (side.assembly.id)}
+            {@const change = wholeDelta(side, key, dimension, more)}
+            <td class="n"
+              >{wholeText(side, key, dimension)} <em class:worse={change.worse}>{change.text}</em></td
             >
           {/each}
         </tr>
       {/each}
     </tbody>
   </table>
+  {#each notes as note (note)}<p class="soft">{note}</p>{/each}
+  {#if wholes.problem}<p class="over" role="alert">{wholes.problem.sentence}</p>{/if}
 {:else if !problem}
   <p role="status">{sides.length < 2 ? 'Choose a build-up to compare with.' : 'Comparing'}</p>
 {/if}
@@ -250,7 +363,7 @@
     color: var(--ink);
   }
   .n {
-    padding: 2px 0 2px 24px;
+    padding: 0 0 0 24px;
   }
   td.n {
     font: 500 12.5px var(--mono);
@@ -260,10 +373,15 @@
     font-style: normal;
     display: inline-block;
     min-width: 62px;
-    color: var(--ochre);
+    color: var(--ink-2);
     font-weight: 400;
   }
-  em.gain {
+  em.worse {
+    color: var(--ochre);
+  }
+  tbody + tbody th[colspan] {
+    padding-top: 12px;
+    font-weight: 600;
     color: var(--ink);
   }
 </style>

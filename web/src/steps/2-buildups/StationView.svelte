@@ -59,7 +59,7 @@
     {#if place.view === 'study'}
       <StudyView {draft} {units} {zone} {revision} />
     {:else if place.view === 'compare'}
-      <CompareView {draft} {units} {revision} />
+      <CompareView {draft} {element} {zone} {units} {revision} />
     {:else if place.view === 'day'}
       <DayView {draft} {units} {revision} />
     {:else if place.view === 'standard'}

@@ -7,13 +7,11 @@
     own: string;
     cores: string[];
     chosen: string;
-    /** The table shows stock sizes only. */
-    stockOnly: boolean;
     name: (core: string) => string;
     onadd: (core: string) => void;
     ondrop: (core: string) => void;
   }
-  let { own, cores, chosen = $bindable(), stockOnly = $bindable(), name, onadd, ondrop }: Props = $props();
+  let { own, cores, chosen = $bindable(), name, onadd, ondrop }: Props = $props();
   const addable = $derived(
     [...session.materials.values()].filter(
       (one) =>
@@ -46,8 +44,6 @@
     <option value="">add a core</option>
     {#each addable as one (one.key)}<option value={one.key}>{one.name}</option>{/each}
   </select>
-  {#if chosen}<label><input type="checkbox" bind:checked={stockOnly} /> stock sizes only in the table</label
-    >{/if}
 </div>
 
 <style>

@@ -16,7 +16,19 @@
   const currency = $derived(session.open?.project.basis.economy?.currency ?? '');
   const limits = $derived(session.open?.project.basis.limits);
   const cheapest = $derived(decision.cheapest ? decision.cores[decision.cheapest.core] : undefined);
-  const least = $derived(decision.cores[decision.least_life.core]);
+  const least = $derived(at(decision.least_life));
+  const beyond = $derived(at(decision.least_beyond));
+  /** What is shown of a pick. */
+  function at(pick: Decision['least_life']) {
+    const core = pick && decision.cores[pick.core];
+    if (!core) return undefined;
+    const stops = (core.stops[pick.at] ?? []).map((stop) => session.shipped?.stops[stop] ?? stop);
+    return {
+      size: `${name(core.core)}, ${units.full(core.d[pick.at] ?? 0, 'length')}`,
+      money: units.show(core.columns['money']?.[pick.at] ?? 0, 'cost'),
+      stops: stops.join('; '),
+    };
+  }
 </script>
 
 <div class="side">
@@ -39,23 +51,24 @@
   {/if}
   {#if least}
     <p>
-      Least money over the life: {name(least.core)}, {units.full(
-        least.d[decision.least_life.at] ?? 0,
-        'length',
-      )},
-      {units.show(least.columns['money']?.[decision.least_life.at] ?? 0, 'cost')}
+      Least money over the life of what passes: {least.size}, {least.money}
       {units.symbol('cost')}.
+    </p>
+  {/if}
+  {#if beyond}
+    <p class="soft" data-testid="beyond">
+      Beyond the limits still less: {beyond.size}, {beyond.money} ({beyond.stops}).
     </p>
   {/if}
   {#if decision.step}
     <p data-testid="next-step">
-      The next step up, {units.full(decision.step.d, 'length')}, saves {units.full(
-        decision.step.saves,
-        'flux',
-      )} at the winter design temperature, costs {units.show(decision.step.costs, 'cost')} more, and {decision
-        .step.life < 0
-        ? 'saves'
-        : 'loses'}
+      The next step up from {units.full(decision.step.now, 'length')}, {units.full(
+        decision.step.d,
+        'length',
+      )}, saves {units.full(decision.step.saves, 'flux')} at the winter design temperature, costs {units.show(
+        decision.step.costs,
+        'cost',
+      )} more, and {decision.step.life < 0 ? 'saves' : 'loses'}
       {units.show(Math.abs(decision.step.life), 'cost')} over the life.
     </p>
   {/if}

@@ -1,12 +1,18 @@
 <!-- Variants of the core with all their figures: what stops each, what passes first, each to be adopted. -->
 <script lang="ts">
+  import { untrack } from 'svelte';
   import type { Assembly, Decision } from '@/api/client';
+  import { stream } from '@/api/stream.svelte';
   import Button from '@/kit/Button.svelte';
+  import Choice from '@/kit/Choice.svelte';
   import type { Units } from '@/kit/units';
   import { bench } from '@/project/bench.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
+  import { Wholes } from '@/project/wholes.svelte';
   import { working } from '@/project/working.svelte';
+  import { COLUMNS, DECIDES, figureOf, inOrder, rowsOf, withVariant } from './variants';
+  import type { Order, Row, Sizes } from './variants';
 
   interface Props {
     draft: Assembly;
@@ -14,71 +20,66 @@
     units: Units;
     zone: string;
     chosen: string;
-    stockOnly: boolean;
     stale: boolean;
+    revision: number;
     name: (core: string) => string;
   }
-  let { draft, decision, units, zone, chosen, stockOnly, stale, name }: Props = $props();
+  let { draft, decision, units, zone, chosen, stale, revision, name }: Props = $props();
   const place = $derived(router.place);
 
-  interface Row {
-    core: string;
-    at: number;
-    d: number;
-    stops: string[];
-    value: (column: string) => number | null;
-    present: boolean;
-    cheapest: boolean;
-    least: boolean;
-    knee: boolean;
-    exact: boolean;
-  }
-  // Rows worth reading: what is stocked, the exact crossing, the present wall and the picks; or all of one core.
-  const rows = $derived.by(() => {
-    const found: Row[] = [];
-    decision.cores.forEach((core, index) => {
-      if (chosen && core.core !== chosen) return;
-      core.d.forEach((d, at) => {
-        const row: Row = {
-          core: core.core,
-          at,
-          d,
-          stops: core.stops[at] ?? [],
-          value: (column) => core.columns[column]?.[at] ?? null,
-          present: core.present === at,
-          cheapest: decision.cheapest?.core === index && decision.cheapest.at === at,
-          least: decision.least_life.core === index && decision.least_life.at === at,
-          knee: core.knee === at,
-          exact: core.exact !== null && Math.ceil(core.exact * 1000 - 1e-6) / 1000 === d,
-        };
-        const worth = core.stocked[at] || row.present || row.cheapest || row.least || row.exact;
-        if (worth || (chosen && !stockOnly)) found.push(row);
-      });
-    });
-    // What passes comes first, the cheapest on top.
-    return found.toSorted(
-      (a, b) =>
-        Number(a.stops.length > 0) - Number(b.stops.length > 0) ||
-        (a.value('cost') ?? 0) - (b.value('cost') ?? 0),
-    );
+  let sizes = $state<Sizes>('picks');
+  let passing = $state(false);
+  let withJoints = $state(false);
+  let reason = $state('');
+  let order = $state<Order>({ column: '', down: false });
+  /** Solving joints for more rows than these would take minutes. */
+  const MOST_SOLVED = 8;
+
+  const wholes = new Wholes();
+  const candidates = $derived(rowsOf(decision, chosen, sizes));
+  const sumsOf = (row: Row) => (withJoints ? wholes.get(row.key)?.sums : undefined);
+  const value = (row: Row, column: string): number | null => {
+    const known = wholes.get(row.key);
+    if (column === 'd') return row.d;
+    if (column === 'moisture') return known?.margin ?? (known?.passes ? 1 : null);
+    if (column === 'R_shell') return sumsOf(row)?.R_effective ?? null;
+    if (column === 'H_joints') return sumsOf(row)?.H_joints ?? null;
+    return row.value(column);
+  };
+  const fails = (row: Row) => wholes.get(row.key)?.passes === false;
+  const rows = $derived(
+    inOrder(
+      passing ? candidates.filter((row) => !row.stops.length && !fails(row)) : candidates,
+      order,
+      value,
+      name,
+      (row) => row.stops.length > 0 || fails(row),
+    ),
+  );
+  const solved = $derived(withJoints ? rows.slice(0, MOST_SOLVED) : []);
+  const unsolved = $derived(
+    solved.some((row) => {
+      const sums = sumsOf(row);
+      return !sums || sums.waiting > 0;
+    }),
+  );
+  $effect(() => {
+    const at = {
+      of: JSON.stringify([place.project, place.building, revision, draft]),
+      project: place.project,
+      building: place.building,
+      assembly: draft.id,
+    };
+    const instead = (some: Row[]) =>
+      some.map((row) => ({ key: row.key, assembly: withVariant(draft, row.core, row.d) }));
+    const all = instead(candidates);
+    const whole = instead(solved);
+    void stream.answers;
+    untrack(() => wholes.follow(at, all, whole));
   });
-  const columns = [
-    ['R_nominal', 'R label'],
-    ['R_fresh', 'fresh'],
-    ['R_clear', 'clear'],
-    ['R_winter', 'winter'],
-    ['R_summer', 'summer'],
-    ['thickness', 'wall'],
-    ['floor', 'floor'],
-    ['weight', 'weight'],
-    ['cost', 'cost'],
-    ['carbon', 'CO₂e'],
-    ['heat', 'heat'],
-    ['cool', 'cool'],
-    ['money', 'life cost'],
-    ['carbon_life', 'life CO₂e'],
-    ['payback', 'pays in'],
-  ] as const;
+
+  /** Columns in which any row has a value. */
+  const columns = $derived(COLUMNS.filter(([key]) => candidates.some((row) => row.value(key) !== null)));
   const dimension = (column: string) => session.shipped?.columns[column] ?? 'ratio';
   function shown(row: Row, column: string): string {
     const value = row.value(column);
@@ -92,46 +93,18 @@
     const text = units.show(value, dimension(column), digits);
     return column === 'floor' && value > 0 ? `+${text}` : text;
   }
-  function withVariant(assembly: Assembly, core: string, d: number): Assembly {
-    return {
-      ...assembly,
-      layers: assembly.layers.map((layer) =>
-        layer.studied
-          ? { ...layer, material: core, d, lambda: layer.material === core ? (layer.lambda ?? null) : null }
-          : layer,
-      ),
-    };
-  }
+  const size = (row: Row) => `${name(row.core)} ${units.full(row.d, 'length')}`;
   function adopt(row: Row): void {
-    const text = `Core: ${name(row.core)} ${units.full(row.d, 'length')}`.slice(0, 200);
+    const why = [row.pick, reason.trim()].filter(Boolean).join('; ');
+    const text = `Core: ${size(row)}${why ? `, ${why}` : ''}`.slice(0, 200);
     void bench.commit((one) => withVariant(one, row.core, row.d), text, zone);
+    reason = '';
   }
-  // Columns that are a figure of the build-up at that variant open to its working.
-  const figureOf: Record<string, string> = {
-    R_nominal: 'R_nominal',
-    R_fresh: 'R_fresh',
-    R_clear: 'R_clear',
-    R_winter: 'R_winter_clear',
-    R_summer: 'R_summer_clear',
-    thickness: 'thickness',
-    weight: 'weight',
-    cost: 'cost',
-    carbon: 'carbon',
-    heat: 'heat',
-    cool: 'cool',
-    money: 'money',
-    carbon_life: 'carbon_life',
-    U_clear: 'U_clear',
-    f_rsi: 'f_rsi',
-    inside_share: 'inside_share',
-    floor: 'floor',
-    payback: 'payback',
-  };
   const compares = (column: string) => column === 'floor' || column === 'payback';
   function work(row: Row, column: string, title: string): void {
     void working.show({
       figure: figureOf[column] ?? column,
-      title: `${title}, ${name(row.core)} ${units.full(row.d, 'length')}`,
+      title: `${title}, ${size(row)}`,
       dimension: dimension(column),
       project: place.project,
       building: place.building,
@@ -140,51 +113,197 @@
       of: compares(column) ? { kind: 'variant', core: row.core, d: row.d } : undefined,
     });
   }
+  function sort(column: string): void {
+    order = order.column === column ? { column, down: !order.down } : { column, down: false };
+  }
+  /** Of the room's humidity, up to where a variant fails. */
+  function damp(row: Row): { text: string; title: string; over: boolean } {
+    const known = wholes.get(row.key);
+    if (known?.why_not) return { text: '?', title: known.why_not, over: false };
+    if (!known || known.passes === null) return { text: '…', title: 'being judged', over: false };
+    const failing = DECIDES[known.reason] ?? known.reason;
+    const title = known.passes ? 'passes by the months' : `fails: ${failing}`;
+    if (known.margin === null) return { text: known.passes ? 'passes' : 'fails', title, over: !known.passes };
+    const points = Math.round(known.margin * 100);
+    return { text: points < 0 ? `−${-points}` : `+${points}`, title, over: !known.passes };
+  }
+  function whole(row: Row, column: 'R_effective' | 'H_joints'): { text: string; title: string } {
+    const sums = sumsOf(row);
+    if (!sums) return { text: solved.includes(row) ? '…' : '–', title: 'not asked' };
+    if (sums.missing.length) return { text: '?', title: sums.missing.join('; ') };
+    if (sums.waiting) return { text: '…', title: `${sums.waiting} still to be solved` };
+    const value = sums[column];
+    if (value === null) return { text: '–', title: 'no joint is drawn' };
+    return {
+      text: units.show(value, column === 'H_joints' ? 'coupling' : 'resistance'),
+      title: 'with every joint and fixing of the building solved',
+    };
+  }
 </script>
 
-<div class="scroll">
+{#snippet head(column: string, title: string, unit: string, number = true)}
+  <th
+    class:n={number}
+    aria-sort={order.column === column ? (order.down ? 'descending' : 'ascending') : undefined}
+    ><button title={unit ? `${unit}: sort` : 'sort'} onclick={() => sort(column)}
+      >{title}{order.column === column ? (order.down ? ' ↓' : ' ↑') : ''}</button
+    ></th
+  >
+{/snippet}
+
+<div class="controls" role="group" aria-label="What the table shows">
+  <label><input type="checkbox" bind:checked={passing} /> what passes only</label>
+  <Choice
+    label="sizes"
+    value={sizes}
+    options={[
+      { value: 'picks', text: 'stock and what is named' },
+      { value: 'stock', text: 'stock only' },
+      ...(chosen ? [{ value: 'every', text: 'every size' }] : []),
+    ]}
+    onsave={(one) => (sizes = one as Sizes)}
+  />
+  {#if withJoints}
+    <span class="soft" role="status"
+      >{unsolved ? `${wholes.waiting || ''} joints and fixings still to be solved` : 'joints solved'}</span
+    >
+    <Button
+      onclick={() => {
+        wholes.stop();
+        withJoints = false;
+      }}>{unsolved ? 'Stop' : 'Without joints'}</Button
+    >
+  {:else}
+    <Button onclick={() => (withJoints = true)}>Solve the joints of the first {MOST_SOLVED}</Button>
+  {/if}
+  <label class="why-field"
+    >because <input placeholder="kept with what you adopt" maxlength="120" bind:value={reason} /></label
+  >
+</div>
+{#if wholes.problem}<p class="over" role="alert">{wholes.problem.sentence}</p>{/if}
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<div class="scroll" role="region" aria-label="Variants" tabindex="0">
   <table data-stale={stale} data-testid="variants">
     <thead>
       <tr>
-        <th>core</th><th class="n">{units.system === 'SI' ? 'mm' : 'in'}</th>
-        {#each columns as [key, title] (key)}<th class="n" title={units.symbol(dimension(key))}>{title}</th
-          >{/each}
-        <th>stopped by</th><th></th>
+        {@render head('core', 'core', '', false)}
+        {@render head('d', units.system === 'SI' ? 'mm' : 'in', 'thickness of the core')}
+        <th>passes, or is stopped by</th>
+        {@render head(
+          'moisture',
+          'moisture',
+          'points of room humidity in the cold months up to where it fails',
+        )}
+        {@render head('R_shell', 'building R', `effective, ${units.symbol('resistance')}`)}
+        {@render head('H_joints', 'at joints', units.symbol('coupling'))}
+        {#each columns as [key, title] (key)}{@render head(key, title, units.symbol(dimension(key)))}{/each}
+        <th class="last"><span class="visually-hidden">adopt</span></th>
       </tr>
     </thead>
     <tbody>
-      {#each rows as row (`${row.core}/${row.at}`)}
-        <tr class:present={row.present} class:passes={!row.stops.length}>
-          <th scope="row">{name(row.core)}{row.knee ? ' · more foam buys less' : ''}</th>
+      {#each rows as row (row.key)}
+        {@const wet = damp(row)}
+        <tr class:present={row.present} class:passes={!row.stops.length && !fails(row)}>
+          <th scope="row" title={name(row.core)}>{name(row.core)}</th>
           <td class="n">{units.length(row.d)}</td>
+          <td class="why"
+            >{[
+              ...row.stops.map((stop) => session.shipped?.stops[stop] ?? stop),
+              ...(fails(row) ? [`moisture ${wet.title}`] : []),
+            ].join('; ') ||
+              row.pick ||
+              (row.knee ? 'passes; more foam buys less' : 'passes')}</td
+          >
+          <td class="n" class:over={wet.over} title={wet.title}>{wet.text}</td>
+          {#each ['R_effective', 'H_joints'] as const as column (column)}
+            {@const found = whole(row, column)}
+            <td class="n" title={found.title}>{found.text}</td>
+          {/each}
           {#each columns as [key, title] (key)}
             <td class="n"
               >{#if figureOf[key] && row.value(key) !== null}<button
                   class="work"
-                  aria-label="{title}, {name(row.core)} {units.length(row.d)}: {shown(row, key)}, working"
+                  aria-label="{shown(row, key)}, {title}, {name(row.core)} {units.length(row.d)}, working"
                   onclick={() => work(row, key, title)}>{shown(row, key)}</button
                 >{:else}{shown(row, key)}{/if}</td
             >
           {/each}
-          <td class="why"
-            >{row.stops.map((stop) => session.shipped?.stops[stop] ?? stop).join('; ') ||
-              (row.cheapest ? 'cheapest that passes' : row.least ? 'least over the life' : 'passes')}</td
-          >
-          <td
-            >{#if row.present}as it is{:else}<Button
-                label="Adopt {name(row.core)} {units.full(row.d, 'length')}"
-                onclick={() => adopt(row)}>Adopt</Button
+          <td class="last"
+            >{#if row.present}as it is{:else}<Button label="Adopt {size(row)}" onclick={() => adopt(row)}
+                >Adopt</Button
               >{/if}</td
           >
         </tr>
+      {:else}
+        <tr><td colspan="22">Nothing passes every limit: show what does not, or change the limits.</td></tr>
       {/each}
     </tbody>
   </table>
 </div>
 
 <style>
+  .controls {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 14px;
+    align-items: center;
+    margin: 6px 0;
+    font-size: var(--fs-small);
+  }
+  .why-field input {
+    width: 24ch;
+  }
   .scroll {
-    overflow-x: auto;
+    overflow: auto;
+    max-height: min(56vh, 520px);
+    border-bottom: 1px solid var(--line);
+  }
+  thead th {
+    position: sticky;
+    top: 0;
+    background: var(--sheet);
+    z-index: 2;
+  }
+  thead button {
+    border: 0;
+    background: none;
+    padding: 0;
+    font: inherit;
+    color: inherit;
+    min-height: 24px;
+    min-width: 24px;
+    text-align: inherit;
+  }
+  thead button:hover {
+    color: var(--verdigris);
+  }
+  /* A variant's name and size stay beside its figures, and the way to adopt it within reach. */
+  tbody th,
+  thead th:first-child {
+    position: sticky;
+    left: 0;
+    background: var(--sheet);
+    z-index: 1;
+    min-width: 160px;
+    max-width: 160px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  :is(td, th):nth-child(2) {
+    position: sticky;
+    left: 160px;
+    background: var(--sheet);
+    z-index: 1;
+  }
+  thead th:nth-child(-n + 2),
+  thead th.last {
+    z-index: 3;
+  }
+  .last {
+    position: sticky;
+    right: 0;
+    background: var(--sheet);
+    padding-left: 8px;
   }
   table {
     font-size: var(--fs-small);
@@ -224,7 +343,8 @@
   .why {
     color: var(--ochre);
     white-space: normal;
-    min-width: 110px;
+    min-width: 124px;
+    padding-left: 4px;
     line-height: 1.15;
   }
   .passes .why {
@@ -234,7 +354,8 @@
     color: var(--ink);
     font-weight: 500;
   }
-  .present {
+  .present,
+  .present :is(th, .last, td:nth-child(2)) {
     background: var(--verdigris-wash);
   }
 </style>

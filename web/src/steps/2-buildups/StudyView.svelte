@@ -25,7 +25,6 @@
   let dropped = $state.raw<string[]>([]);
   let chosen = $state('');
   let width = $state(680);
-  let stockOnly = $state(true);
 
   const system = $derived(session.shipped?.systems.find((one) => one.key === draft.system));
   const own = $derived(draft.layers.find((layer) => layer.studied)?.material ?? '');
@@ -75,7 +74,6 @@
     {own}
     {cores}
     bind:chosen
-    bind:stockOnly
     {name}
     onadd={(core) => {
       extra = [...extra, core];
@@ -86,12 +84,14 @@
       if (chosen === core) chosen = '';
     }}
   />
-  <StudyTable {draft} {decision} {units} {zone} {chosen} {stockOnly} {name} stale={live.stale} />
+  <StudyTable {draft} {decision} {units} {zone} {chosen} {name} {revision} stale={live.stale} />
   <p class="soft">
     R: {units.symbol('resistance')}; floor: gained or lost per length of wall, {units.symbol('floor_area')};
     weight {units.symbol('surface_mass')}; cost {units.symbol('cost')}; heat and cool {units.symbol('energy')} by
     degree hours of the Basis, air temperature only; CO₂e {units.symbol('carbon')}. Pays in years against the
-    wall as it is. The moisture step judges a variant's moisture.
+    wall as it is. Moisture: points of room humidity in the cold months up to where the build-up fails by the
+    months; step 5 has its joints. Building R and what is lost at joints, {units.symbol('coupling')}, are
+    solved on demand.
   </p>
 {/if}
 
