@@ -11,6 +11,7 @@ from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.flow import direction_in, over_the_year
 from nimble_shell.core.basis.stations import Direction, direction_through
 from nimble_shell.core.errors import DomainError, reason_of
+from nimble_shell.core.held import Held
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.joints.sealing.seals import Leakages, graded
 from nimble_shell.core.moisture.verdict.verdict import ADDED, JudgedJoint, Verdict, judge, judge_alone, judge_joint
@@ -39,6 +40,7 @@ class VerdictResults:
 
     def __init__(self, queue: SolverQueue) -> None:
         self.queue = queue
+        self._alone: Held[tuple[tuple[Any, ...], str]] = Held(512)  #: what is asked of a draft, with its key
 
     def element(self, project: Project, at: PlacedDraft, ticket: str = "") -> Future[Verdict]:
         """A build-up as drafted. Raises NotFound; the future raises DomainError."""
@@ -50,9 +52,13 @@ class VerdictResults:
 
     def alone(self, project: Project, at: PlacedDraft) -> tuple[Verdict | None, str]:
         """A build-up as drafted, without a search, if it is known; and why there is none. Raises NotFound."""
-        inside = project.within(at.building_id)
-        args = _element(inside, at.assembly, direction_in(inside.basis, at.station(inside)))
-        return self._known(judge_alone, args, looked_at=True)
+        held = (project, at.assembly)
+        kept = self._alone.get(held, at.building_id)
+        if kept is None:
+            inside = project.within(at.building_id)
+            args = _element(inside, at.assembly, direction_in(inside.basis, at.station(inside)))
+            kept = self._alone.put(held, (args, key_of(judge_alone, *args)), at.building_id)
+        return self._known(judge_alone, *kept, looked_at=True)
 
     def joint(self, question: LeakQuestion, ticket: str = "") -> Future[JudgedJoint]:
         """A joint. The future raises DomainError."""
@@ -84,9 +90,9 @@ class VerdictResults:
         return tuple(sorted(found, key=_rank))
 
     def _known(
-        self, judge_it: Callable[..., Any], args: tuple[Any, ...], *, looked_at: bool = False
+        self, judge_it: Callable[..., Any], args: tuple[Any, ...], key: str = "", *, looked_at: bool = False
     ) -> tuple[Any, str]:
-        answer = self.queue.known(key_of(judge_it, *args))
+        answer = self.queue.known(key or key_of(judge_it, *args))
         if answer is not None:
             return answer, ""
         future = self.queue.ask(judge_it, *args, looked_at=looked_at)

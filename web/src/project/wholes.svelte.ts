@@ -11,12 +11,16 @@ export interface Instead {
   assembly: Assembly;
 }
 
-interface Question {
+interface Place {
   /** All that an answer rests on besides the rows: another one begins anew. */
   of: string;
   project: string;
   building: string;
+  /** Whose place they take. */
   assembly: string;
+}
+
+interface Question extends Place {
   rows: Instead[];
   joints: boolean;
   ticket: string;
@@ -27,6 +31,7 @@ const MOST = 40;
 export class Wholes {
   readonly #known = new SvelteMap<string, OnTheWhole>();
   #of = '';
+  #wanted: { at: Place; moisture: Instead[]; joints: Instead[] } | undefined;
   #ticket = $state(ticket());
 
   readonly #live = new Live<Question, null>(async (question) => {
@@ -49,6 +54,7 @@ export class Wholes {
       // Sums that were found stay when only the moisture is asked again.
       if (one) this.#known.set(row.key, { ...one, sums: one.sums ?? this.#known.get(row.key)?.sums ?? null });
     });
+    this.#ask(true);
     return null;
   });
 
@@ -67,26 +73,44 @@ export class Wholes {
   }
 
   /** Ask for what is not known yet of these rows; asked again with every answer of the solver queue. */
-  follow(
-    at: { of: string; project: string; building: string; assembly: string },
-    moisture: Instead[],
-    joints: Instead[],
-  ): void {
+  follow(at: Place, moisture: Instead[], joints: Instead[]): void {
     if (at.of !== this.#of) {
       this.#of = at.of;
       this.#known.clear();
     }
-    const settled = (key: string) => {
-      const one = this.#known.get(key);
-      return one !== undefined && (one.passes !== null || one.why_not !== '');
-    };
-    const summed = (key: string) => {
-      const sums = this.#known.get(key)?.sums;
-      return !!sums && sums.waiting === 0;
-    };
-    const whole = joints.filter((row) => !summed(row.key)).slice(0, MOST);
-    const rows = whole.length ? whole : moisture.filter((row) => !settled(row.key)).slice(0, MOST);
-    if (rows.length) this.#live.ask({ ...at, rows, joints: whole.length > 0, ticket: this.#ticket });
+    this.#wanted = { at, moisture, joints };
+    this.#ask(false);
+  }
+
+  /** Ask for what is still to come, or only for what was never asked. */
+  #ask(newOnly: boolean): void {
+    if (!this.#wanted) return;
+    const { at, moisture, joints } = this.#wanted;
+    const open = (
+      rows: Instead[],
+      settled: (one: OnTheWhole) => boolean,
+      asked: (one: OnTheWhole) => boolean,
+    ) =>
+      rows.filter(({ key }) => {
+        const one = this.#known.get(key);
+        return !one || !(newOnly ? asked(one) : settled(one));
+      });
+    const whole = open(
+      joints,
+      (one) => !!one.sums && one.sums.waiting === 0,
+      (one) => !!one.sums,
+    );
+    const damp = open(
+      moisture,
+      (one) => one.passes !== null || one.why_not !== '',
+      () => true,
+    );
+    // What was never asked comes first: what waits is asked again with every answer.
+    const rows = (whole.length ? whole : damp).toSorted(
+      (a, b) => Number(this.#known.has(a.key)) - Number(this.#known.has(b.key)),
+    );
+    if (rows.length)
+      this.#live.ask({ ...at, rows: rows.slice(0, MOST), joints: whole.length > 0, ticket: this.#ticket });
   }
 
   /** Let go of what is being solved; what is known stays. */
