@@ -74,16 +74,31 @@
     const margin = warmer ? 0.02 * most : 0.3;
     return ticksOf(units, dimension, range.low + margin, range.high - margin, 6);
   });
-  const inView = (x: number, y: number) => x > 20 && x < w - 20 && y > 10 && y < h - 10;
-  const isoLines = $derived(
-    field
-      ? levels.map((level, at) => ({
-          ...level,
-          // Neighbouring numbers stand at different heights, so that they do not cover each other.
-          ...isoLine(field, level.value, (x, y) => [px(x), py(y)], inView, 16 + (at % 3) * 22),
-        }))
-      : [],
-  );
+  /** Rectangles that no caption may cross: marks, dimensions and the coldest place, then each caption itself. */
+  type Box = [number, number, number, number];
+  const around = (x: number, y: number, wide: number, high: number): Box => [
+    x - wide / 2,
+    y - high / 2,
+    x + wide / 2,
+    y + high / 2,
+  ];
+  const apart = (a: Box, b: Box) => a[2] < b[0] || b[2] < a[0] || a[3] < b[1] || b[3] < a[1];
+  const free = (box: Box, taken: readonly Box[]) => taken.every((one) => apart(box, one));
+  const inView = (x: number, y: number) => x > 14 && x < w - 14 && y > 18 && y < h - 18;
+  const isoLines = $derived.by(() => {
+    if (!field) return [];
+    const taken = [...marked, ...names.map((one) => one.box)];
+    return levels.map((level, at) => {
+      // Its number may lie any way: a square of its length keeps clear of all else.
+      const size = level.shown.length * 7.2 + 4;
+      const clear = (x: number, y: number) => inView(x, y) && free(around(x, y, size, size), taken);
+      const line = isoLine(field, level.value, (x, y) => [px(x), py(y)], clear, 30 + (at % 3) * 22);
+      if (line.label) taken.push(around(line.label.x, line.label.y, size, size));
+      return { ...level, ...line };
+    });
+  });
+  /** Whether a line lies on dark ground, where ink is not seen. */
+  const dark = (value: number) => !!solved && !!range && value < range.low + (range.paper - range.low) * 0.25;
   const critical = $derived(
     field && solved
       ? isoLine(field, warmer ? 0 : solved.critical, (x, y) => [px(x), py(y)], inView)
@@ -136,6 +151,40 @@
         theta: solved.coldest,
       },
   );
+  /** The figure of the coldest place: to its right, or to its left near the edge. */
+  const flag = $derived.by(() => {
+    if (!coldest || coldest.x < -1 || coldest.x > w + 1 || coldest.y < -1 || coldest.y > h + 1)
+      return undefined;
+    const text = units.show(coldest.theta, 'temperature');
+    const wide = text.length * 7.4 + 8;
+    const left = coldest.x + wide + 12 > w;
+    const x = left ? coldest.x - 10 - wide : coldest.x + 10;
+    return { text, wide, left, box: [x - 2, coldest.y - 33, x + wide + 2, coldest.y + 6] as Box };
+  });
+  const seals = $derived(
+    drawing.marks.map((mark) => around(px(mark.at[0] ?? 0), py(mark.at[1] ?? 0), 12, 12)),
+  );
+  // What is typed on stands beside its line, moved along where it would cover a seal or another figure.
+  const STEPS = [0, 1, -1, 2, -2, 3, -3];
+  const dims = $derived.by(() => {
+    const taken = [...seals, ...(flag ? [flag.box] : [])];
+    return drawing.dims.map((dim) => {
+      const [ax, ay] = [px(dim.a[0] ?? 0), py(dim.a[1] ?? 0)];
+      const [bx, by] = [px(dim.b[0] ?? 0), py(dim.b[1] ?? 0)];
+      const flat = Math.abs(ay - by) < Math.abs(ax - bx);
+      const x = Math.min(Math.max((ax + bx) / 2 + (flat ? 0 : 24), 24), w - 30);
+      const middle = (ay + by) / 2 - (flat ? 17 : 0);
+      const spots = STEPS.map((step) => Math.min(Math.max(middle + step * 17, 14), h - 14));
+      const y = spots.find((one) => free(around(x, one, 46, 26), taken)) ?? middle;
+      taken.push(around(x, y, 46, 26));
+      return { key: dim.key, ax, ay, bx, by, flat, x, y };
+    });
+  });
+  const marked = $derived<Box[]>([
+    ...seals,
+    ...dims.map((dim) => around(dim.x, dim.y, 52, 28)),
+    ...(flag ? [flag.box] : []),
+  ]);
   const names = $derived(
     drawing.shapes
       .filter((shape) => shape.part && shape.rings[0])
@@ -148,10 +197,18 @@
           return (Math.max(...values) - Math.min(...values)) * scale;
         };
         // A name stands only where its part has room for it; the others show theirs under the pointer.
-        const fits = size(0) > shape.part.length * 6 + 8 && size(1) > 15;
-        return { part: shape.part, fits, x: px(middle(0)), y: py(middle(1)) };
+        const wide = shape.part.length * 6 + 8;
+        const [x, y] = [px(middle(0)), py(middle(1))];
+        const steps = size(0) > wide && size(1) > 15 ? [0, 1, -1, 2, -2, 3, -3] : [];
+        const spot = steps
+          .map((step) => y + step * 17)
+          .filter((at) => Math.abs(at - y) < size(1) / 2 - 7)
+          .find(
+            (at) => x > 30 && x < w - 30 && at > 8 && at < h - 8 && free(around(x, at, wide, 16), marked),
+          );
+        return { part: shape.part, x, y: spot ?? NaN, box: around(x, spot ?? NaN, wide, 16) };
       })
-      .filter((one, at, all) => one.fits && all.findIndex((other) => other.part === one.part) === at),
+      .filter((one, at, all) => !isNaN(one.y) && all.findIndex((other) => other.part === one.part) === at),
   );
 </script>
 
@@ -177,7 +234,7 @@
       {/each}
       {#each isoLines as line (line.value)}<path
           class="iso"
-          class:cold={solved && range && line.value < range.low + (range.paper - range.low) * 0.25}
+          class:cold={dark(line.value)}
           d={line.path}
         />{/each}
       {#if critical}<path class="iso bold" d={critical.path} />{/if}
@@ -192,48 +249,36 @@
       {#each drawing.marks as mark, at (at)}
         <g class="mark" transform="translate({px(mark.at[0] ?? 0)} {py(mark.at[1] ?? 0)})">
           <title>{SEALS[mark.kind] ?? mark.kind}</title>
-          {#if mark.kind === 'bead' || mark.kind === 'foam'}<circle r={mark.kind === 'foam' ? 5 : 3.5} />
-          {:else if mark.kind === 'gasket'}<rect x="-4" y="-4" width="8" height="8" />
+          {#if mark.kind === 'bead'}<circle r="3" />
+          {:else if mark.kind === 'foam'}<circle class="foam" r="4.5" />
+          {:else if mark.kind === 'gasket'}<rect x="-3.5" y="-3.5" width="7" height="7" />
           {:else if mark.kind === 'drain'}<path d="M-4 -3L0 5L4 -3Z" />
           {:else}<path class="line" d={mark.kind === 'lap' ? 'M-7 -3L7 3' : 'M-7 0H7'} />{/if}
         </g>
       {/each}
       {#each names as one (one.part)}
-        {#if one.x > 30 && one.x < w - 30 && one.y > 8 && one.y < h - 8}
-          <g class="plate" transform="translate({one.x} {one.y})">
-            <rect x={-one.part.length * 3 - 4} y="-8" width={one.part.length * 6 + 8} height="16" />
-            <text text-anchor="middle" y="4">{one.part}</text>
-          </g>
-        {/if}
+        <text class="halo" text-anchor="middle" x={one.x} y={one.y + 4}>{one.part}</text>
       {/each}
       {#each isoLines as line (line.value)}
         {#if line.label}
-          {@const text = line.shown}
-          <g class="plate" transform="translate({line.label[0]} {Math.max(line.label[1], 12)})">
-            <rect x={-text.length * 3.6 - 3} y="-8" width={text.length * 7.2 + 6} height="16" />
-            <text class="number" text-anchor="middle" y="4">{text}</text>
-          </g>
+          <text
+            class="number halo"
+            class:cold={dark(line.value)}
+            text-anchor="middle"
+            dy="4"
+            transform="translate({line.label.x} {line.label.y}) rotate({line.label.turn})">{line.shown}</text
+          >
         {/if}
       {/each}
-      {#if coldest && coldest.x >= -1 && coldest.x <= w + 1 && coldest.y >= -1 && coldest.y <= h + 1}
-        {@const text = units.show(coldest.theta, 'temperature')}
-        {@const wide = text.length * 7.4 + 8}
-        {@const left = coldest.x + wide + 12 > w}
+      {#if coldest && flag}
         <g class="coldest" transform="translate({coldest.x} {coldest.y})">
-          <path d={left ? 'M0 0L-14 -16' : 'M0 0L14 -16'} />
-          <circle r="4.5" />
-          <rect x={left ? -10 - wide : 10} y="-31" width={wide} height="17" />
-          <text x={left ? -6 - wide : 14} y="-18">{text}</text>
+          <path class="leader" d={flag.left ? 'M0 0L-14 -16' : 'M0 0L14 -16'} />
+          <path class="spot" d="M-5 0L0 -5L5 0L0 5Z" />
+          <rect x={flag.left ? -10 - flag.wide : 10} y="-31" width={flag.wide} height="17" />
+          <text x={flag.left ? -6 - flag.wide : 14} y="-18">{flag.text}</text>
         </g>
       {/if}
-      {#each drawing.dims as dim, at (at)}
-        {@const [ax, ay, bx, by] = [
-          px(dim.a[0] ?? 0),
-          py(dim.a[1] ?? 0),
-          px(dim.b[0] ?? 0),
-          py(dim.b[1] ?? 0),
-        ]}
-        {@const flat = Math.abs(ay - by) < Math.abs(ax - bx)}
+      {#each dims as { key, ax, ay, bx, by, flat } (key)}
         <path
           class="dim"
           d={flat
@@ -242,20 +287,10 @@
         />
       {/each}
     </svg>
-    {#each drawing.dims as dim (dim.key)}
+    {#each dims as dim (dim.key)}
       {@const value = drawing.values[dim.key]}
-      {@const flat =
-        Math.abs((dim.a[1] ?? 0) - (dim.b[1] ?? 0)) < Math.abs((dim.a[0] ?? 0) - (dim.b[0] ?? 0))}
-      {@const x = Math.min(
-        Math.max((px(dim.a[0] ?? 0) + px(dim.b[0] ?? 0)) / 2 + (flat ? 0 : 24), 24),
-        w - 30,
-      )}
-      {@const y = Math.min(
-        Math.max((py(dim.a[1] ?? 0) + py(dim.b[1] ?? 0)) / 2 - (flat ? 17 : 0), 14),
-        h - 14,
-      )}
       {#if typeof value === 'number'}
-        <div class="dimension" style:left="{x}px" style:top="{y}px">
+        <div class="dimension" style:left="{dim.x}px" style:top="{dim.y}px">
           {#if editing === dim.key && onturn}
             <Entry
               label={words.get(dim.key) ?? dim.key}
@@ -342,19 +377,28 @@
     stroke-width: 1.25;
     stroke-dasharray: 5 3;
   }
+  /* Solid, as nothing of it can be dragged; a thin paper edge keeps it clear of what it lies on. */
   .mark circle,
   .mark rect,
   .mark path {
-    fill: var(--sheet-bright);
-    stroke: var(--ink);
-    stroke-width: 1.25;
+    fill: var(--ink);
+    stroke: var(--sheet-bright);
+    stroke-width: 1;
+  }
+  .mark .foam {
+    fill: var(--ochre-line);
   }
   .mark .line {
+    stroke: var(--ink);
     stroke-width: 3;
   }
-  .plate rect,
   .coldest rect {
     fill: var(--sheet);
+  }
+  .number.cold {
+    fill: var(--sheet-bright);
+    stroke: var(--t-0);
+    stroke-width: 3px;
   }
   text {
     font-size: var(--fs-cap);
@@ -363,14 +407,14 @@
   .coldest text {
     font: 500 var(--fs-small) var(--mono);
   }
-  .coldest path {
+  .coldest .leader {
     stroke: var(--ink);
     stroke-width: 1.25;
   }
-  .coldest circle {
-    fill: var(--sheet-bright);
-    stroke: var(--ink);
-    stroke-width: 2;
+  .coldest .spot {
+    fill: var(--ink);
+    stroke: var(--sheet-bright);
+    stroke-width: 1;
   }
   .coldest rect {
     stroke: var(--ink);

@@ -41,7 +41,7 @@ test('a line of one temperature runs where it is', () => {
   const xs = [...path.matchAll(/[ML]([\d.]+) /g)].map((one) => Number(one[1]));
   expect(xs.length).toBeGreaterThanOrEqual(4);
   expect(new Set(xs)).toEqual(new Set([0.4]));
-  expect(label?.[0]).toBeCloseTo(0.4);
+  expect(label?.x).toBeCloseTo(0.4);
   expect(isoLine(square, 40, same, () => true).path).toBe('');
 });
 

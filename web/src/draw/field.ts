@@ -101,6 +101,16 @@ function cut(polygon: readonly Corner[], level: number): [Corner[], Corner[]] {
   return [below, above];
 }
 
+/** Where a number stands on a line, and which way it runs there, in degrees: upright for who reads it. */
+export interface Label {
+  x: number;
+  y: number;
+  turn: number;
+}
+
+/** How far to either side a line is looked at for its direction. [px] */
+const ALONG = 14;
+
 /** A line of one temperature, as the path of its pieces; and a place on it where a number can stand. */
 export function isoLine(
   field: Field,
@@ -108,10 +118,11 @@ export function isoLine(
   place: Place,
   inside: (x: number, y: number) => boolean,
   wanted = 0,
-): { path: string; label: [number, number] | undefined } {
+): { path: string; label: Label | undefined } {
   const { xy, theta, triangles } = field;
   let path = '';
   let label: [number, number] | undefined;
+  const middles: [number, number][] = [];
   let best = -Infinity;
   for (let at = 0; at < triangles.length; at += 3) {
     const ends: [number, number][] = [];
@@ -129,6 +140,7 @@ export function isoLine(
     const [from, to] = ends;
     if (!from || !to) continue;
     path += `M${from[0].toFixed(1)} ${from[1].toFixed(1)}L${to[0].toFixed(1)} ${to[1].toFixed(1)}`;
+    middles.push([(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]);
     // The number stands where the line comes nearest to the wanted height.
     const near = -Math.abs(from[1] - wanted);
     if (near > best && inside(from[0], from[1])) {
@@ -136,5 +148,19 @@ export function isoLine(
       label = from;
     }
   }
-  return { path, label };
+  return { path, label: label && { x: label[0], y: label[1], turn: direction(middles, label) } };
+}
+
+/** The main direction of the points around a place, −105 to 75. [°] */
+function direction(points: readonly [number, number][], at: [number, number]): number {
+  let [xx, xy, yy] = [0, 0, 0];
+  for (const [x, y] of points) {
+    const [dx, dy] = [x - at[0], y - at[1]];
+    if (dx * dx + dy * dy > ALONG * ALONG) continue;
+    xx += dx * dx;
+    xy += dx * dy;
+    yy += dy * dy;
+  }
+  const turn = (Math.atan2(2 * xy, xx - yy) / 2) * (180 / Math.PI);
+  return turn > 75 ? turn - 180 : turn; // what stands upright is read from below upwards
 }

@@ -39,7 +39,7 @@
       </div>
       <div class="sum">
         <dt>heat loss</dt>
-        <dd>
+        <dd class:worse={change > 0}>
           {units.delta(change * (draft.length ?? 0), 'coupling')}
           <small>{units.symbol('coupling')}</small>
         </dd>
@@ -47,7 +47,7 @@
     </dl>
   {/if}
   <div class="acts">
-    <Button strong onclick={onswap}>Take B</Button>
+    <Button strong={change === undefined || change <= 0} onclick={onswap}>Take B</Button>
     <Button onclick={() => onother('', 'no comparison')}>Leave B out</Button>
   </div>
 {:else}
@@ -65,6 +65,9 @@
 {/if}
 
 <style>
+  .worse {
+    color: var(--ochre);
+  }
   dl div {
     font-size: var(--fs-small);
   }

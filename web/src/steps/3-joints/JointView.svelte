@@ -121,6 +121,16 @@
   const warmer = $derived(
     compared && stored && draft === stored ? difference.of({ joint: stored }) : undefined,
   );
+  /** Why "B less A" is not drawn. */
+  const notYet = $derived(
+    !compared || !draft?.other || warmer
+      ? ''
+      : draft !== stored
+        ? 'it follows once the change is saved.'
+        : difference.problem
+          ? difference.problem.sentence
+          : 'being solved.',
+  );
   const change = $derived.by(() => {
     const [a, b] = [answerA?.solved?.psi_out[dimensions], answerB?.solved?.psi_out[dimensions]];
     return a === undefined || b === undefined ? undefined : b - a;
@@ -173,6 +183,7 @@
         .toLocaleString('en')
         .replaceAll(',', '\u2009')} unknowns{/if}
   </p>
+  {#if notYet}<p class="conditions" role="status" data-testid="not-yet">B less A: {notYet}</p>{/if}
   <div class="columns" bind:clientWidth={width} data-testid="joint-bench">
     <div class="work">
       <div class="sides">
@@ -216,7 +227,7 @@
             {beside}
             {warmer}
             solving={joints.solvingB}
-            yours
+            yours={change === undefined || change <= 0}
             onvariant={(other) =>
               void joints.commit(building, { other }, `${draft.name}: compared with ${other}`)}
           />
