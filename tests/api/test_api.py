@@ -244,3 +244,15 @@ def test_an_edit_is_refused_whole_and_at_its_place(client: TestClient, campus: s
     ):
         reply = client.post(f"{V1}/projects/{campus}/edit", json={"text": "x", "items": [item]})
         assert (reply.status_code, reply.json()["errors"][0]["code"]) == (422, code)
+
+
+def test_a_system_is_previewed_with_some_of_its_parameters(client: TestClient) -> None:
+    start = next(one for one in client.get(f"{V1}/shipped").json()["systems"] if one["key"] == "icf")
+    thicker = client.post(f"{V1}/systems/icf/preview", json={"values": {"outer": 0.15}}).json()
+    assert thicker["figures"]["thickness"] == pytest.approx(start["figures"]["thickness"] + 0.08)
+    assert thicker["figures"]["R_clear"] > start["figures"]["R_clear"] + 1.5
+    assert client.post(f"{V1}/systems/icf/preview", json={"values": {}}).json()["figures"] == start["figures"]
+    refused = client.post(f"{V1}/systems/icf/preview", json={"values": {"outer": 9.0}})
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["pointer"].endswith("/values/outer")
+    assert client.post(f"{V1}/systems/nothing/preview", json={}).status_code == 404

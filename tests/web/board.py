@@ -8,7 +8,10 @@ from typing import Any
 
 from playwright.sync_api import Locator, Page, expect
 
+from tools.window import ROOT
+
 WALL = "main-laboratory/D2"
+AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
 class Board:
@@ -106,3 +109,13 @@ def evaluated(steps: list[dict[str, Any]]) -> float:
         names = {**vars(math), **known}
         known[step["symbol"]] = eval(step["formula"], {"__builtins__": {}}, names) if step["formula"] else step["value"]
     return known[steps[-1]["symbol"]]
+
+
+def axe(page: Page) -> list[tuple[str, list[str]]]:
+    """What axe finds by WCAG 2.2 AA, and besides: names that lack what is read, empty headers, what lies nowhere."""
+    page.evaluate(AXE.read_text())
+    tags = "['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']"
+    more = "['label-content-name-mismatch', 'empty-table-header', 'empty-heading', 'region']"
+    found = page.evaluate(f"axe.run(document, {{runOnly: {tags}}})")["violations"]
+    found += page.evaluate(f"axe.run(document, {{runOnly: {{type: 'rule', values: {more}}}}})")["violations"]
+    return [(one["id"], [node["html"][:120] for node in one["nodes"]]) for one in found]

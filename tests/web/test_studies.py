@@ -182,9 +182,9 @@ def test_an_alternative_takes_the_place_and_gives_it_back(board: Board) -> None:
     same = page.locator("tbody tr", has_text="R clear wall").locator("td").nth(1)
     expect(same).to_contain_text("±0")
     expect(same.locator("em.worse")).to_have_count(0)  # what is equal is no loss
-    page.get_by_role("button", name="Use Wall W-A here").click()
+    page.get_by_role("button", name="Use here: Wall W-A", exact=True).click()
     expect(page.get_by_role("heading", name="Wall W-A, rename")).to_be_visible()
-    expect(page.get_by_role("button", name="Use Wall W-A, alternative here")).to_be_visible()
+    expect(page.get_by_role("button", name="Use here: Wall W-A, alternative")).to_be_visible()
 
 
 def test_a_suppliers_claim_is_worked_through(board: Board) -> None:

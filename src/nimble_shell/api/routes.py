@@ -12,11 +12,21 @@ from nimble_shell.api import schemas as s
 from nimble_shell.api import views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, attachment
 from nimble_shell.api.strict_body import StrictRoute
+from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.formats.materials_csv import write_materials
 from nimble_shell.formats.project import json_schema
 from nimble_shell.services import sheets
+from nimble_shell.store import NotFound
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
+
+
+@router.post("/systems/{key}/preview")
+def system_preview(key: Id, asked: s.SystemPreviewIn) -> s.SystemPreview:
+    """What a system looks like and comes to with some of its parameters. Nothing is saved."""
+    if key not in SYSTEMS:
+        raise NotFound("system", key)
+    return views.system_preview(SYSTEMS[key], asked.values)
 
 
 @router.get("/shipped")

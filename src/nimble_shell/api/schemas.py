@@ -341,6 +341,19 @@ class SystemFigures(Model):
     weight: float
 
 
+class SystemPreviewIn(Model):
+    """Parameters of a system that differ from their start."""
+
+    values: dict[str, float | ShortText] = {}
+
+
+class SystemPreview(Model):
+    """A system drawn with some parameters, and what it comes to on a plain Basis."""
+
+    figures: SystemFigures
+    preview: AssemblyDoc
+
+
 class SystemOut(Model):
     key: str
     kind: int

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import asdict
 from functools import lru_cache
 
@@ -16,8 +16,9 @@ from nimble_shell.core.basis.criteria import CRITERIA
 from nimble_shell.core.basis.stations import direction_through
 from nimble_shell.core.basis.targets import TARGET_SETS, TargetSet
 from nimble_shell.core.climate import INVENTED
+from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE, EDITION
-from nimble_shell.core.parameters import Choice, Parameter
+from nimble_shell.core.parameters import Choice, Parameter, Value
 from nimble_shell.core.quantities import DIMENSIONS
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.studies.variants import COLUMNS, STOPS
@@ -157,23 +158,34 @@ def target_sets(own: Sequence[TargetSet]) -> list[s.TargetSetOut]:
     return [s.TargetSetOut(name=one.name, targets=TargetsDoc.from_core(one.targets), own=True) for one in own]
 
 
+def system_preview(system: System, values: Mapping[str, Value]) -> s.SystemPreview:
+    """A system with some of its parameters, on a plain Basis. Raises DomainError, naming the parameter."""
+    try:
+        preview = system.assembly(system.key, system.name, values)
+    except DomainError as error:
+        raise error.under("values") from error
+    figures = wall_figures(preview, CATALOGUE, Basis(), "0", direction=direction_through(system.place)).figures
+    return s.SystemPreview(
+        preview=AssemblyDoc.from_core(preview),
+        figures=s.SystemFigures(
+            **{key: value_of(figures[key].number) for key in ("R_nominal", "R_clear", "thickness", "weight")}
+        ),
+    )
+
+
 def _system(system: System) -> s.SystemOut:
-    preview = system.assembly(system.key, system.name)
-    direction = direction_through(system.place)
-    figures = wall_figures(preview, CATALOGUE, Basis(), "0", direction=direction).figures
+    at_start = system_preview(system, {})
     return s.SystemOut(
         key=system.key,
         kind=system.kind,
         place=system.place,
-        figures=s.SystemFigures(
-            **{key: value_of(figures[key].number) for key in ("R_nominal", "R_clear", "thickness", "weight")}
-        ),
+        figures=at_start.figures,
         cores=list(system.cores),
         name=system.name,
         anatomy=system.anatomy,
         parameters=[parameter_out(parameter) for parameter in system.parameters],
         cautions=list(system.cautions),
-        preview=AssemblyDoc.from_core(preview),
+        preview=at_start.preview,
     )
 
 

@@ -23,6 +23,7 @@ export type WorkingStep = Schemas['StepOut'];
 export type Shipped = Schemas['ShippedOut'];
 export type Material = Schemas['MaterialOut'];
 export type System = Schemas['SystemOut'];
+export type SystemPreview = Schemas['SystemPreview'];
 export type Hatch = Schemas['HatchOut'];
 export type Listed = Schemas['ListedOut'];
 export type Change = Schemas['ChangeOut'];

@@ -184,12 +184,12 @@
     onkeys={() => (keyList = true)}
   />
   {#if !place.project}
-    <main class="sheet">
+    <main class="sheet" id="sheet" tabindex="-1">
       <ImportFile bind:this={importing} />
       <ProjectsView onfile={() => importing?.choose()} />
     </main>
   {:else if !open || !units}
-    <main class="sheet">
+    <main class="sheet" id="sheet" tabindex="-1">
       <TroubleBar />
       {#if session.loading}<p role="status">Opening the project</p>{/if}
       {#if session.saves.trouble}<p>
@@ -197,7 +197,7 @@
         </p>{/if}
     </main>
   {:else if !building}
-    <main class="sheet">
+    <main class="sheet" id="sheet" tabindex="-1">
       <Notice
         tone="note"
         title="This project has no building."
@@ -288,6 +288,7 @@
     flex: 1;
     min-width: 0;
     overflow: auto;
+    position: relative; /* what is only heard stays inside of it, or the page itself would scroll */
     padding: 16px var(--sheet-pad) var(--sheet-pad);
     background: var(--sheet);
   }

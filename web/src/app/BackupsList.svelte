@@ -62,7 +62,7 @@
                 <span class="project">
                   {project.name}, changed {when(project.changed_at)}
                   <Button
-                    label="Bring back {project.name} of {when(backup.made_at)}"
+                    label="Bring back as a copy: {project.name} of {when(backup.made_at)}"
                     disabled={busy}
                     onclick={() => void bringBack(backup, project.id)}>Bring back as a copy</Button
                   >

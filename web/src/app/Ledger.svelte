@@ -251,7 +251,7 @@
               })}
           />
         </div>
-        <span class="no" title={dampest.name}
+        <span class="no" title="{dampest.name}{judging ? `, ${judging} being judged` : ''}"
           >{dampest.station} {dampest.name}{judging ? `, ${judging} being judged` : ''}</span
         >
       {:else}
@@ -389,6 +389,8 @@
     font: 400 var(--fs-cap) var(--sans);
     color: var(--ink-3);
     white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
   }
   .delta .loss {
     color: var(--ochre);
@@ -431,7 +433,7 @@
       grid-template-columns: repeat(3, 1fr);
     }
     .cell {
-      padding-top: 2px;
+      padding-top: 5px;
       display: flex;
       flex-wrap: wrap;
       gap: 0 8px;
@@ -448,9 +450,9 @@
     .delta {
       display: none;
     }
-    .pending .no {
-      overflow: hidden;
-      text-overflow: ellipsis;
+    .cell .no {
+      flex: 1 1 0;
+      min-width: 0;
     }
   }
 </style>

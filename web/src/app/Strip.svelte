@@ -31,12 +31,7 @@
 </script>
 
 <header class="strip no-print">
-  <a
-    class="job"
-    href="/"
-    onclick={(event) => go(event, { project: '', building: '' })}
-    aria-label="All projects"
-  >
+  <a class="job" href="/" onclick={(event) => go(event, { project: '', building: '' })}>
     {#if session.open}
       <b>{session.open.project.name}</b><span>revision {session.open.revision} · all projects</span>
     {:else}
@@ -125,6 +120,7 @@
     text-decoration: none;
     border-inline: 1px solid transparent;
     height: 41px;
+    white-space: nowrap;
   }
   nav a:hover {
     color: var(--ink);
@@ -195,8 +191,17 @@
     color: var(--sheet-bright);
   }
   @media (max-width: 1023px) {
+    .job {
+      width: 140px;
+    }
     nav a {
-      padding-inline: 10px;
+      padding-inline: 8px;
+    }
+    nav em {
+      margin-right: 3px;
+    }
+    .units {
+      padding-inline: 6px;
     }
     .palette {
       margin-left: 0;

@@ -42,11 +42,12 @@
     event.preventDefault();
     const to = (cell + by + order.length) % order.length;
     onmonth(order[to] ?? 0);
-    event.currentTarget.parentElement?.querySelectorAll<SVGGElement>('[data-month]')[to]?.focus();
+    event.currentTarget.ownerSVGElement?.querySelectorAll<SVGGElement>('[data-month]')[to]?.focus();
   }
 </script>
 
 <g
+  class="button"
   class:on={chosen === month}
   class:filled
   data-month={month}
@@ -58,14 +59,18 @@
   onkeydown={key}
 >
   <rect class="field" {x} {y} {width} {height} />
-  {@render children()}
 </g>
+<!-- Drawn beside the button, not in it: its name says in words what the drawing says in figures. -->
+<g class="drawn" class:on={chosen === month}>{@render children()}</g>
 
 <style>
-  g {
+  .button {
     cursor: pointer;
   }
-  g:focus {
+  .drawn {
+    pointer-events: none;
+  }
+  .button:focus {
     outline: none;
   }
   .field {
@@ -80,7 +85,7 @@
     fill: var(--verdigris-wash);
     stroke-width: 1;
   }
-  g:focus-visible > .field {
+  .button:focus-visible > .field {
     stroke: var(--verdigris);
     stroke-width: 2;
   }

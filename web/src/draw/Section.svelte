@@ -64,7 +64,7 @@
     flags(
       drawn,
       130,
-      (index) => (words.name(assembly.layers[index]?.material).length + words.detail(index).length) * 7 + 20,
+      (index) => (words.name(assembly.layers[index]?.material).length + words.detail(index).length) * 7 + 34,
     ),
   );
   const top = $derived(labels.rows * ROW + 12);

@@ -93,14 +93,16 @@
     text-anchor={flag.side === 'left' ? 'start' : 'end'}
     role="presentation"
     onclick={() => onselect(flag.index)}
-    >{words.name(assembly.layers[flag.index]?.material)}<tspan class="mono soft" dx="6"
+    ><tspan class="mono soft">{flag.index + 1}</tspan>
+    {words.name(assembly.layers[flag.index]?.material)}<tspan class="mono soft" dx="6"
       >{words.detail(flag.index)}</tspan
     ></text
   >
 {/each}
 {#each drawn.filter((slab) => labels.inside.includes(slab.index)) as slab (slab.layer.id)}
   <text class="flag halo strong" x={(slab.x0 + slab.x1) / 2} y={top + 20} text-anchor="middle"
-    >{words.name(slab.layer.material)}</text
+    ><tspan class="mono soft">{slab.index + 1}</tspan>
+    {words.name(slab.layer.material)}</text
   >
   <text class="mono soft halo" x={(slab.x0 + slab.x1) / 2} y={top + 36} text-anchor="middle"
     >{words.detail(slab.index)}</text

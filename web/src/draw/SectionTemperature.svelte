@@ -129,10 +129,11 @@
     stroke-width: 5;
     pointer-events: none;
   }
+  /* Solid: it cannot be dragged. */
   .knot {
-    fill: var(--sheet-bright);
-    stroke: var(--ink);
-    stroke-width: 1.25;
+    fill: var(--ink);
+    stroke: var(--sheet-bright);
+    stroke-width: 1;
     pointer-events: none;
   }
 </style>

@@ -22,12 +22,16 @@
 </script>
 
 {#if onwork}
-  <button class="figure {weight} {tone}" onclick={onwork} aria-label="{label}: {value} {unit}, {act}">
-    <b>{value}</b>{#if unit}<i>{unit}</i>{/if}
+  <button
+    class="figure {weight} {tone}"
+    onclick={onwork}
+    aria-label="{label}: {unit ? `${value} ${unit}` : value}, {act}"
+  >
+    <b>{value}</b>{#if unit}<i>&nbsp;{unit}</i>{/if}
   </button>
 {:else}
   <span class="figure {weight} {tone}"
-    ><b>{value}</b>{#if unit}<i>{unit}</i>{/if}</span
+    ><b>{value}</b>{#if unit}<i>&nbsp;{unit}</i>{/if}</span
   >
 {/if}
 
@@ -82,7 +86,6 @@
   }
   i {
     font-style: normal;
-    margin-left: 4px;
     font-size: var(--fs-cap);
     color: var(--ink-2);
   }

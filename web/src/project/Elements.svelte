@@ -56,112 +56,116 @@
   }
 </script>
 
-<table>
-  <thead>
-    <tr
-      ><th>station</th><th>element</th><th>gross area</th><th>build-up</th><th>U entered</th><th
-        class="number">net area</th
-      ><th class="number">U counted</th><th class="number">{units.symbol('coupling')}</th><th></th></tr
-    >
-  </thead>
-  <tbody>
-    {#each elements as element (element.id)}
-      {@const row = line(element.id)}
-      <tr>
-        <td>
-          <Choice
-            label="Station of {element.name}"
-            showLabel={false}
-            value={element.station}
-            options={Object.entries(STATIONS).map(([value, text]) => ({ value, text: `${value} ${text}` }))}
-            onsave={(station) =>
-              set(element.id, { station: station as 'D' }, `${element.name} to station ${station}`)}
-          />
-        </td>
-        <td>
-          <input
-            class="name"
-            aria-label="Name of {element.name}"
-            value={element.name}
-            onkeydown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-            onchange={(event) =>
-              event.currentTarget.value.trim() &&
-              set(element.id, { name: event.currentTarget.value.trim() }, `${element.name} renamed`)}
-          />
-        </td>
-        <td
-          ><Entry
-            label="Area of {element.name}"
-            showLabel={false}
-            dimension="area"
-            value={element.area}
-            positive
-            onsave={(area) => area !== null && set(element.id, { area }, `Area of ${element.name}`)}
-          /></td
-        >
-        <td>
-          {#if element.station in PLACES}
+<div class="scroll">
+  <table>
+    <thead>
+      <tr
+        ><th>station</th><th>element</th><th>gross area</th><th>build-up</th><th>U entered</th><th
+          class="number">net area</th
+        ><th class="number">U counted</th><th class="number">{units.symbol('coupling')}</th><th
+          ><span class="visually-hidden">open or remove</span></th
+        ></tr
+      >
+    </thead>
+    <tbody>
+      {#each elements as element (element.id)}
+        {@const row = line(element.id)}
+        <tr>
+          <td>
             <Choice
-              label="Build-up of {element.name}"
+              label="Station of {element.name}"
               showLabel={false}
-              value={element.assembly_id ?? ''}
-              options={[
-                { value: '', text: 'not drawn' },
-                ...assemblies.map((one) => ({ value: one.id, text: one.name })),
-              ]}
-              onsave={(id) => set(element.id, { assembly_id: id || null }, `Build-up of ${element.name}`)}
+              value={element.station}
+              options={Object.entries(STATIONS).map(([value, text]) => ({ value, text: `${value} ${text}` }))}
+              onsave={(station) =>
+                set(element.id, { station: station as 'D' }, `${element.name} to station ${station}`)}
             />
-          {:else}<span class="soft">not drawn yet</span>{/if}
-        </td>
-        <td>
-          <Entry
-            label="U of {element.name}"
-            showLabel={false}
-            dimension="transmittance"
-            value={element.U}
-            optional
-            positive
-            decimals={3}
-            onsave={(U) => set(element.id, { U }, `U of ${element.name}`)}
-          />
-          {#if element.U && !element.assembly_id}<small>{element.origin}</small>{/if}
-        </td>
-        <td class="number">{row ? units.show(row.area, 'area') : '–'}</td>
-        <td class="number"
-          >{#if row && row.U !== null && row.from_assembly}<Figure
-              value={units.show(row.U, 'transmittance')}
-              label="U of {element.name}, {row.U_kind}"
-              onwork={() => workU(element)}
-            /><small>{row.U_kind}</small>{:else if row && row.U !== null}{units.show(
-              row.U,
-              'transmittance',
-            )}<small>{row.U_kind}</small>{:else}–{/if}</td
-        >
-        <td class="number"
-          >{#if row && row.H !== null}<Figure
-              value={units.show(row.H, 'coupling', 2)}
-              label="Transmission of {element.name}"
-              onwork={() => work(element)}
-            />{:else}not counted{/if}</td
-        >
-        <td class="acts">
-          {#if element.station in PLACES}<Button
-              onclick={() => router.go({ station: element.station, step: 2, element: element.id })}
-              >Open</Button
-            >{/if}
-          <Button
-            label="Remove {element.name}"
-            onclick={() =>
-              save(
-                (building.elements ?? []).filter((one) => one.id !== element.id),
-                `${element.name} removed`,
-              )}>Remove</Button
+          </td>
+          <td>
+            <input
+              class="name"
+              aria-label="Name of {element.name}"
+              value={element.name}
+              onkeydown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+              onchange={(event) =>
+                event.currentTarget.value.trim() &&
+                set(element.id, { name: event.currentTarget.value.trim() }, `${element.name} renamed`)}
+            />
+          </td>
+          <td
+            ><Entry
+              label="Area of {element.name}"
+              showLabel={false}
+              dimension="area"
+              value={element.area}
+              positive
+              onsave={(area) => area !== null && set(element.id, { area }, `Area of ${element.name}`)}
+            /></td
           >
-        </td>
-      </tr>
-    {/each}
-  </tbody>
-</table>
+          <td>
+            {#if element.station in PLACES}
+              <Choice
+                label="Build-up of {element.name}"
+                showLabel={false}
+                value={element.assembly_id ?? ''}
+                options={[
+                  { value: '', text: 'not drawn' },
+                  ...assemblies.map((one) => ({ value: one.id, text: one.name })),
+                ]}
+                onsave={(id) => set(element.id, { assembly_id: id || null }, `Build-up of ${element.name}`)}
+              />
+            {:else}<span class="soft">not drawn yet</span>{/if}
+          </td>
+          <td>
+            <Entry
+              label="U of {element.name}"
+              showLabel={false}
+              dimension="transmittance"
+              value={element.U}
+              optional
+              positive
+              decimals={3}
+              onsave={(U) => set(element.id, { U }, `U of ${element.name}`)}
+            />
+            {#if element.U && !element.assembly_id}<small>{element.origin}</small>{/if}
+          </td>
+          <td class="number">{row ? units.show(row.area, 'area') : '–'}</td>
+          <td class="number"
+            >{#if row && row.U !== null && row.from_assembly}<Figure
+                value={units.show(row.U, 'transmittance')}
+                label="U of {element.name}, {row.U_kind}"
+                onwork={() => workU(element)}
+              /><small>{row.U_kind}</small>{:else if row && row.U !== null}{units.show(
+                row.U,
+                'transmittance',
+              )}<small>{row.U_kind}</small>{:else}–{/if}</td
+          >
+          <td class="number"
+            >{#if row && row.H !== null}<Figure
+                value={units.show(row.H, 'coupling', 2)}
+                label="Transmission of {element.name}"
+                onwork={() => work(element)}
+              />{:else}not counted{/if}</td
+          >
+          <td class="acts">
+            {#if element.station in PLACES}<Button
+                onclick={() => router.go({ station: element.station, step: 2, element: element.id })}
+                >Open</Button
+              >{/if}
+            <Button
+              label="Remove {element.name}"
+              onclick={() =>
+                save(
+                  (building.elements ?? []).filter((one) => one.id !== element.id),
+                  `${element.name} removed`,
+                )}>Remove</Button
+            >
+          </td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</div>
 <p>
   <Button onclick={add}>Add {only ? (STATIONS[only] ?? '').toLowerCase() : 'an element'}</Button>
   {#if ledger?.missing.length}<span class="open"

@@ -25,7 +25,7 @@
         {kind(standard)}, version {standard.version}{standard.withdrawn ? ', withdrawn' : ''}
         {@render more?.(standard)}
         <Button
-          label="{standard.withdrawn ? 'Offer' : 'Withdraw'} {name(standard)}"
+          label="{standard.withdrawn ? 'Offer again' : 'Withdraw'} {name(standard)}"
           onclick={() => onwithdraw(standard)}>{standard.withdrawn ? 'Offer again' : 'Withdraw'}</Button
         >
       </p>

@@ -178,157 +178,159 @@
     bind:value={find}
   /> <span class="soft">{counted(rows.length, 'material')}, {own.length} of them your own</span>
 </p>
-<table>
-  <thead>
-    <tr
-      ><th>material</th><th>family</th><th class="n">λ {units.symbol('conductivity')}</th><th class="n"
-        >fresh</th
-      ><th class="n">ρ {units.symbol('density')}</th><th class="n">c {units.symbol('specific_heat')}</th><th
-        class="n">μ</th
-      ><th class="n">cost {units.symbol('volume_cost')}</th><th class="n"
-        >CO₂e {units.symbol('carbon_share')}</th
-      ><th>stock</th><th>source</th><th></th></tr
-    >
-  </thead>
-  <tbody>
-    {#each rows as one (one.key)}
-      {@const mine = ownKeys.has(one.key)}
-      <tr class:mine>
-        {#if mine}
-          <td
-            ><input
-              aria-label="Name of {one.key}"
-              value={one.name}
-              onchange={(event) => setOwn(one.key, { name: event.currentTarget.value.trim() })}
-            /></td
-          >
-          <td>{one.family}</td>
+<div class="scroll">
+  <table>
+    <thead>
+      <tr
+        ><th>material</th><th>family</th><th class="n">λ {units.symbol('conductivity')}</th><th class="n"
+          >fresh</th
+        ><th class="n">ρ {units.symbol('density')}</th><th class="n">c {units.symbol('specific_heat')}</th><th
+          class="n">μ</th
+        ><th class="n">cost {units.symbol('volume_cost')}</th><th class="n"
+          >CO₂e {units.symbol('carbon_share')}</th
+        ><th>stock</th><th>source</th><th><span class="visually-hidden">copy or remove</span></th></tr
+      >
+    </thead>
+    <tbody>
+      {#each rows as one (one.key)}
+        {@const mine = ownKeys.has(one.key)}
+        <tr class:mine>
+          {#if mine}
+            <td
+              ><input
+                aria-label="Name of {one.key}"
+                value={one.name}
+                onchange={(event) => setOwn(one.key, { name: event.currentTarget.value.trim() })}
+              /></td
+            >
+            <td>{one.family}</td>
+            <td class="n"
+              ><Entry
+                label="λ of {one.name}"
+                showLabel={false}
+                showUnit={false}
+                dimension="conductivity"
+                value={one.conductivity}
+                width="tiny"
+                onsave={(lambda) => lambda !== null && setOwn(one.key, { lambda })}
+              /></td
+            >
+            <td class="n"
+              ><Entry
+                label="Fresh λ of {one.name}"
+                showLabel={false}
+                showUnit={false}
+                dimension="conductivity"
+                value={one.conductivity_fresh}
+                optional
+                width="tiny"
+                onsave={(lambda_fresh) => setOwn(one.key, { lambda_fresh })}
+              /></td
+            >
+            <td class="n"
+              ><Entry
+                label="Density of {one.name}"
+                showLabel={false}
+                showUnit={false}
+                dimension="density"
+                value={one.rho}
+                width="tiny"
+                onsave={(rho) => rho !== null && setOwn(one.key, { rho })}
+              /></td
+            >
+            <td class="n"
+              ><Entry
+                label="Heat capacity of {one.name}"
+                showLabel={false}
+                showUnit={false}
+                dimension="specific_heat"
+                value={one.c}
+                width="tiny"
+                onsave={(c) => c !== null && setOwn(one.key, { c })}
+              /></td
+            >
+            <td class="n"
+              ><Entry
+                label="μ of {one.name}"
+                showLabel={false}
+                showUnit={false}
+                dimension="ratio"
+                decimals={0}
+                value={one.mu}
+                width="tiny"
+                onsave={(mu) => mu !== null && setOwn(one.key, { mu })}
+              /></td
+            >
+          {:else}
+            <th scope="row">{one.name}</th>
+            <td>{one.family}</td>
+            <td class="n">{units.show(one.conductivity, 'conductivity')}</td>
+            <td class="n"
+              >{one.conductivity_fresh === null ? '' : units.show(one.conductivity_fresh, 'conductivity')}</td
+            >
+            <td class="n">{units.show(one.rho, 'density')}</td>
+            <td class="n">{units.show(one.c, 'specific_heat')}</td>
+            <td class="n"
+              >{one.sd === null
+                ? one.mu.toLocaleString('en').replaceAll(',', '\u2009')
+                : `sd ${units.full(one.sd, 'air_layer', one.sd < 1 ? 2 : one.sd < 10 ? 1 : 0)}`}</td
+            >
+          {/if}
           <td class="n"
             ><Entry
-              label="λ of {one.name}"
+              label="Cost of {one.name}"
               showLabel={false}
               showUnit={false}
-              dimension="conductivity"
-              value={one.conductivity}
-              width="tiny"
-              onsave={(lambda) => lambda !== null && setOwn(one.key, { lambda })}
-            /></td
-          >
-          <td class="n"
-            ><Entry
-              label="Fresh λ of {one.name}"
-              showLabel={false}
-              showUnit={false}
-              dimension="conductivity"
-              value={one.conductivity_fresh}
+              dimension="volume_cost"
+              value={one.cost}
+              yours={rate(one.key)?.cost != null}
               optional
               width="tiny"
-              onsave={(lambda_fresh) => setOwn(one.key, { lambda_fresh })}
+              onsave={(cost) => setRate(one.key, { cost })}
             /></td
           >
           <td class="n"
             ><Entry
-              label="Density of {one.name}"
+              label="Carbon of {one.name}"
               showLabel={false}
               showUnit={false}
-              dimension="density"
-              value={one.rho}
+              dimension="carbon_share"
+              value={one.carbon}
+              yours={rate(one.key)?.carbon != null}
+              optional
               width="tiny"
-              onsave={(rho) => rho !== null && setOwn(one.key, { rho })}
+              onsave={(carbon) => setRate(one.key, { carbon })}
             /></td
           >
-          <td class="n"
-            ><Entry
-              label="Heat capacity of {one.name}"
-              showLabel={false}
-              showUnit={false}
-              dimension="specific_heat"
-              value={one.c}
-              width="tiny"
-              onsave={(c) => c !== null && setOwn(one.key, { c })}
+          <td
+            ><input
+              class="stock"
+              class:yours={rate(one.key)?.stock != null}
+              aria-label="Stock sizes of {one.name}"
+              value={stockText(one.stock ?? [])}
+              onchange={(event) => {
+                const stock = readStock(event.currentTarget.value);
+                if (stock) setRate(one.key, { stock: stock.length ? stock : null });
+                else event.currentTarget.value = stockText(one.stock ?? []);
+              }}
             /></td
           >
-          <td class="n"
-            ><Entry
-              label="μ of {one.name}"
-              showLabel={false}
-              showUnit={false}
-              dimension="ratio"
-              decimals={0}
-              value={one.mu}
-              width="tiny"
-              onsave={(mu) => mu !== null && setOwn(one.key, { mu })}
-            /></td
+          <td class="source"
+            >{#if mine}<input
+                aria-label="Source of {one.name}"
+                value={one.source}
+                onchange={(event) => setOwn(one.key, { source: event.currentTarget.value.trim() })}
+              />{:else}{one.source}{/if}</td
           >
-        {:else}
-          <th scope="row">{one.name}</th>
-          <td>{one.family}</td>
-          <td class="n">{units.show(one.conductivity, 'conductivity')}</td>
-          <td class="n"
-            >{one.conductivity_fresh === null ? '' : units.show(one.conductivity_fresh, 'conductivity')}</td
+          <td
+            >{#if mine}<Button label="Remove {one.name}" onclick={() => remove(one.key)}>Remove</Button
+              >{/if}</td
           >
-          <td class="n">{units.show(one.rho, 'density')}</td>
-          <td class="n">{units.show(one.c, 'specific_heat')}</td>
-          <td class="n"
-            >{one.sd === null
-              ? one.mu.toLocaleString('en').replaceAll(',', '\u2009')
-              : `sd ${units.full(one.sd, 'air_layer', one.sd < 1 ? 2 : one.sd < 10 ? 1 : 0)}`}</td
-          >
-        {/if}
-        <td class="n"
-          ><Entry
-            label="Cost of {one.name}"
-            showLabel={false}
-            showUnit={false}
-            dimension="volume_cost"
-            value={one.cost}
-            yours={rate(one.key)?.cost != null}
-            optional
-            width="tiny"
-            onsave={(cost) => setRate(one.key, { cost })}
-          /></td
-        >
-        <td class="n"
-          ><Entry
-            label="Carbon of {one.name}"
-            showLabel={false}
-            showUnit={false}
-            dimension="carbon_share"
-            value={one.carbon}
-            yours={rate(one.key)?.carbon != null}
-            optional
-            width="tiny"
-            onsave={(carbon) => setRate(one.key, { carbon })}
-          /></td
-        >
-        <td
-          ><input
-            class="stock"
-            class:yours={rate(one.key)?.stock != null}
-            aria-label="Stock sizes of {one.name}"
-            value={stockText(one.stock ?? [])}
-            onchange={(event) => {
-              const stock = readStock(event.currentTarget.value);
-              if (stock) setRate(one.key, { stock: stock.length ? stock : null });
-              else event.currentTarget.value = stockText(one.stock ?? []);
-            }}
-          /></td
-        >
-        <td class="source"
-          >{#if mine}<input
-              aria-label="Source of {one.name}"
-              value={one.source}
-              onchange={(event) => setOwn(one.key, { source: event.currentTarget.value.trim() })}
-            />{:else}{one.source}{/if}</td
-        >
-        <td
-          >{#if mine}<Button label="Remove {one.name}" onclick={() => remove(one.key)}>Remove</Button
-            >{/if}</td
-        >
-      </tr>
-    {/each}
-  </tbody>
-</table>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</div>
 
 <style>
   .soft,

@@ -70,54 +70,56 @@
         >in your own words; the check compares texts and numbers, it judges no structure</span
       >
     </h2>
-    <table data-testid="criteria">
-      <thead
-        ><tr
-          ><th></th><th>this site</th><th>kit engineered for</th><th>responsible</th><th>stamped</th><th
-            >kit envelope</th
-          ></tr
-        ></thead
-      >
-      <tbody>
-        {#each kinds as kind (kind.key)}
-          {@const one = found(kind.key)}
-          {@const says = findings[kind.key] ?? 'not stated'}
-          <tr>
-            <th scope="row">{kind.text} <span>{kind.dimension && units.symbol(kind.dimension)}</span></th>
-            {#each ['site', 'kit', 'responsible'] as const as field (field)}
+    <div class="scroll">
+      <table data-testid="criteria">
+        <thead
+          ><tr
+            ><th>criterion</th><th>this site</th><th>kit engineered for</th><th>responsible</th><th
+              >stamped</th
+            ><th>kit envelope</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each kinds as kind (kind.key)}
+            {@const one = found(kind.key)}
+            {@const says = findings[kind.key] ?? 'not stated'}
+            <tr>
+              <th scope="row">{kind.text} <span>{kind.dimension && units.symbol(kind.dimension)}</span></th>
+              {#each ['site', 'kit', 'responsible'] as const as field (field)}
+                <td
+                  ><input
+                    class:wide={field === 'responsible' || !kind.dimension}
+                    aria-label="{kind.text}, {field === 'site'
+                      ? 'this site'
+                      : field === 'kit'
+                        ? 'kit'
+                        : 'responsible'}"
+                    value={told(one[field], field, kind.dimension)}
+                    onkeydown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+                    onchange={(event) =>
+                      criterion(
+                        kind.key,
+                        { [field]: read(event.currentTarget.value, field, kind.dimension) },
+                        kind.text,
+                      )}
+                  /></td
+                >
+              {/each}
               <td
                 ><input
-                  class:wide={field === 'responsible' || !kind.dimension}
-                  aria-label="{kind.text}, {field === 'site'
-                    ? 'this site'
-                    : field === 'kit'
-                      ? 'kit'
-                      : 'responsible'}"
-                  value={told(one[field], field, kind.dimension)}
-                  onkeydown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+                  type="checkbox"
+                  aria-label="{kind.text}, stamped"
+                  checked={one.stamped ?? false}
                   onchange={(event) =>
-                    criterion(
-                      kind.key,
-                      { [field]: read(event.currentTarget.value, field, kind.dimension) },
-                      kind.text,
-                    )}
+                    criterion(kind.key, { stamped: event.currentTarget.checked }, `${kind.text} stamped`)}
                 /></td
               >
-            {/each}
-            <td
-              ><input
-                type="checkbox"
-                aria-label="{kind.text}, stamped"
-                checked={one.stamped ?? false}
-                onchange={(event) =>
-                  criterion(kind.key, { stamped: event.currentTarget.checked }, `${kind.text} stamped`)}
-              /></td
-            >
-            <td class:open={says === 'needs an engineer'} class:soft={says === 'not stated'}>{says}</td>
-          </tr>
-        {/each}
-      </tbody>
-    </table>
+              <td class:open={says === 'needs an engineer'} class:soft={says === 'not stated'}>{says}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
   </div>
   <div class="side">
     <h2>Limits of a build-up</h2>

@@ -98,7 +98,7 @@
 
 <svelte:window bind:innerHeight={windowHeight} />
 <p class="conditions">
-  Section, scale 1:{printed} on screen.
+  Section, scale 1:{printed} on screen, layers numbered from the inside.
   <Choice
     label="At"
     showLabel={false}

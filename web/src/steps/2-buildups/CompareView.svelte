@@ -226,7 +226,7 @@
           <b>{side.assembly.name}</b>
           {units.full(whole(side), 'length')}
           {#if side !== leader && mode === 'as drawn' && side.assembly.id !== REFERENCE}<Button
-              label="Use {side.assembly.name} here"
+              label="Use here: {side.assembly.name}"
               onclick={() => use(side)}>Use here</Button
             >{/if}
           {#if side.why_not}<span class="why">not brought to {mode}: {side.why_not}</span>{/if}
@@ -239,72 +239,74 @@
     have.
     {mode === 'as drawn' ? '' : `Cores of the others changed to ${mode} with the first; nothing is saved.`}
   </p>
-  <table>
-    <thead
-      ><tr
-        ><th></th>{#each found.sides as side (side.assembly.id)}<th class="n">{side.assembly.name}</th
-          >{/each}</tr
-      ></thead
-    >
-    <tbody>
-      {#each rows as [key, title, dimension, more] (key)}
-        <tr>
-          <th scope="row"
-            >{title}
-            <span
-              >{dimension === 'length'
-                ? units.system === 'SI'
-                  ? 'mm'
-                  : 'ft, in'
-                : units.symbol(dimension)}</span
-            ></th
-          >
-          {#each found.sides as side (side.assembly.id)}
-            <td class="n"
-              ><Worked
-                figure={key}
-                title="{title}, {side.assembly.name}"
-                {dimension}
-                text={dimension === 'length'
-                  ? units.length(side.figures[key] ?? 0)
-                  : units.show(side.figures[key] ?? 0, dimension)}
-                assembly={side.assembly}
-                of={{ kind: 'side', leader: leader?.assembly.id ?? draft.id, condition: place.condition }}
-              />
-              <em class:worse={worse(changeOf(side, key), delta(side, key, dimension), more)}
-                >{delta(side, key, dimension)}</em
-              ></td
-            >
-          {/each}
-        </tr>
-      {/each}
-    </tbody>
-    <tbody data-testid="on-the-whole" data-stale={wholes.waiting > 0 && !wholes.problem}>
-      <tr
-        ><th scope="rowgroup" colspan={found.sides.length + 1}
-          >On the whole <span
-            >each in the place of {draft.name}, joints and fixings of the building solved with it{#if wholes.waiting}:
-              {wholes.waiting} still to be solved{/if}</span
-          >
-          {#if wholes.solving}<Button label="Stop solving" onclick={() => wholes.stop()}>Stop</Button
-            >{/if}</th
-        ></tr
+  <div class="scroll">
+    <table>
+      <thead
+        ><tr
+          ><th>figure</th>{#each found.sides as side (side.assembly.id)}<th class="n">{side.assembly.name}</th
+            >{/each}</tr
+        ></thead
       >
-      {#each onTheWhole as [key, title, dimension, more] (key)}
-        <tr>
-          <th scope="row"
-            >{title} <span>{dimension === 'points' ? 'points' : units.symbol(dimension)}</span></th
-          >
-          {#each found.sides as side (side.assembly.id)}
-            {@const change = wholeDelta(side, key, dimension, more)}
-            <td class="n"
-              >{wholeText(side, key, dimension)} <em class:worse={change.worse}>{change.text}</em></td
+      <tbody>
+        {#each rows as [key, title, dimension, more] (key)}
+          <tr>
+            <th scope="row"
+              >{title}
+              <span
+                >{dimension === 'length'
+                  ? units.system === 'SI'
+                    ? 'mm'
+                    : 'ft, in'
+                  : units.symbol(dimension)}</span
+              ></th
             >
-          {/each}
-        </tr>
-      {/each}
-    </tbody>
-  </table>
+            {#each found.sides as side (side.assembly.id)}
+              <td class="n"
+                ><Worked
+                  figure={key}
+                  title="{title}, {side.assembly.name}"
+                  {dimension}
+                  text={dimension === 'length'
+                    ? units.length(side.figures[key] ?? 0)
+                    : units.show(side.figures[key] ?? 0, dimension)}
+                  assembly={side.assembly}
+                  of={{ kind: 'side', leader: leader?.assembly.id ?? draft.id, condition: place.condition }}
+                />
+                <em class:worse={worse(changeOf(side, key), delta(side, key, dimension), more)}
+                  >{delta(side, key, dimension)}</em
+                ></td
+              >
+            {/each}
+          </tr>
+        {/each}
+      </tbody>
+      <tbody data-testid="on-the-whole" data-stale={wholes.waiting > 0 && !wholes.problem}>
+        <tr
+          ><th scope="rowgroup" colspan={found.sides.length + 1}
+            >On the whole <span
+              >each in the place of {draft.name}, joints and fixings of the building solved with it{#if wholes.waiting}:
+                {wholes.waiting} still to be solved{/if}</span
+            >
+            {#if wholes.solving}<Button label="Stop solving" onclick={() => wholes.stop()}>Stop</Button
+              >{/if}</th
+          ></tr
+        >
+        {#each onTheWhole as [key, title, dimension, more] (key)}
+          <tr>
+            <th scope="row"
+              >{title} <span>{dimension === 'points' ? 'points' : units.symbol(dimension)}</span></th
+            >
+            {#each found.sides as side (side.assembly.id)}
+              {@const change = wholeDelta(side, key, dimension, more)}
+              <td class="n"
+                >{wholeText(side, key, dimension)} <em class:worse={change.worse}>{change.text}</em></td
+              >
+            {/each}
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
   {#each notes as note (note)}<p class="soft">{note}</p>{/each}
   {#if wholes.problem}<p class="over" role="alert">{wholes.problem.sentence}</p>{/if}
 {:else if !problem}

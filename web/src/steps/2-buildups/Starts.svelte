@@ -1,8 +1,9 @@
 <!-- An element without a build-up: every system of its place and the practice's standards, drawn to one scale. -->
 <script lang="ts">
-  import type { Assembly, ShellElement, Standard, System } from '@/api/client';
+  import type { Assembly, ShellElement, Standard, System, SystemPreview } from '@/api/client';
   import { api, asProblem, take } from '@/api/client';
   import type { Problem } from '@/api/client';
+  import { asking } from '@/api/live.svelte';
   import LittleSection from '@/draw/LittleSection.svelte';
   import { session } from '@/project/session.svelte';
   import { useStandard } from '@/project/standards';
@@ -34,12 +35,20 @@
   const offered = $derived(standards.filter((one) => one.place === place && !one.withdrawn));
   const H = 120;
   const whole = (assembly: Assembly) => assembly.layers.reduce((sum, layer) => sum + layer.d, 0);
-  const thickest = $derived(Math.max(...systems.map((system) => whole(system.preview)), 0.3));
+  const thickest = $derived(Math.max(...systems.map((system) => whole(shown(system).preview)), 0.3));
   const scale = $derived(Math.min(216 / thickest, 520));
 
   let adjusting = $state('');
   let values = $state.raw<Record<string, number | string>>({});
   let refused = $state('');
+  // The card that is adjusted shows what its parameters make of it.
+  const live = asking(
+    () => (adjusting ? { key: adjusting, values } : undefined),
+    ({ key, values }): Promise<SystemPreview> =>
+      take(api.POST('/api/v1/systems/{key}/preview', { params: { path: { key } }, body: { values } })),
+  );
+  const adjusted = $derived(adjusting ? live.of({ key: adjusting }) : undefined);
+  const shown = (system: System): SystemPreview => (system.key === adjusting && adjusted ? adjusted : system);
 
   async function start(system: System, chosen: Record<string, number | string> = {}): Promise<void> {
     refused = '';
@@ -73,11 +82,7 @@
   <ul>
     {#each offered as standard (standard.id)}
       <li>
-        <button
-          class="card"
-          onclick={() => void useStandard(building, element.id, standard, zone)}
-          aria-label="Use the standard {standard.assembly.name}"
-        >
+        <button class="card" onclick={() => void useStandard(building, element.id, standard, zone)}>
           <span class="drawn"
             ><LittleSection
               assembly={standard.assembly}
@@ -86,7 +91,7 @@
               height={H}
             /></span
           >
-          <b>{standard.assembly.name}</b>
+          <b><span class="visually-hidden">Use the standard </span>{standard.assembly.name}</b>
           <span>{standard.reason}</span>
           <span class="soft"
             >version {standard.version}{standard.trusted_since
@@ -101,24 +106,23 @@
 <h2>Systems <span>start values on a plain Basis; R nominal and clear wall</span></h2>
 <ul>
   {#each systems as system (system.key)}
-    <li>
-      <button class="card" onclick={() => void start(system)} aria-label="Start with {system.name}">
+    {@const { preview, figures } = shown(system)}
+    <li data-stale={system.key === adjusting && live.stale && !live.problem}>
+      <button class="card" onclick={() => void start(system)}>
         <span class="drawn"
-          ><LittleSection assembly={system.preview} materials={session.materials} {scale} height={H} /></span
+          ><LittleSection assembly={preview} materials={session.materials} {scale} height={H} /></span
         >
-        <b>{system.name}</b>
+        <b><span class="visually-hidden">Start with </span>{system.name}</b>
         <span class="numbers"
-          ><em>{units.full(system.figures.thickness, 'length')}</em><em
-            >R {units.show(system.figures.R_nominal, 'resistance')} / {units.show(
-              system.figures.R_clear,
-              'resistance',
-            )}</em
-          ><em>{units.full(system.figures.weight, 'surface_mass', 0)}</em></span
+          ><em>{units.full(figures.thickness, 'length')}</em><em
+            >R {units.show(figures.R_nominal, 'resistance')} / {units.show(figures.R_clear, 'resistance')}</em
+          ><em>{units.full(figures.weight, 'surface_mass', 0)}</em></span
         >
         <span>{system.anatomy}</span>
       </button>
-      <Button label="Parameters of {system.name}" onclick={() => adjust(system)}
-        >{adjusting === system.key ? 'Close parameters' : 'Parameters'}</Button
+      <Button
+        label="{adjusting === system.key ? 'Close parameters' : 'Parameters'} of {system.name}"
+        onclick={() => adjust(system)}>{adjusting === system.key ? 'Close parameters' : 'Parameters'}</Button
       >
       {#if adjusting === system.key}
         <div class="form" data-testid="parameters">
@@ -143,7 +147,12 @@
               />
             {/if}
           {/each}
-          {#if refused && !refusals.atField}<p class="refused" role="alert">{refused}</p>{/if}
+          {#if live.problem && !refusals.atField}<p class="refused" role="alert">
+              {live.problem.sentence}
+            </p>{/if}
+          {#if refused && !live.problem && !refusals.atField}<p class="refused" role="alert">
+              {refused}
+            </p>{/if}
           <Button strong onclick={() => void start(system, values)}>Start with these</Button>
         </div>
       {/if}
@@ -172,6 +181,7 @@
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(236px, 1fr));
     gap: 10px 18px;
+    align-items: start;
   }
   li {
     display: flex;

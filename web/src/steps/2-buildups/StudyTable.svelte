@@ -188,6 +188,7 @@
       <tr>
         {@render head('core', 'core', '', false)}
         {@render head('d', units.system === 'SI' ? 'mm' : 'in', 'thickness of the core')}
+        <th class="last"><span class="visually-hidden">adopt</span></th>
         <th>passes, or is stopped by</th>
         {@render head(
           'moisture',
@@ -197,7 +198,6 @@
         {@render head('R_shell', 'building R', `effective, ${units.symbol('resistance')}`)}
         {@render head('H_joints', 'at joints', units.symbol('coupling'))}
         {#each columns as [key, title] (key)}{@render head(key, title, units.symbol(dimension(key)))}{/each}
-        <th class="last"><span class="visually-hidden">adopt</span></th>
       </tr>
     </thead>
     <tbody>
@@ -206,6 +206,11 @@
         <tr class:present={row.present} class:passes={!row.stops.length && !fails(row)}>
           <th scope="row" title={name(row.core)}>{name(row.core)}</th>
           <td class="n">{units.length(row.d)}</td>
+          <td class="last"
+            >{#if row.present}as it is{:else}<Button label="Adopt {size(row)}" onclick={() => adopt(row)}
+                >Adopt</Button
+              >{/if}</td
+          >
           <td class="why"
             >{[
               ...row.stops.map((stop) => session.shipped?.stops[stop] ?? stop),
@@ -228,11 +233,6 @@
                 >{:else}{shown(row, key)}{/if}</td
             >
           {/each}
-          <td class="last"
-            >{#if row.present}as it is{:else}<Button label="Adopt {size(row)}" onclick={() => adopt(row)}
-                >Adopt</Button
-              >{/if}</td
-          >
         </tr>
       {:else}
         <tr><td colspan="22">Nothing passes every limit: show what does not, or change the limits.</td></tr>
@@ -292,6 +292,8 @@
   :is(td, th):nth-child(2) {
     position: sticky;
     left: 160px;
+    min-width: 46px;
+    max-width: 46px;
     background: var(--sheet);
     z-index: 1;
   }
@@ -301,7 +303,8 @@
   }
   .last {
     position: sticky;
-    right: 0;
+    left: 206px;
+    z-index: 1;
     background: var(--sheet);
     padding-left: 8px;
   }

@@ -119,7 +119,7 @@
       {#snippet more(standard)}
         {#if standard.joint.family === joint.family && !standard.withdrawn && standard.id !== joint.standard?.id}
           <Button
-            label="Build as {standard.joint.name} says"
+            label="Build it so: {standard.joint.name}"
             onclick={() => build(standard.id, standard.version)}>Build it so</Button
           >
         {/if}

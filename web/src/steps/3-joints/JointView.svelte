@@ -13,6 +13,7 @@
   import Which from '@/kit/Which.svelte';
   import type { Units } from '@/kit/units';
   import { untrack } from 'svelte';
+  import { MediaQuery } from 'svelte/reactivity';
   import JointCurve from './JointCurve.svelte';
   import JointStandardView from './JointStandardView.svelte';
   import JointSide from './JointSide.svelte';
@@ -59,8 +60,11 @@
     Math.max(...sizes.map(([x0 = 0, , x1 = 0]) => x1 - x0)),
     Math.max(...sizes.map(([, y0 = 0, , y1 = 0]) => y1 - y0)),
   ]);
-  const reading = $derived(Math.min(Math.max(width * 0.24, 240), 330));
-  const each = $derived(draft?.other ? (width - reading - 44) / 2 : width - reading - 30);
+  /** On a narrow window the reading stands below the drawings. */
+  const below = new MediaQuery('max-width: 1023px');
+  const reading = $derived(below.current ? 330 : Math.min(Math.max(width * 0.24, 240), 330));
+  const room = $derived(below.current ? width : width - reading - 24);
+  const each = $derived(draft?.other ? (room - 20) / 2 : room - 6);
 
   // --- turning ----------------------------------------------------------------------------------------------
   function turn(key: string, value: number | string): void {
@@ -321,8 +325,7 @@
     align-items: center;
   }
   @media (max-width: 1023px) {
-    .columns,
-    .sides {
+    .columns {
       flex-direction: column;
     }
     aside {

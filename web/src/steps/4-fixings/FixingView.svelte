@@ -1,5 +1,6 @@
 <!-- One group of fixings: its cell drawn and solved, χ beside the formula, what is left of the build-up, its spacing. -->
 <script lang="ts">
+  import { MediaQuery } from 'svelte/reactivity';
   import type { Assembly, Building, Fixing } from '@/api/client';
   import JointField from '@/draw/JointField.svelte';
   import { bench } from '@/project/bench.svelte';
@@ -44,8 +45,10 @@
   const problem = $derived(fixings.live.problem);
   const stale = $derived(fixings.live.stale);
   let width = $state(1000);
-  const reading = $derived(Math.min(Math.max(width * 0.3, 270), 350));
-  const work = $derived(width - reading - 34);
+  /** On a narrow window the reading stands below the drawing. */
+  const below = new MediaQuery('max-width: 1023px');
+  const reading = $derived(below.current ? 350 : Math.min(Math.max(width * 0.3, 270), 350));
+  const work = $derived(below.current ? width : width - reading - 34);
   const asked = $derived(session.open?.project.basis.targets.f_rsi);
   const percent = $derived(units.full(session.shipped?.mould_phi ?? 0, 'share', 0));
   const words = new Map([

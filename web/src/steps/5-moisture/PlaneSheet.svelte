@@ -217,6 +217,7 @@
     font-family: var(--sans, inherit);
   }
   dd.words {
+    white-space: normal;
     font: inherit;
   }
 </style>
