@@ -48,6 +48,11 @@ def typed(page: Page, label: str, text: str) -> None:
 
 
 def test_a_group_is_solved_beside_the_formula(bench: Page) -> None:
+    bench.get_by_test_id("chi").get_by_role("button").click()
+    drawer = bench.get_by_test_id("working")
+    expect(drawer).to_contain_text("coupling of the model")
+    assert leading(drawer.locator(".result").inner_text()) == pytest.approx(chi(bench), rel=0.01)
+    bench.keyboard.press("Escape")
     assert 0.2 < chi(bench) / leading(bench.get_by_test_id("chi-approximate").inner_text()) < 0.8
     expect(bench.get_by_test_id("fixing-bench")).to_contain_text("set by the engineer")
     expect(bench.get_by_test_id("psi-curve").locator("path.line")).to_have_count(1, timeout=FINAL)

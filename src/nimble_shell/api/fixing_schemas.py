@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import Field
 
 from nimble_shell.api.joint_schemas import Accuracy, DrawingOut, SolvedOut
-from nimble_shell.api.schemas import ShortText
+from nimble_shell.api.schemas import ShortText, WorkingOut
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.formats.document import Identifier, Model
 from nimble_shell.formats.project import FixingDoc
@@ -61,6 +61,7 @@ class FixingOut(Model):
     area: float
     count: float
     H: float
+    working: dict[str, WorkingOut]  #: of "chi", "chi_approximate" and "ratio"
 
 
 class FixingSweepIn(AtIn):

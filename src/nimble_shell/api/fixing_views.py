@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from nimble_shell.api import fixing_schemas as f
 from nimble_shell.api import joint_views
+from nimble_shell.api.views import working
 from nimble_shell.core.basis.condition import condition
 from nimble_shell.core.fixings.shown import whole
 from nimble_shell.core.fixings.solved import SolvedFixing
 from nimble_shell.core.joints.solved import Accuracy
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.project import FixingDoc
-from nimble_shell.services.fixings import LookedAtFixing, Swept, remaining
+from nimble_shell.services.fixings import LookedAtFixing, Swept, remaining, workings
 from nimble_shell.services.studies import PlacedDraft
 
 
@@ -41,6 +42,7 @@ def fixing(
         area=left.area,
         count=left.area * cell.per_area,
         H=left.area * cell.per_area * solved.chi,
+        working={key: working(each) for key, each in workings(project, at, looked, solved).items()},
     )
 
 

@@ -17,6 +17,7 @@ from nimble_shell.core.basis.stations import Direction, Station, asked_R
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.fixings.cell import Cell, cell_of
 from nimble_shell.core.fixings.solved import SolvedFixing, solve_fixing
+from nimble_shell.core.fixings.working import fixing_working
 from nimble_shell.core.held import Held
 from nimble_shell.core.joints.solved import Accuracy
 from nimble_shell.core.materials import Catalogue
@@ -24,7 +25,7 @@ from nimble_shell.core.shell.project import Project
 from nimble_shell.core.studies.thickness import crossing
 from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.thermal.solved import core_thickness, with_solved
-from nimble_shell.core.working import value_of
+from nimble_shell.core.working import Derivation, value_of
 from nimble_shell.services.bench import area_of, with_draft
 from nimble_shell.services.joints import building_in
 from nimble_shell.services.solver_queue import SolverQueue, key_of
@@ -237,6 +238,12 @@ class LookedAtFixing:
     cell: Cell
     fixing: Fixing
     solved: Future[SolvedFixing]
+
+
+def workings(project: Project, at: PlacedDraft, looked: LookedAtFixing, solved: SolvedFixing) -> dict[str, Derivation]:
+    """How χ comes about, solved and by the approximate procedure."""
+    direction = direction_of(project, at.assembly)
+    return fixing_working(at.assembly, looked.fixing, project.catalogue, project.basis, direction, looked.cell, solved)
 
 
 def look(

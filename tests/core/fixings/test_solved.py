@@ -7,6 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from replaying import replay
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
 from nimble_shell.core.assemblies.fixing import Fixing
@@ -16,6 +17,7 @@ from nimble_shell.core.fixings import solved
 from nimble_shell.core.fixings.cell import Cell, cell_of
 from nimble_shell.core.fixings.kinds import KINDS, started
 from nimble_shell.core.fixings.solved import CHI_ERROR, solve_fixing
+from nimble_shell.core.fixings.working import fixing_working
 from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.core.thermal.solved import with_solved
@@ -125,6 +127,21 @@ def test_a_mesh_spreads_heat_to_the_wire() -> None:
     bare, meshed = (solve_fixing(cell_of(wall, replace(wire, mesh=mesh), CATALOGUE, BASIS), T).chi
                     for mesh in (0.0, wire.mesh))  # fmt: skip
     assert meshed > bare
+
+
+@pytest.mark.parametrize("key", KINDS)
+def test_what_is_solved_opens_to_its_working(key: str) -> None:
+    """A body of revolution, a repeating plan or boxes: each to the figure that is shown."""
+    wall = SYSTEMS["masonry"].assembly("m", "M", {})
+    fixing = started(key, wall, wall.layers[wall.core_index or 0].id, "f")
+    drawn = cell_of(wall, fixing, CATALOGUE, BASIS)
+    found = solve_fixing(drawn, T, accuracy="working")
+    said = fixing_working(wall, fixing, CATALOGUE, BASIS, "horizontal", drawn, found)
+    shown = {"chi": found.chi, "chi_approximate": drawn.chi_approximate, "ratio": found.chi / drawn.chi_approximate}
+    assert set(said) == set(shown)
+    for figure, derivation in said.items():
+        assert derivation.value == pytest.approx(shown[figure], rel=1e-9)
+        assert replay(derivation) == pytest.approx(shown[figure], rel=1e-9)
 
 
 @pytest.mark.parametrize("key", ["washer", "wire", "web", "bracket"])

@@ -2693,6 +2693,10 @@ export interface components {
             /** Says */
             says: string[];
             solved: components["schemas"]["SolvedOut"];
+            /** Working */
+            working: {
+                [key: string]: components["schemas"]["WorkingOut"];
+            };
         };
         /** FixingSweepIn */
         FixingSweepIn: {

@@ -61,7 +61,7 @@
       <p class="problem">{working.problem.sentence}</p>
     {:else if figure && units}
       <p class="result" data-value={figure.value}>
-        <b>{units.full(figure.value, working.opened.dimension)}</b>
+        <b>{units.full(figure.value, working.opened.dimension, working.opened.decimals)}</b>
       </p>
       <p class="full">{figure.value} {figure.unit} unrounded, in SI</p>
       <ol>

@@ -6,6 +6,8 @@ export interface Opened {
   figure: string;
   title: string;
   dimension: string;
+  /** Where it is shown finer than its dimension usually is. */
+  decimals?: number | undefined;
   project: string;
   building: string;
   condition: string;

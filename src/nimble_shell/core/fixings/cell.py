@@ -20,7 +20,7 @@ from nimble_shell.core.thermal.resistance import resistances
 from nimble_shell.core.thermal.resolve import fixings_transmittance, resolve
 from nimble_shell.core.thermal.section import surroundings
 from nimble_shell.core.thermal.solved import with_solved
-from nimble_shell.core.working import value_of
+from nimble_shell.core.working import Given, Num, named, plain, value_of
 
 _LONGEST = 0.5  #: that may stand free of the build-up [m]
 _READABLE = 0.02  #: a shorter length is not dimensioned on the drawing [m]
@@ -84,7 +84,7 @@ def cell_of(
     ----------
     .. [1] ISO 10211:2017, 7.2 and 11 (point thermal transmittance); ISO 6946:2017, annex F.
     """
-    bare = replace(assembly, layers=tuple(replace(layer, members=()) for layer in assembly.layers), fixings=())
+    bare = _bare(assembly)
     stack = stack_of(bare, catalogue, basis, direction)
     index = next((n for n, layer in enumerate(assembly.layers) if layer.id == fixing.layer), -1)
     at = next((n for n, ply in enumerate(stack.plies) if ply.layer == index), None)
@@ -108,18 +108,34 @@ def cell_of(
         per_area=fixing.per_area,
         length=parts[-1].b - parts[-1].a,
         U=U,
-        chi_approximate=_approximate(bare, fixing, catalogue, basis, direction),
+        chi_approximate=value_of(chi_approximate(assembly, fixing, catalogue, basis, direction)),
         says=tuple(_says(fixing, parts, stack)),
         method=method,
     )
 
 
-def _approximate(bare: Assembly, fixing: Fixing, catalogue: Catalogue, basis: Basis, direction: Direction) -> float:
-    """χ by the approximate procedure, also where it does not hold. [W/K]"""
-    only = with_solved(replace(bare, fixings=(fixing,)), {fixing.id: 1.0})
-    resolved = resolve(only, catalogue, surroundings(basis.schools, direction))
+def _bare(assembly: Assembly) -> Assembly:
+    """The build-up without members and fixings."""
+    return replace(assembly, layers=tuple(replace(layer, members=()) for layer in assembly.layers), fixings=())
+
+
+def chi_approximate(
+    assembly: Assembly, fixing: Fixing, catalogue: Catalogue, basis: Basis, direction: Direction = "horizontal",
+    given: Given = plain,
+) -> Num:  # fmt: skip
+    """χ by the approximate procedure, also where it does not hold; arguments as of `cell_of`. [W/K]
+
+    References
+    ----------
+    .. [1] ISO 6946:2017, annex F, F.3.
+    """
+    only = with_solved(replace(_bare(assembly), fixings=(fixing,)), {fixing.id: 1.0})
+    resolved = resolve(only, catalogue, surroundings(basis.schools, direction), given=given)
     found = fixings_transmittance(resolved, resistances(resolved.element).nominal)
-    return 0.0 if found is None else value_of(found) / fixing.per_area
+    if found is None:
+        return 0.0
+    n = given(fixing.per_area, "n", f"number, {fixing.name}", "1/m²", "entered")
+    return named(found / n, "chi_a", "of one fixing, by the approximate procedure", "W/K", "ISO 6946:2017, F.3, ΔU/n")
 
 
 def _height(fixing: Fixing) -> float:
