@@ -15,11 +15,14 @@ from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.materials import CATALOGUE
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.quantities.units import UnitSystem
+from nimble_shell.core.shell.decisions import OpenDecision
 from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.reports.hatches import HATCHES
 from nimble_shell.reports.section import SCALES, wall_section
 from nimble_shell.reports.written import length_text
+from nimble_shell.services.decisions import Register
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.sheets import specification
 
@@ -88,6 +91,28 @@ def test_the_sheet_says_kind_and_method_of_every_R(projects: ProjectService, cam
         "Labelled conductivities at 10.0 °C mean", "Structural insulated panel",
     ):  # fmt: skip
         assert words in text, words
+
+
+def test_what_is_open_in_the_building_stands_on_the_sheet_as_in_the_register(
+    projects: ProjectService, campus: str
+) -> None:
+    stored = projects.load(campus)
+    text = sentence("Roof has a clear R of {v1}, asked {v2}", v1=(4.2, "resistance"), v2=(5.6, "resistance"))
+    decisions = (
+        OpenDecision(key="a", matter="R", state="open", step=2, station="B", id="e1", text=text),
+        OpenDecision(
+            key="b", matter="joint", state="unknown", step=3, station="E", id="j1", text="Jamb: air undecided"
+        ),
+    )
+    for waiting, words in ((0, None), (1, "One joint or verdict is"), (7, "7 joints and verdicts are")):
+        found = Register(decisions=decisions, waiting=waiting)
+        page = " ".join(pdf_text(specification(stored, "main-laboratory", "wall-w-a", "0", found)[1]).split())
+        assert "Open in the building" in page
+        assert "B2: Roof has a clear R of 4.2 m²·K/W, asked 5.6 m²·K/W." in page
+        assert "E3: Jamb: air undecided." in page
+        assert ("still being found out" in page) == (words is not None)
+        assert words is None or words in page
+    assert "Open in the building" not in pdf_text(specification(stored, "main-laboratory", "wall-w-a", "0")[1])
 
 
 def test_inch_pound_changes_the_sheet(projects: ProjectService, campus: str) -> None:

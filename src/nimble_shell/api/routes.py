@@ -10,12 +10,13 @@ from fastapi.responses import Response
 
 from nimble_shell.api import schemas as s
 from nimble_shell.api import views
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, attachment
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts, attachment
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.formats.materials_csv import write_materials
 from nimble_shell.formats.project import json_schema
 from nimble_shell.services import sheets
+from nimble_shell.services.decisions import register
 from nimble_shell.store import NotFound
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
@@ -92,12 +93,21 @@ def changes(project_id: Id, service: Projects) -> list[s.ChangeOut]:
 
 @router.get("/projects/{project_id}/assemblies/{assembly_id}/sheet.pdf")
 def sheet(
-    project_id: Id, assembly_id: Id, building_id: str, service: Projects, fixings: Fixings, condition: str = "0"
+    project_id: Id,
+    assembly_id: Id,
+    building_id: str,
+    service: Projects,
+    fixings: Fixings,
+    results: Joints,
+    judges: Verdicts,
+    condition: str = "0",
 ) -> Response:
     """The specification sheet of a build-up."""
     stored = service.load(project_id)
-    stored = replace(stored, project=fixings.owned(stored))
-    name, pdf = sheets.specification(stored, building_id, assembly_id, condition)
+    owned = fixings.owned(stored)
+    points = fixings.waiting(stored.project, building_id)
+    found = register(stored, owned, building_id, results, judges, points)
+    name, pdf = sheets.specification(replace(stored, project=owned), building_id, assembly_id, condition, found)
     return attachment(pdf, "application/pdf", f"{name}.pdf")
 
 

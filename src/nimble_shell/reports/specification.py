@@ -11,6 +11,7 @@ from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.schools import VapourQuantities
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.quantities.sentence import in_units
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.remarks.remark import Remark
 from nimble_shell.core.thermal.figures import WallFigures
@@ -43,6 +44,7 @@ class Sheet:
     revision: int
     zone: str
     asked: float | None  #: clear-wall R [m²·K/W]
+    open: tuple[str, ...] = ()  #: what is open in the building, each with its place; sentences
 
 
 def specification_pdf(sheet: Sheet) -> bytes:
@@ -83,6 +85,7 @@ def _content(sheet: Sheet, scale: float) -> dict[str, Any]:
         "remarks": [
             f"{remark_text(r.text, r, units)} {remark_text(r.clears, r, units)}" for r in sheet.remarks
         ],
+        "open": [cleaned(in_units(one, units)) for one in sheet.open],
         "cautions": list(sheet.cautions),
         "footer": footer(sheet.revision, sheet.changed_at, sheet.edition),
     }  # fmt: skip

@@ -72,6 +72,11 @@
   #list(..data.remarks)
 ]
 
+#if data.open.len() > 0 [
+  #head[Open in the building]
+  #list(..data.open)
+]
+
 #head[Cautions]
 #list(
   ..data.cautions,

@@ -33,14 +33,20 @@ from nimble_shell.reports.section import wall_section
 from nimble_shell.reports.specification import Sheet, shank, specification_pdf
 from nimble_shell.reports.written import Written
 from nimble_shell.services.bench import bench, station_of, to_outside
+from nimble_shell.services.decisions import Register
 from nimble_shell.services.fixings import LookedAtFixing, remaining
 from nimble_shell.services.joints import Drawn, building_in, sealing
 from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.store import NotFound, Stored
 
 
-def specification(stored: Stored, building_id: str, assembly_id: str, condition: str) -> tuple[str, bytes]:
-    """Name and PDF of a build-up's specification sheet. Raises DomainError, NotFound."""
+def specification(
+    stored: Stored, building_id: str, assembly_id: str, condition: str, register: Register | None = None
+) -> tuple[str, bytes]:
+    """Name and PDF of a build-up's specification sheet, with what is open in its building where that is known.
+
+    Raises DomainError, NotFound.
+    """
     project = stored.project.within(building_id)
     building = building_in(project, building_id)
     assembly = assembly_in(project, assembly_id)
@@ -52,8 +58,18 @@ def specification(stored: Stored, building_id: str, assembly_id: str, condition:
         remarks=found.remarks, cautions=system.cautions if system else (), catalogue=project.catalogue, edition=EDITION,
         zone=f"{station}2", asked=asked_R(project.basis.targets, station), units=_units(project),
         system=system.name if system else "", changed_at=stored.changed_at, revision=stored.revision,
+        open=() if register is None else _open(register),
     )  # fmt: skip
     return assembly.name, specification_pdf(sheet)
+
+
+def _open(register: Register) -> tuple[str, ...]:
+    """Every open decision with its place, as the register has it."""
+    found = tuple(f"{one.station}{one.step}: {one.text.rstrip('.')}." for one in register.decisions)
+    if not register.waiting:
+        return found
+    more = "One joint or verdict is" if register.waiting == 1 else f"{register.waiting} joints and verdicts are"
+    return (*found, f"{more} still being found out.")
 
 
 def joint_sheet(
