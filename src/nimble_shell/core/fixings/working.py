@@ -53,4 +53,5 @@ def _solved(cell: Cell, solved: SolvedFixing) -> Num:
     beyond = named(L - U * A, "chi_model", "what the model loses beyond its plies", unit,
                    "ISO 10211:2017, 11, χ = L3D − U·A")  # fmt: skip
     times = traced(cell.times, "n_model", "models that make one fixing", "", cell.method)
-    return named(times * beyond, "chi", "of one fixing", "W/K", f"error estimated ±{solved.error:.1g} W/K")
+    whole = "W/K"
+    return named(times * beyond, "chi", "of one fixing", whole, f"error estimated ±{solved.error:.1g} {whole}")

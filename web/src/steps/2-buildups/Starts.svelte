@@ -153,7 +153,9 @@
           {#if refused && !live.problem && !refusals.atField}<p class="refused" role="alert">
               {refused}
             </p>{/if}
-          <Button strong onclick={() => void start(system, values)}>Start with these</Button>
+          <Button strong disabled={!!live.problem} onclick={() => void start(system, values)}
+            >Start with these</Button
+          >
         </div>
       {/if}
     </li>
