@@ -187,6 +187,21 @@ def test_an_alternative_takes_the_place_and_gives_it_back(board: Board) -> None:
     expect(page.get_by_role("button", name="Use here: Wall W-A, alternative")).to_be_visible()
 
 
+def test_what_is_solved_for_a_comparison_stops_and_stays_stopped(board: Board, jointed: str) -> None:
+    page = board.page
+    Board(page, board.address, jointed).open("main-laboratory/D2?view=compare")
+    whole = page.get_by_test_id("on-the-whole")
+    whole.get_by_role("button", name="Stop solving").click()
+    again = whole.get_by_role("button", name="Solve the rest")
+    expect(again).to_be_visible()
+    row = whole.locator("tr", has_text="heat loss of the building").locator("td").nth(1)
+    page.wait_for_timeout(2500)  # answers that others wait for must not begin it again
+    expect(again).to_be_visible()
+    expect(row).to_contain_text("…")
+    again.click()
+    expect(row).to_contain_text(re.compile(r"\d"), timeout=120_000)
+
+
 def test_a_suppliers_claim_is_worked_through(board: Board) -> None:
     page = board.page
     sheet(board, "Compare")

@@ -3,7 +3,7 @@ import { SvelteMap } from 'svelte/reactivity';
 import { api, inProject, take } from '@/api/client';
 import type { Assembly, OnTheWhole } from '@/api/client';
 import { Live } from '@/api/live.svelte';
-import { stream, ticket } from '@/api/stream.svelte';
+import { ticket } from '@/api/stream.svelte';
 
 /** A build-up that takes the place, by a name of who asks. */
 export interface Instead {
@@ -32,7 +32,7 @@ export class Wholes {
   readonly #known = new SvelteMap<string, OnTheWhole>();
   #of = '';
   #wanted: { at: Place; moisture: Instead[]; joints: Instead[] } | undefined;
-  #ticket = $state(ticket());
+  #ticket = ticket();
 
   readonly #live = new Live<Question, null>(async (question) => {
     const { project, building, assembly, rows, joints, ticket } = question;
@@ -65,9 +65,6 @@ export class Wholes {
   readonly waiting = $derived(
     [...this.#known.values()].reduce((sum, one) => sum + (one.sums?.waiting ?? 0), 0),
   );
-  /** Whether the solver queue is at them. */
-  readonly solving = $derived(this.#ticket in stream.under);
-
   get(key: string): OnTheWhole | undefined {
     return this.#known.get(key);
   }
@@ -113,8 +110,9 @@ export class Wholes {
       this.#live.ask({ ...at, rows: rows.slice(0, MOST), joints: whole.length > 0, ticket: this.#ticket });
   }
 
-  /** Let go of what is being solved; what is known stays. */
+  /** Let go of what is being solved; what is known stays. Who follows on asks for no joints, or begins again. */
   stop(): void {
+    if (!this.waiting) return;
     const path = { ticket: this.#ticket };
     this.#ticket = ticket();
     void take(api.DELETE('/api/v1/solving/{ticket}', { params: { path } })).catch(() => undefined);

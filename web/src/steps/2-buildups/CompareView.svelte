@@ -106,6 +106,7 @@
 
   // On the whole: each in the place of the first one, joints and fixings of the building solved with it.
   const wholes = new Wholes();
+  let stopped = $state(false);
   $effect(() => {
     const all = (found?.sides ?? []).map((side) => ({ key: side.assembly.id, assembly: side.assembly }));
     const at = {
@@ -114,9 +115,12 @@
       building: place.building,
       assembly: draft.id,
     };
+    const whole = stopped ? [] : all;
     void stream.answers;
-    untrack(() => wholes.follow(at, all, all));
+    untrack(() => wholes.follow(at, all, whole));
   });
+  // Who leaves lets go of what is being solved for nobody.
+  $effect(() => () => wholes.stop());
   const onTheWhole = [
     ['R_effective', 'building R, effective', 'resistance', true],
     ['H', 'heat loss of the building', 'coupling', false],
@@ -280,14 +284,20 @@
           </tr>
         {/each}
       </tbody>
-      <tbody data-testid="on-the-whole" data-stale={wholes.waiting > 0 && !wholes.problem}>
+      <tbody data-testid="on-the-whole" data-stale={wholes.waiting > 0 && !stopped && !wholes.problem}>
         <tr
           ><th scope="rowgroup" colspan={found.sides.length + 1}
             >On the whole <span
               >each in the place of {draft.name}, joints and fixings of the building solved with it{#if wholes.waiting}:
                 {wholes.waiting} still to be solved{/if}</span
             >
-            {#if wholes.solving}<Button label="Stop solving" onclick={() => wholes.stop()}>Stop</Button
+            {#if stopped}<Button onclick={() => (stopped = false)}>Solve the rest</Button
+              >{:else if wholes.waiting}<Button
+                label="Stop solving"
+                onclick={() => {
+                  stopped = true;
+                  wholes.stop();
+                }}>Stop</Button
               >{/if}</th
           ></tr
         >

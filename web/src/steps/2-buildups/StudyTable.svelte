@@ -77,6 +77,8 @@
     void stream.answers;
     untrack(() => wholes.follow(at, all, whole));
   });
+  // Who leaves lets go of what is being solved for nobody.
+  $effect(() => () => wholes.stop());
 
   /** Columns in which any row has a value. */
   const columns = $derived(COLUMNS.filter(([key]) => candidates.some((row) => row.value(key) !== null)));
