@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
@@ -11,6 +12,8 @@ from typer.testing import CliRunner
 from nimble_shell.cli import app
 from nimble_shell.core.working import value_of
 from nimble_shell.demo import plant
+from nimble_shell.demo.heron_flats import campus
+from nimble_shell.services import compute
 from nimble_shell.services.bench import consequence
 from nimble_shell.services.fixings import solved_here
 from nimble_shell.services.projects import ProjectService
@@ -47,23 +50,28 @@ def test_a_project_that_is_not_there_exits_2(tmp_path: Path) -> None:
     assert json.loads(said)["errors"][0]["code"] == "project_not_found"
 
 
-def test_verify_prints_every_comparison() -> None:
-    code, said, _ = invoke("verify")
+def test_verify_prints_its_comparisons_and_their_report(tmp_path: Path) -> None:
+    code, said, _ = invoke("verify", "elements", "conduction", "--report", tmp_path / "report.md")
     assert code == 0
     assert "0 outside their tolerance" in said
+    assert (tmp_path / "report.md").read_text().count("\n|") > 40
+    code, _, said = invoke("verify", "elementals")
+    assert (code, json.loads(said)["errors"][0]["code"]) == (2, "unknown_subject")
 
 
 def test_a_project_file_is_computed_without_a_server(tmp_path: Path) -> None:
     database = Database(tmp_path / "here")
     database.migrate()
     service = ProjectService(database)
-    plant(service)
+    whole = campus()
+    project = replace(whole, buildings=whole.buildings[:1], assemblies=whole.assemblies[:3])
+    service.bring_in(project)
     file = tmp_path / "out.json"
     invoke("export", "heron-flats", file, "--data", tmp_path / "here")
     code, said, _ = invoke("compute", file, "--at", "0")
     found = json.loads(said)
     assert code == 0
-    assert [building["name"] for building in found["buildings"]][:2] == ["Main Laboratory", "Boat Workshop"]
+    assert [building["name"] for building in found["buildings"]] == ["Main Laboratory"]
     laboratory = found["buildings"][0]
     stored = solved_here(service.load("heron-flats").project)
     ledger = consequence(stored, None, "main-laboratory").now.ledger
@@ -77,7 +85,10 @@ def test_a_project_file_is_computed_without_a_server(tmp_path: Path) -> None:
     database.close()
 
 
-def test_a_project_file_that_cannot_be_computed_exits_2(tmp_path: Path) -> None:
+def test_a_project_file_that_cannot_be_computed_exits_2_and_nothing_is_solved(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(compute, "solved_here", None)
     file = tmp_path / "bad.json"
     file.write_text("[]")
     assert invoke("compute", file)[0] == 2

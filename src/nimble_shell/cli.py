@@ -150,12 +150,17 @@ def restore_backup(name: str, data: Data = None) -> None:
 
 @app.command()
 def verify(
+    subjects: Annotated[list[str] | None, typer.Argument(help="Only these; all unless some are named.")] = None,
     report: Annotated[Path | None, typer.Option(help="Write the comparisons as a Markdown report, too.")] = None,
 ) -> None:
     """Run the published reference cases: reference, ours, difference, tolerance."""
     from nimble_shell import references
 
-    rows = references.run()
+    unknown = [one for one in subjects or () if one not in references.GROUPS]
+    if unknown:
+        known = ", ".join(references.GROUPS)
+        _refuse(_whole_file("unknown_subject", f"there are no references for “{unknown[0]}”", f"one of: {known}"))
+    rows = references.run(subjects or ())
     print(references.table(rows))
     if report is not None:
         report.write_text(references.markdown(rows))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from concurrent.futures import Future
+from dataclasses import replace
 from typing import Any
 
 import pytest
@@ -83,10 +84,22 @@ class TestARecompute:
         assert told[-1] == (whole.total, whole.total)
 
 
+@pytest.fixture(scope="module")
+def project() -> Project:
+    """Two of the buildings, one of them with fixings that are solved."""
+    whole = campus()
+    used = {element.assembly_id for building in whole.buildings[:2] for element in building.elements}
+    assemblies = tuple(one for one in whole.assemblies if one.id in used)
+    return replace(whole, buildings=whole.buildings[:2], assemblies=assemblies)
+
+
+@pytest.fixture(scope="module")
+def found(project: Project) -> dict[str, Any]:
+    return compute_project(project, "winter")
+
+
 class TestAProjectFile:
-    def test_comes_to_what_the_screens_show(self) -> None:
-        project = campus()
-        found = compute_project(project, "winter")
+    def test_comes_to_what_the_screens_show(self, project: Project, found: dict[str, Any]) -> None:
         assert [one["id"] for one in found["buildings"]] == [one.id for one in project.buildings]
         first = found["buildings"][0]
         wall = next(one for one in project.assemblies if one.id == "wall-w-a")
@@ -94,14 +107,11 @@ class TestAProjectFile:
         assert first["elements"][1]["build_up"]["figures"]["R_clear"] == pytest.approx(value_of(shown.number))
         assert first["H"] == pytest.approx(sum(one["H"] for one in first["elements"]))
 
-    def test_counts_fixings_as_solved(self) -> None:
-        project = campus()
+    def test_counts_fixings_as_solved(self, project: Project, found: dict[str, Any]) -> None:
         plain = consequence(project, None, "main-laboratory").now.ledger
-        found = compute_project(project)["buildings"][0]
-        assert found["H"] != value_of(plain.H)  # the roof's screws are solved, not approximate
+        assert found["buildings"][0]["H"] != value_of(plain.H)  # the roof's screws are solved, not approximate
 
-    def test_names_what_has_no_U_and_what_is_not_counted(self) -> None:
-        found = compute_project(campus())
+    def test_names_what_has_no_U_and_what_is_not_counted(self, found: dict[str, Any]) -> None:
         assert all(one["not_counted"] for one in found["buildings"])
         for building in found["buildings"]:
             without = [one for one in building["elements"] if one["U"] is None]

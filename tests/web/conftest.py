@@ -19,15 +19,33 @@ def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
     server.stop()
 
 
-@pytest.fixture
-def campus(server: Server) -> str:
-    """The id of a copy of the demo campus that no other test touches; nothing in it is to be solved."""
+@pytest.hookimpl(tryfirst=True)
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """What looks at solved joints runs in one process, whose server solves each of them once for all of it."""
+    for item in items:
+        if "jointed" in getattr(item, "fixturenames", ()):
+            item.add_marker(pytest.mark.xdist_group("solved"))
+
+
+def _unsolved(server: Server) -> str:
     file = server.call("GET", "/projects/heron-flats/file")
     for building in file["project"]["buildings"]:
         building["joints"] = []
     for assembly in file["project"]["assemblies"]:
         assembly["fixings"] = []
     return str(server.call("POST", "/projects/import", file)["project"]["id"])
+
+
+@pytest.fixture
+def campus(server: Server) -> str:
+    """The id of a copy of the demo campus that no other test touches; nothing in it is to be solved."""
+    return _unsolved(server)
+
+
+@pytest.fixture(scope="session")
+def looked_at(server: Server) -> str:
+    """The id of a copy that is only looked at, never changed; nothing in it is to be solved."""
+    return _unsolved(server)
 
 
 @pytest.fixture
@@ -45,11 +63,25 @@ def browser() -> Iterator[Browser]:
         browser.close()
 
 
-@pytest.fixture(name="context")
-def _context(browser: Browser, server: Server) -> Iterator[BrowserContext]:
+@pytest.fixture(scope="session")
+def warm(browser: Browser, server: Server) -> Iterator[BrowserContext]:
+    """Windows that share a cache, so that only the first one reads the application's scripts anew."""
     made = context(browser, server)
+    made.new_page()  # stays open: a browser without a tab would close its window and draw the next one anew
     yield made
     made.close()
+
+
+@pytest.fixture(name="context")
+def _context(warm: BrowserContext, server: Server) -> Iterator[BrowserContext]:
+    """The same, left by each test as it was found: no window, nothing kept in the browser, nothing intercepted."""
+    yield warm
+    warm.unroute_all(behavior="ignoreErrors")
+    first, *opened = warm.pages
+    kept = {"origin": server.address, "storageTypes": "local_storage"}
+    warm.new_cdp_session(first).send("Storage.clearDataForOrigin", kept)
+    for page in opened:
+        page.close()
 
 
 @pytest.fixture

@@ -189,7 +189,10 @@ def test_an_alternative_takes_the_place_and_gives_it_back(board: Board) -> None:
 
 def test_what_is_solved_for_a_comparison_stops_and_stays_stopped(board: Board, jointed: str) -> None:
     page = board.page
-    Board(page, board.address, jointed).open("main-laboratory/D2?view=compare")
+    solved = Board(page, board.address, jointed).open()
+    solved.type_dimension("EPS with graphite", "187")  # what no other test has had solved
+    expect(board.last_edit()).to_have_text("Core 185 to 187 mm")
+    solved.open("main-laboratory/D2?view=compare")
     whole = page.get_by_test_id("on-the-whole")
     whole.get_by_role("button", name="Stop solving").click()
     again = whole.get_by_role("button", name="Solve the rest")

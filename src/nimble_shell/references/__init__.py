@@ -1,6 +1,6 @@
 """Published and analytic references: what they say, what we compute, and how far apart."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Collection, Iterable
 
 from nimble_shell.references import conduction, damp, elements, fixings, joints, manufactured, moisture
 from nimble_shell.references.rows import Row, markdown, table
@@ -18,6 +18,6 @@ GROUPS: dict[str, Callable[[], Iterable[Row]]] = {
 }
 
 
-def run() -> list[Row]:
-    """All references so far."""
-    return [row for rows in GROUPS.values() for row in rows()]
+def run(subjects: Collection[str] = ()) -> list[Row]:
+    """All references, or those of some subjects."""
+    return [row for subject, rows in GROUPS.items() if not subjects or subject in subjects for row in rows()]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from nimble_shell.core.basis.condition import condition as condition_of
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.working import Num, value_of
 from nimble_shell.services.bench import Bench, bench, consequence
@@ -12,6 +13,7 @@ from nimble_shell.services.fixings import solved_here
 
 def compute_project(project: Project, condition: str = "winter") -> dict[str, Any]:
     """Results as plain JSON values; SI. Raises DomainError."""
+    condition_of(project.basis, condition)  # one that there is not is refused before anything is solved
     project = solved_here(project)
     return {
         "project": project.name,
