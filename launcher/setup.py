@@ -7,6 +7,8 @@ import shutil
 import subprocess
 import sys
 import venv
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 from launcher.steps import BUILD, ROOT, StepFailed, fingerprint, is_done, note_done, run, say
@@ -133,14 +135,24 @@ def compiled() -> None:
 def application() -> None:
     """All that is needed to start."""
     python_packages(for_tests=False)
-    compiled()
-    front_end()
+    _beside(compiled, front_end)
 
 
 def everything() -> None:
     """All that is needed to test."""
     python_packages(for_tests=True)
-    compiled()
+    _beside(compiled, _front_end_and_its_packages)
+    browser()
+
+
+def _front_end_and_its_packages() -> None:
     node_packages()
     front_end()
-    browser()
+
+
+def _beside(*steps: Callable[[], None]) -> None:
+    """Steps that need nothing of one another, at the same time; what fails first is said when all have ended."""
+    with ThreadPoolExecutor(len(steps)) as beside:
+        begun = [beside.submit(step) for step in steps]
+    for step in begun:
+        step.result()

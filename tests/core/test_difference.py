@@ -47,7 +47,7 @@ def test_a_name_and_a_note_are_no_difference() -> None:
         (CORE, {"members": ()}, "members in", ""),
         (CORE, {"control": ("air",)}, "control lines of", ""),
         (CORE, {"fitted": "shop"}, "fitting of", ""),
-        (CORE, {"passes": 3}, "passes of", ""),
+        (CORE, {"passes": 3}, "rounds of work on", ""),
         (CORE, {"declared": (Declared(kind="fire class", value="E", source="test"),)}, "declared values of", ""),
     ],
 )

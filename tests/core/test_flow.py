@@ -55,7 +55,7 @@ def test_a_season_takes_the_films_of_its_own_flow() -> None:
 
 def test_a_sweep_of_a_season_is_the_single_wall() -> None:
     warm = replace(CAMPUS.basis, site=replace(CAMPUS.basis.site, theta_summer=35.0))
-    sweep = Sweep(ROOF, CATALOGUE, warm, ROOF.core_index or 0, "up")
+    sweep = Sweep(ROOF, CATALOGUE, warm, "up")
     d = ROOF.layers[ROOF.core_index or 0].d
     swept = sweep.season(np.array([d]), "summer").nominal
     alone = wall_figures(ROOF, CATALOGUE, warm, "winter", direction="up").figures["R_summer"].number

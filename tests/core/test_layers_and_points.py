@@ -258,7 +258,7 @@ def test_differences_name_what_changed_and_nothing_else() -> None:
         for layer in after.layers
     ))  # fmt: skip
     words = " ".join(one.what for one in differences(before, every, CATALOGUE))
-    for word in ("control lines", "fitting", "services", "passes", "members", "ribs"):
+    for word in ("control lines", "fitting", "services", "rounds of work", "members", "profile"):
         assert word in words
 
 

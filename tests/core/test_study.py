@@ -13,7 +13,8 @@ from nimble_shell.core.basis.schools import BridgedMethod, Schools
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.quantities.sentence import in_units, quantity_text
-from nimble_shell.core.studies.thickness import THICKEST, crossing, thickness_study
+from nimble_shell.core.studies.sweep import THICKEST
+from nimble_shell.core.studies.thickness import crossing, thickness_study
 from nimble_shell.core.thermal.figures import clear_wall_R, wall_figures
 from nimble_shell.core.working import value_of
 
@@ -27,8 +28,7 @@ def test_the_crossing_reaches_exactly_what_is_asked(system: str, method: Bridged
     found, why = crossing(wall, CATALOGUE, basis, asked)
     assert why == ""
     assert found is not None
-    assert wall.core_index is not None
-    there = wall.with_thickness(wall.core_index, value_of(found))
+    there = wall.with_core(value_of(found))
     assert value_of(clear_wall_R(there, CATALOGUE, basis)) == pytest.approx(asked, rel=1e-10)
 
 
@@ -39,7 +39,7 @@ def test_every_point_of_the_study_is_the_wall_at_that_thickness(system: str) -> 
     study = thickness_study(wall, CATALOGUE, basis, asked=5.0)
     assert wall.core_index == study.layer
     for point in (study.present, *study.stock, *study.curve[::6]):
-        alone = wall_figures(wall.with_thickness(study.layer, point.d), CATALOGUE, basis, "0").figures
+        alone = wall_figures(wall.with_core(point.d), CATALOGUE, basis, "0").figures
         for key in ("R_nominal", "R_clear", "U_clear", "thickness", "weight", "cost", "carbon"):
             assert getattr(point, key) == pytest.approx(value_of(alone[key].number), rel=1e-9), key
 

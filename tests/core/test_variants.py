@@ -19,6 +19,7 @@ from nimble_shell.core.basis.targets import Limits, Targets
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.studies.sensitivity import sensitivity
+from nimble_shell.core.studies.sweep import possible
 from nimble_shell.core.studies.thickness import crossing
 from nimble_shell.core.studies.variants import COLUMNS, Decision, decide
 from nimble_shell.core.thermal.control import share_inside
@@ -69,7 +70,9 @@ def decided(assembly: Assembly, basis: Basis = BASIS, cores: tuple[str, ...] = (
 
 
 @pytest.mark.parametrize("bridged", ["combined", "parallel"])
-@pytest.mark.parametrize("wall", ["sip", "mesh-mortar", "icf-one-sided", "metal-panel-roof", "loft", "slab", "awkward"])
+@pytest.mark.parametrize(
+    "wall", ["sip", "mesh-mortar", "icf", "icf-one-sided", "metal-panel-roof", "loft", "slab", "awkward"]
+)
 def test_every_column_is_the_single_walls_own_to_1e_9(wall: str, bridged: Any) -> None:
     assembly = awkward() if wall == "awkward" else SYSTEMS[wall].assembly("w", "W")
     direction: Direction = "horizontal" if wall == "awkward" else (
@@ -77,12 +80,9 @@ def test_every_column_is_the_single_walls_own_to_1e_9(wall: str, bridged: Any) -
     )  # fmt: skip
     basis = replace(BASIS, schools=Schools(bridged=bridged))
     found = decided(assembly, basis, ("pir-core", "wood-fibre-flex", "eps-038"), direction=direction)
-    index = found.layer
     for variants in found.cores:
         for at in (0, len(variants.d) // 2, len(variants.d) - 1):
-            one = assembly.with_thickness(index, float(variants.d[at]))
-            layer = replace(one.layers[index], material=variants.core)
-            one = replace(one, layers=(*one.layers[:index], layer, *one.layers[index + 1 :]))
+            one = assembly.with_core(float(variants.d[at]), variants.core)
             single = wall_figures(one, CATALOGUE, basis, "0", direction=direction)
             for column, key in SAME.items():
                 swept = float(variants.columns[column][at])
@@ -94,6 +94,62 @@ def test_every_column_is_the_single_walls_own_to_1e_9(wall: str, bridged: Any) -
             inside = share_inside(one, list(single.R_layers))
             share = float(variants.columns["inside_share"][at])
             assert np.isnan(share) if inside is None else share == pytest.approx(inside.share, rel=1e-12)
+
+
+class TestBothPanelsOfAForm:
+    FORM = SYSTEMS["icf"].assembly("w", "W", {"outer": 0.1, "inner": 0.06})
+
+    def test_are_one_core_in_proportion_and_of_one_material(self) -> None:
+        other = self.FORM.with_core(0.2, "pir-board-open")
+        by_id = {layer.id: layer for layer in self.FORM.layers}
+        changed = {(layer.material, round(layer.d, 9)) for layer in other.layers if layer != by_id[layer.id]}
+        assert changed == {("pir-board-open", 0.2), ("pir-board-open", 0.12)}
+        assert self.FORM.with_core(0.1, "eps-form") == self.FORM
+
+    def test_of_two_materials_stay_so_until_another_core_is_chosen(self) -> None:
+        inner = next(at for at, layer in enumerate(self.FORM.layers) if layer.goes_with_core)
+        layers = list(self.FORM.layers)
+        layers[inner] = replace(layers[inner], material="eps-form-graphite", lambda_entered=0.03)
+        mixed = replace(self.FORM, layers=tuple(layers))
+        assert mixed.with_core(0.1, "eps-form") == mixed
+        assert mixed.with_core(0.1, "xps-033").layers[inner].lambda_entered is None
+        own = decided(mixed).cores[0]
+        assert own.present is not None
+        single = wall_figures(mixed, CATALOGUE, BASIS, "0").figures["R_clear"]
+        assert own.columns["R_clear"][own.present] == pytest.approx(value_of(single.number))
+
+    def test_are_in_stock_where_both_are(self) -> None:
+        def stocked(form: Assembly) -> list[float]:
+            own = decided(form).cores[0]
+            return [float(d) for d, kept in zip(own.d, own.stocked, strict=True) if kept]
+
+        stock = CATALOGUE["eps-form"].stock
+        equal = SYSTEMS["icf"].assembly("w", "W")
+        assert stocked(equal) == pytest.approx(stock)
+        assert stocked(self.FORM) == [d for d in stock if any(abs(0.6 * d - one) < 1e-7 for one in stock)]
+
+    def test_stand_by_themselves_where_a_designer_says_so(self) -> None:
+        alone = replace(self.FORM, layers=tuple(replace(one, goes_with_core=False) for one in self.FORM.layers))
+        both, one = (crossing(form, CATALOGUE, BASIS, 5.6)[0] for form in (self.FORM, alone))
+        assert both is not None
+        assert one is not None
+        assert 0.1 < value_of(both) < value_of(one)
+
+    def test_are_never_thinner_or_thicker_than_can_be(self) -> None:
+        thin = SYSTEMS["icf"].assembly("w", "W", {"outer": 0.2, "inner": 0.051})
+        least, most = possible(thin)
+        assert (least * 0.051 / 0.2, most) == (pytest.approx(0.005), 1.0)
+
+    def test_are_both_counted_where_an_input_swings(self) -> None:
+        swing = next(one for one in sensitivity(self.FORM, CATALOGUE, BASIS, asked=5.6) if one.key == "core_cost")
+        cost = value_of(wall_figures(self.FORM, CATALOGUE, BASIS, "0").figures["money"].number)
+        dearer = {"eps-form": replace(CATALOGUE["eps-form"], cost=CATALOGUE["eps-form"].cost * 1.2)}
+        then = value_of(wall_figures(self.FORM, CATALOGUE | dearer, BASIS, "0").figures["money"].number)
+        assert swing.money[1] == pytest.approx(then - cost)
+
+    def test_an_air_gap_goes_with_no_core(self) -> None:
+        with pytest.raises(DomainError, match="no core"):
+            Layer(id="a", d=0.03, air=AirGap(), goes_with_core=True)
 
 
 def test_every_column_has_a_value_for_every_thickness() -> None:

@@ -33,7 +33,8 @@ class Board:
             """() => document.querySelector('[data-testid=three-r]')
                 && !document.querySelector('[data-stale=true]')
                 && !document.querySelector('.ledger')?.textContent?.includes('Saving')
-                && !document.querySelector('.ledger')?.textContent?.includes('Preview')"""
+                && !document.querySelector('.ledger')?.textContent?.includes('Preview')""",
+            polling=50,  # at every frame, as is usual, would draw sixty of them a second for nothing
         )
 
     def text(self, testid: str) -> str:

@@ -99,10 +99,10 @@ def test_a_build_up_is_run_by_the_hour_and_read_at_any_moment(store: Page) -> No
     expect(store.get_by_test_id("life")).not_to_contain_text("0 years")
 
 
-def test_eight_lives_say_what_is_not_forgiven(store: Page) -> None:
+def test_eight_cases_say_what_is_not_forgiven(store: Page) -> None:
     look(store, "Harder life")
-    expect(store.get_by_test_id("fan-verdict")).to_contain_text("of 8 lives are accepted", timeout=RUN)
-    rows = store.get_by_test_id("lives").locator("tbody tr")
+    expect(store.get_by_test_id("fan-verdict")).to_contain_text("of 8 cases are accepted", timeout=RUN)
+    rows = store.get_by_test_id("cases").locator("tbody tr")
     expect(rows).to_have_count(8)
     expect(rows.first).to_contain_text("accepted")
     expect(rows.filter(has_text="without any")).to_contain_text("kg/m²")

@@ -18,7 +18,7 @@ def test_no_view_takes_a_text_for_markup(page: Page, server: Server) -> None:
         assembly["fixings"] = []
     project = server.call("POST", "/projects/import", file)["project"]["id"]
     page.add_init_script("window.planted = () => { window.ran = true }")
-    for view in VIEWS[::3]:
+    for view in VIEWS[:-1:3]:
         Board(page, server.address, project).open(view)
         quiet(page)
         assert page.evaluate("[!!window.ran, document.querySelectorAll('#planted').length]") == [False, 0], view

@@ -28,10 +28,11 @@ def test_a_variant_of_the_foam_study_is_adopted_and_undone_in_one(board: Board, 
     page = board.page
     sheet(board, "Foam study")
     study = page.get_by_test_id("foam-study")
-    expect(study).to_contain_text("Cheapest that passes")
+    expect(study).to_contain_text("Cheapest within the limits")
     expect(page.get_by_test_id("next-step")).to_contain_text("235 mm, saves")
     first = page.get_by_test_id("variants").locator("tbody tr").first
-    expect(first).to_contain_text("cheapest that passes")
+    expect(first).to_contain_text("cheapest within the limits")
+    expect(page.get_by_test_id("pick-moisture")).to_contain_text("passes by the months", timeout=60_000)
     expect(page.locator("tr.present")).to_contain_text("as it is")
     page.get_by_role("button", name="Adopt PIR, panel core 200 mm").click()
     expect(board.last_edit()).to_have_text("Core: PIR, panel core 200 mm")
@@ -122,9 +123,30 @@ def test_variants_are_sorted_filtered_and_adopted_with_a_reason(board: Board) ->
     expect(board.last_edit()).to_contain_text("the crane lifts no more")
 
 
+def test_both_panels_of_a_form_are_one_core(board: Board, server: Server) -> None:
+    page = board.page
+    board.open("boat-workshop/D2?view=study")
+    expect(page.get_by_text("changes with it, in material and in proportion")).to_be_visible()
+    page.get_by_test_id("variants").get_by_role("button", name=re.compile("^Adopt PIR")).first.click()
+    expect(board.last_edit()).to_contain_text("Core: PIR")
+    stored = server.call("GET", f"/projects/{board.project}")["project"]["assemblies"]
+    form = next(one for one in stored if one["id"] == "wall-w-b")
+    panels = [layer for layer in form["layers"] if layer["studied"] or layer["goes_with_core"]]
+    assert [layer["material"] for layer in panels] == ["pir-board-open"] * 2
+    assert panels[0]["d"] == panels[1]["d"]
+    board.open("boat-workshop/D2")
+    board.choose(next(at for at, layer in enumerate(form["layers"]) if layer["goes_with_core"]) + 1)
+    page.get_by_label("goes with the core").uncheck()
+    expect(board.last_edit()).to_contain_text("stands by itself")
+    page.get_by_role("navigation", name="Sheets of this build-up").get_by_role("button", name="Foam study").click()
+    expect(page.get_by_test_id("variants").locator("tbody tr")).not_to_have_count(0)
+    expect(page.get_by_text("changes with it")).to_have_count(0)
+
+
 def test_the_building_is_summed_up_with_each_variants_joints_solved(board: Board, jointed: str) -> None:
     page = board.page
     Board(page, board.address, jointed).open("main-laboratory/D2?view=study")
+    page.get_by_test_id("foam-cores").get_by_role("button", name="PIR, panel core", exact=True).click()
     page.get_by_role("button", name=re.compile("^Solve the joints")).click()
     expect(page.get_by_text("joints solved", exact=True)).to_be_visible(timeout=120_000)
     cells = page.get_by_test_id("variants").locator("td[title='with every joint and fixing of the building solved']")
@@ -277,15 +299,15 @@ def test_a_substitution_is_recomputed_approved_and_taken_back(board: Board) -> N
     assert board.R() == before
 
 
-def test_a_depth_and_a_groove_are_probed(board: Board) -> None:
+def test_a_depth_and_a_chase_are_probed(board: Board) -> None:
     probe = board.page.get_by_test_id("probe")
     depth = probe.get_by_label("temperature at depth")
     depth.fill("200")
     depth.press("Enter")
     expect(probe).to_contain_text("a pipe there freezes")
-    groove = probe.get_by_label("groove")
-    groove.fill("30")
-    groove.press("Enter")
+    chase = probe.get_by_label("chase")
+    chase.fill("30")
+    chase.press("Enter")
     expect(probe).to_contain_text("nominal there")
     assert opened(board, probe) == 5
     depth.fill("2000")

@@ -14,7 +14,6 @@ from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.basis.targets import Targets
 from nimble_shell.core.climate import INVENTED, heating_degree_hours, hourly_temperature, p_sat
 from nimble_shell.core.materials import CATALOGUE
-from nimble_shell.core.studies.thickness import studied_layer
 from nimble_shell.core.studies.variants import decide
 from nimble_shell.core.thermal.air import air_layer_resistance
 from nimble_shell.core.thermal.element import Element, ElementLayer, Part
@@ -199,10 +198,9 @@ def _sweeps() -> Iterator[Row]:
     basis = Basis(targets=Targets(R_wall=5.6))
     for key in ("sip", "mesh-mortar", "icf"):
         wall = SYSTEMS[key].assembly("w", "W")
-        index = studied_layer(wall)
         own = decide(wall, CATALOGUE, basis, (), asked=5.6).cores[0]
         thickness = float(own.d[-1])
-        single = wall_figures(wall.with_thickness(index, thickness), CATALOGUE, basis, "0").figures
+        single = wall_figures(wall.with_core(thickness), CATALOGUE, basis, "0").figures
         for column, figure in (("R_winter", "R_winter_clear"), ("money", "money")):
             reference = value_of(single[figure].number)
             yield Row(name=f"{key} at {1000 * thickness:.0f} mm, {column}", source="the single wall against the sweep",

@@ -55,7 +55,7 @@ def surface_rows(heading: PageHeading, solved: SolvedJoint) -> list[list[str]]:
     rows = [["coldest inner surface", heading.written.full(solved.coldest.min, "temperature")]]
     if solved.f_rsi is not None:
         asked = "" if heading.f_rsi_asked is None else f", asked {heading.f_rsi_asked:.2f}"
-        rows.append(["temperature factor f_Rsi", f"{solved.f_rsi:.3f}{asked}"])
+        rows.append(["surface factor f_Rsi", f"{solved.f_rsi:.3f}{asked}"])
         if solved.f_error is not None:
             rows.append(["error of it, estimated", f"±{solved.f_error:.3f}"])
     return rows

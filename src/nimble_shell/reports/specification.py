@@ -184,7 +184,7 @@ def _work(layers: list[tuple[int, Layer]]) -> Iterator[str]:
         words: sum(layer.passes for _, layer in layers if layer.material and layer.fitted == fitted)
         for fitted, words in places.items()
     }
-    yield f"Working passes: {', '.join(f'{count} {words}' for words, count in passes.items() if count)}."
+    yield f"Rounds of work: {', '.join(f'{count} {words}' for words, count in passes.items() if count)}."
 
 
 def _substituted(sheet: Sheet, number: int, change: Substitution) -> str:

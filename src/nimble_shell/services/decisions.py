@@ -87,4 +87,4 @@ def _thicker(project: Project, assembly_id: str, station: Station, study: Study 
         return None
     assembly = next(one for one in project.assemblies if one.id == assembly_id)
     words = "A core of {v1}, in stock" if reach else "A core of {v1}"
-    return WayOut(text=sentence(words, v1=(d, "length")), changed=assembly.with_thickness(study.layer, d))
+    return WayOut(text=sentence(words, v1=(d, "length")), changed=assembly.with_core(d))

@@ -90,7 +90,6 @@ class FixingResults:
         self, project: Project, assembly: Assembly, now: Mapping[str, Course], *, begin: bool
     ) -> tuple[dict[str, Course], bool]:
         """What is known of its groups at the thickness that reaches what is asked, and whether that settles it."""
-        core = assembly.core_index
 
         def reached(courses: Mapping[str, Course]) -> float | None:
             station, _ = place_in(project, assembly.id)
@@ -101,7 +100,7 @@ class FixingResults:
 
         def solved(d: float) -> dict[str, Course]:
             there = self._there.get((assembly,), d)
-            there = there or self._there.put((assembly,), assembly.with_thickness(core or 0, d), d)
+            there = there or self._there.put((assembly,), assembly.with_core(d), d)
             return self._solved(project, there, begin=begin)
 
         return _solved_along(now, reached, solved)
@@ -379,7 +378,7 @@ def _solved_here(project: Project, assembly: Assembly) -> Assembly:
     station, direction = place_in(project, assembly.id)
 
     def solved(d: float) -> dict[str, Course]:
-        there = assembly if d == core_thickness(assembly) else assembly.with_thickness(assembly.core_index or 0, d)
+        there = assembly if d == core_thickness(assembly) else assembly.with_core(d)
         groups = (_group(there, one, project.catalogue, project.basis, direction) for one in assembly.fixings)
         return {
             group.fixing.id: ((d, solve_fixing(*group.args).chi / group.cell.chi_approximate),)

@@ -16,7 +16,8 @@ from nimble_shell.core.studies.claim import Checked, Claim, check_claim
 from nimble_shell.core.studies.day import Day, day
 from nimble_shell.core.studies.probe import Chase, chase, temperature_at
 from nimble_shell.core.studies.sensitivity import Swing, sensitivity
-from nimble_shell.core.studies.thickness import crossing, studied_layer
+from nimble_shell.core.studies.sweep import studied_layer
+from nimble_shell.core.studies.thickness import crossing
 from nimble_shell.core.studies.variants import Decision, decide
 from nimble_shell.core.working import value_of
 from nimble_shell.services.bench import Bench, bench, station_of
@@ -110,14 +111,15 @@ def _brought(
     if mode == "as drawn":
         return assembly, ""
     try:
-        index = studied_layer(assembly)
+        core = assembly.layers[studied_layer(assembly)]
         if mode == "equal thickness":
-            return assembly.with_thickness(index, assembly.layers[index].d + to.thickness - assembly.thickness), ""
+            more = (to.thickness - assembly.thickness) / sum(assembly.panels.values())
+            return assembly.with_core(core.d + more), ""
     except DomainError as error:
         return assembly, error.issues[0].message
     R = value_of(leader.wall.figures["R_clear"].number)
     found, why_not = crossing(assembly, project.catalogue, project.basis, R, direction_in(project.basis, station))
-    return (assembly, why_not) if found is None else (assembly.with_thickness(index, value_of(found)), "")
+    return (assembly, why_not) if found is None else (assembly.with_core(value_of(found)), "")
 
 
 def claim(project: Project, at: PlacedDraft, claimed: Claim) -> Checked:

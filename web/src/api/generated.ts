@@ -3216,6 +3216,11 @@ export interface components {
              * @enum {string}
              */
             fitted: "shop" | "site" | "late";
+            /**
+             * Goes With Core
+             * @default false
+             */
+            goes_with_core: boolean;
             /** Id */
             id: string;
             /** Lambda */

@@ -10,6 +10,7 @@ function layer(id: string, d: number, studied = false): Layer {
     material: 'osb',
     members: [],
     studied,
+    goes_with_core: false,
     rib: 0,
     control: [],
     services: false,

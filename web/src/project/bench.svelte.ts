@@ -2,6 +2,7 @@
 import { api, asProblem, take } from '@/api/client';
 import type { Assembly, BenchOut, Layer, Problem } from '@/api/client';
 import { Live } from '@/api/live.svelte';
+import { withCore } from './core';
 import { session } from './session.svelte';
 
 interface Question {
@@ -77,7 +78,7 @@ export class Bench {
       this.hold();
       this.#from = layer.d;
     } else clearTimeout(this.#resting);
-    this.move(this.setLayer(index, { d }));
+    this.move(this.setThickness(index, d));
     this.#resting = setTimeout(() => this.rest(index, zone), 500);
   }
 
@@ -99,7 +100,7 @@ export class Bench {
     this.ghost = { layer: layer.id, d: from };
     const name = layer.studied ? 'Core' : (session.materials.get(layer.material ?? '')?.name ?? 'Air layer');
     const text = `${name} ${units.length(from)} to ${units.full(d, 'length')}`;
-    void this.commit(this.setLayer(index, { d }), text, zone);
+    void this.commit(this.setThickness(index, d), text, zone);
   }
 
   #resting: ReturnType<typeof setTimeout> | undefined;
@@ -144,6 +145,12 @@ export class Bench {
   /** Ask again for the same draft: something it counts has been solved. */
   again(): void {
     if (this.live.asked) this.live.ask({ ...this.live.asked });
+  }
+
+  /** A layer of another thickness [m]; of the core, with the panels that go with it. */
+  setThickness(index: number, d: number): (draft: Assembly) => Assembly {
+    return (draft) =>
+      draft.layers[index]?.studied ? withCore(draft, d) : this.setLayer(index, { d })(draft);
   }
 
   setLayer(index: number, change: Partial<Layer>): (draft: Assembly) => Assembly {

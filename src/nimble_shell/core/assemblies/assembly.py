@@ -146,6 +146,7 @@ class Layer:
     air: AirGap | None = None
     members: tuple[Member, ...] = ()
     studied: bool = False  #: the core: the layer whose thickness is studied
+    goes_with_core: bool = False  #: the other panel of a form: is changed with the core, in material and in proportion
     rib: float = 0.0  #: depth of ribs filled by the neighbours; the mean thickness is d − rib/2 [m]
     control: tuple[Control, ...] = ()  #: what this layer keeps out or in
     services: bool = False  #: pipes, wires and boxes run in it
@@ -160,14 +161,14 @@ class Layer:
             0 <= self.rib < self.d or self.rib == 0,
             ("rib",),
             "rib_too_deep",
-            sentence("ribs are {v1} deep in {v2}", v1=(self.rib, "length"), v2=(self.d, "length")),
-            "ribs are shallower than the layer",
+            sentence("the profile is {v1} deep in {v2}", v1=(self.rib, "length"), v2=(self.d, "length")),
+            "a profile is shallower than its layer",
         )
         check.check(
             0 <= self.passes <= 20,
             ("passes",),
             "passes_out_of_range",
-            f"{self.passes} passes",
+            f"{self.passes} rounds of work",
             "from 0 to 20",
         )
         check.check(
@@ -190,6 +191,13 @@ class Layer:
             "material_unclear",
             "a layer is a material or an air gap",
             "choose one of them",
+        )
+        check.check(
+            bool(self.material) or not self.goes_with_core,
+            ("goes_with_core",),
+            "air_with_core",
+            "an air gap goes with no core",
+            "choose a layer of material",
         )
         if self.lambda_entered is not None:
             within(check, self.lambda_entered, limits.CONDUCTIVITY, ("lambda",), "conductivity_not_positive",
@@ -308,6 +316,15 @@ class Assembly:
         return next((i for i, layer in enumerate(self.layers) if layer.studied), None)
 
     @property
+    def panels(self) -> dict[int, float]:
+        """The core and the panels that go with it, by index: the thickness of each over the core's; 1 for the core."""
+        core = self.core_index
+        if core is None:
+            return {}
+        d = self.layers[core].d
+        return {at: layer.d / d for at, layer in enumerate(self.layers) if at == core or layer.goes_with_core}
+
+    @property
     def thickness(self) -> float:
         """Whole thickness. [m]"""
         return sum(layer.d for layer in self.layers)
@@ -334,6 +351,34 @@ class Assembly:
         except DomainError as error:
             raise error.under("layers", index) from error
         return replace(self, layers=(*self.layers[:index], changed, *self.layers[index + 1 :]))
+
+    def with_core(self, d: float, material: str = "") -> Assembly:
+        """The same assembly with another core, and with it the panels that go with it, in proportion.
+
+        Parameters
+        ----------
+        d : float
+            Thickness of the core. [m]
+        material : str
+            Where it is another than the core's, of the core and its panels; a declared λ belongs to the old one.
+
+        Raises
+        ------
+        DomainError
+            If a thickness is not possible.
+        """
+        core, changed = self.core_index, self
+        for at, over in self.panels.items():
+            changed = changed.with_thickness(at, d * over)
+        if core is None or material in ("", self.layers[core].material):
+            return changed
+        layers = tuple(
+            replace(layer, material=material, lambda_entered=None)
+            if at in self.panels and layer.material != material
+            else layer
+            for at, layer in enumerate(changed.layers)
+        )
+        return replace(changed, layers=layers)
 
 
 def _asked(layer: Layer) -> Layer:

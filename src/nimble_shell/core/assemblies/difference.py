@@ -61,9 +61,10 @@ def _layer(old: Layer, new: Layer, catalogue: Catalogue) -> Iterator[Difference]
     if old.members != new.members:
         yield Difference(what=f"members in {name}", before=_members(old.members), after=_members(new.members))
     if old.rib != new.rib:
-        yield Difference(what=f"ribs of {name}", before=old.rib, after=new.rib, dimension="length")
+        yield Difference(what=f"profile of {name}", before=old.rib, after=new.rib, dimension="length")
     for field, words in (("control", "control lines of"), ("fitted", "fitting of"), ("air", "ventilation of"),
-                         ("services", "services in"), ("declared", "declared values of"), ("passes", "passes of"),
+                         ("goes_with_core", "going with the core of"), ("services", "services in"),
+                         ("declared", "declared values of"), ("passes", "rounds of work on"),
                          ("substitution", "substitution in")):  # fmt: skip
         a, b = getattr(old, field), getattr(new, field)
         if a != b:

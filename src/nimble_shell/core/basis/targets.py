@@ -34,7 +34,7 @@ class Targets:
             ("f_rsi",),
             "target_out_of_range",
             f"asked factor is {self.f_rsi}",
-            "a temperature factor lies between 0 and 1",
+            "a surface factor lies between 0 and 1",
         )
         check.refuse()
 

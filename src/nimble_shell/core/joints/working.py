@@ -73,7 +73,7 @@ def _factor(solved: JointFigures) -> Num | None:
     error = "" if solved.f_error is None else f", its error estimated ±{solved.f_error:.3f} of f"
     theta = solved.f_rsi * (T["inside"] - T["outside"]) + T["outside"]
     surface = traced(theta, "theta_si", "critical inner surface", "°C", f"{_SOLVED}{error}")
-    return named((surface - outside) / (inside - outside), "f_Rsi", "temperature factor", "",
+    return named((surface - outside) / (inside - outside), "f_Rsi", "surface factor", "",
                  "ISO 10211:2017, 13.2, (θ_si − θ_e)/(θ_i − θ_e)")  # fmt: skip
 
 

@@ -190,7 +190,7 @@ def _surfaces(surfaces: Iterable[RankedSurface]) -> Iterable[OpenDecision]:
             by = "the Basis" if one.asked == one.target else "its worst month"
             way = WayOut(text="See the smallest changes that keep it", step=5, view="joints" if one.joint else "")
             yield here(matter="surface", state="open", ways=(way,),
-                       text=f"{one.name}: temperature factor {one.f_rsi:.3f}, {by} asks {one.asked:.3f}")  # fmt: skip
+                       text=f"{one.name}: surface factor {one.f_rsi:.3f}, {by} asks {one.asked:.3f}")  # fmt: skip
         elif one.f_rsi is None and not one.waiting:
             yield here(matter="joint" if one.joint else "surface", state="unknown", text=f"{one.name}: {one.why_not}")
 

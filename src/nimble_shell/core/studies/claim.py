@@ -10,7 +10,7 @@ from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.quantities.sentence import sentence
-from nimble_shell.core.studies.thickness import studied_layer
+from nimble_shell.core.studies.sweep import studied_layer
 from nimble_shell.core.thermal.conductivity import conductivity_at
 from nimble_shell.core.thermal.figures import WallFigures, wall_figures
 from nimble_shell.core.thermal.resolve import Age

@@ -128,7 +128,7 @@ def chase(
             Issue(
                 path=("chase_depth",),
                 code="chase_too_deep",
-                message=sentence("the groove is {v1} deep", v1=(depth, "length")),
+                message=sentence("the chase is {v1} deep", v1=(depth, "length")),
                 hint="above 0 and less than the layer",
             )
         )
@@ -144,10 +144,10 @@ def chase(
     cut = assembly.with_thickness(layer, assembly.layers[layer].d - depth)
     totals = resolved_section(cut, catalogue, surroundings(basis.schools, direction), given=given, prefix="cut").totals
     without = clear_wall_R(assembly, catalogue, basis, direction=direction, given=given)
-    part = given(share, "f_cut", "area of grooves over the wall's", "", "entered")
+    part = given(share, "f_cut", "area of chases over the wall's", "", "entered")
     mean = 1 / (part / of_school(totals, basis.schools) + (1 - part) / without)
     return Chase(
         R_there=totals.nominal,
-        R_clear=named(mean, "R_cut_wall", "clear wall with grooves", "m²·K/W", "parallel mean of both"),
+        R_clear=named(mean, "R_cut_wall", "clear wall with chases", "m²·K/W", "parallel mean of both"),
         R_without=without,
     )

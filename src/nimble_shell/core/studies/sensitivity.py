@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import Any
 
-from nimble_shell.core.assemblies.assembly import Assembly, Member
+from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.quantities.sentence import sentence
-from nimble_shell.core.studies.thickness import crossing, studied_layer
+from nimble_shell.core.studies.sweep import studied_layer
+from nimble_shell.core.studies.thickness import crossing
 from nimble_shell.core.thermal.amounts import wall_amounts
 from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.thermal.life_cost import life_cost
@@ -56,13 +56,13 @@ def sensitivity(
         Clear-wall R wanted. [m²·K/W]
     direction : {"horizontal", "up", "down"}
     """
-    index = studied_layer(assembly)
+    studied_layer(assembly)
 
     def money(case: _Case) -> float:
         R = value_of(clear_wall_R(case.assembly, catalogue, case.basis, direction=direction))
         amounts = {key: value_of(value) for key, value in wall_amounts(case.assembly, catalogue).items()}
-        layer = case.assembly.layers[index]
-        core = layer.d_mean * (1 - sum(layer.shares())) * catalogue[layer.material].cost
+        panels = [case.assembly.layers[at] for at in case.assembly.panels]
+        core = sum(one.d_mean * (1 - sum(one.shares())) * catalogue[one.material].cost for one in panels)
         cost = amounts["cost"] + core * (case.cost_factor - 1)
         return value_of(life_cost(1 / R, cost, amounts["carbon"], case.basis).money)
 
@@ -75,7 +75,7 @@ def sensitivity(
     now = _Case(assembly, basis)
     start = money(now)
     swings = []
-    for key, (text, vary) in _inputs(assembly, catalogue, index).items():
+    for key, (text, vary) in _inputs(assembly, catalogue).items():
         cases = []
         for sign in (-1, 1):
             try:
@@ -94,12 +94,7 @@ def sensitivity(
     return tuple(sorted(swings, key=lambda swing: -max(abs(one) for one in swing.money)))
 
 
-def _inputs(
-    assembly: Assembly, catalogue: Catalogue, index: int
-) -> dict[str, tuple[str, Callable[[_Case, int], _Case]]]:
-    layer = assembly.layers[index]
-    lambda_ = layer.lambda_entered or catalogue[layer.material].lambda_
-
+def _inputs(assembly: Assembly, catalogue: Catalogue) -> dict[str, tuple[str, Callable[[_Case, int], _Case]]]:
     def economy(**factors: float) -> Callable[[_Case, int], _Case]:
         def vary(case: _Case, sign: int) -> _Case:
             now = case.basis.economy
@@ -113,11 +108,17 @@ def _inputs(
         return replace(case, basis=replace(case.basis, economy=replace(now, discount=now.discount + sign * 0.01)))
 
     def conductivity(case: _Case, sign: int) -> _Case:
-        return replace(case, assembly=_layer(case.assembly, index, lambda_entered=lambda_ * (1 + sign * 0.1)))
+        def more(layer: Layer) -> Layer:
+            lambda_ = layer.lambda_entered or catalogue[layer.material].lambda_
+            return replace(layer, lambda_entered=lambda_ * (1 + sign * 0.1))
+
+        return replace(case, assembly=_panels(case.assembly, more))
 
     def members(case: _Case, sign: int) -> _Case:
-        changed = tuple(_wider(member, 1 + sign * 0.25) for member in case.assembly.layers[index].members)
-        return replace(case, assembly=_layer(case.assembly, index, members=changed))
+        def wider(layer: Layer) -> Layer:
+            return replace(layer, members=tuple(_wider(member, 1 + sign * 0.25) for member in layer.members))
+
+        return replace(case, assembly=_panels(case.assembly, wider))
 
     def outdoors(case: _Case, sign: int) -> _Case:
         climate = case.basis.climate
@@ -140,14 +141,17 @@ def _inputs(
         "outdoors": (sentence("outdoors ± {step} all year", step=(1.0, "difference")), outdoors),
         "indoors": (sentence("room ± {step} when heated", step=(1.0, "difference")), indoors),
     }
-    if layer.members:
+    if any(assembly.layers[at].members for at in assembly.panels):
         found["members"] = ("members in the core ± 25 %", members)
     return found
 
 
-def _layer(assembly: Assembly, index: int, **change: Any) -> Assembly:
-    changed = replace(assembly.layers[index], **change)
-    return replace(assembly, layers=(*assembly.layers[:index], changed, *assembly.layers[index + 1 :]))
+def _panels(assembly: Assembly, change: Callable[[Layer], Layer]) -> Assembly:
+    """The same with its core changed, and the panels that go with it."""
+    panels = assembly.panels
+    return replace(
+        assembly, layers=tuple(change(one) if at in panels else one for at, one in enumerate(assembly.layers))
+    )
 
 
 def _wider(member: Member, factor: float) -> Member:

@@ -1,4 +1,7 @@
-"""One layer at many thicknesses: resolved once, every thickness in one array, by the same arithmetic as one wall."""
+"""A core at many thicknesses, with the panels that go with it: resolved once, every thickness in one array.
+
+The arithmetic is that of one wall.
+"""
 
 from __future__ import annotations
 
@@ -12,46 +15,53 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import condition
 from nimble_shell.core.basis.flow import direction_of_flow, over_the_year
 from nimble_shell.core.basis.stations import Direction
-from nimble_shell.core.errors import NotConverged
+from nimble_shell.core.errors import DomainError, Issue, NotConverged
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.thermal.amounts import wall_amounts
 from nimble_shell.core.thermal.conductivity import mean_conductivities
 from nimble_shell.core.thermal.films import Season
-from nimble_shell.core.thermal.resistance import Resistances, totals
+from nimble_shell.core.thermal.resistance import Resistances, Swept, totals
 from nimble_shell.core.thermal.resolve import Age, fixings_transmittance
 from nimble_shell.core.thermal.section import of_school, resolved_section, surroundings, totals_by_method, with_points
 from nimble_shell.core.working import Num, value_of
 
 FloatArray = NDArray[np.float64]
 
+THINNEST, THICKEST = 0.005, 1.0  #: range of thicknesses that are swept [m]
 _ROUNDS = 80  #: of the fixed point for λ(θ); each gains about two digits
 _CLOSE = 1e-13  #: relative change of resistance at which it ends
 
 
 class Sweep:
-    """The wall with another thickness of one layer. Resistances in m²·K/W, thicknesses in m."""
+    """The wall with another thickness of its core. Resistances in m²·K/W, thicknesses in m.
 
-    def __init__(
-        self, assembly: Assembly, catalogue: Catalogue, basis: Basis, layer: int, direction: Direction
-    ) -> None:
+    Raises
+    ------
+    DomainError
+        If no layer that counts is marked as core.
+    """
+
+    def __init__(self, assembly: Assembly, catalogue: Catalogue, basis: Basis, direction: Direction) -> None:
         self.assembly, self.catalogue, self.basis = assembly, catalogue, basis
-        self.layer, self.direction = layer, direction
+        self.layer, self.direction = studied_layer(assembly), direction
         self.resolved = resolved_section(assembly, catalogue, surroundings(basis.schools, direction)).resolved
-        self._d_now = assembly.layers[layer].d
+        counted = len(self.resolved.element.layers)
+        self._over = {at: over for at, over in assembly.panels.items() if at < counted}
+        self._d_now = assembly.layers[self.layer].d
         now = wall_amounts(assembly, catalogue)
         other = self._d_now * (1.25 if self._d_now < 1 else 0.75)
-        there = wall_amounts(assembly.with_thickness(layer, other), catalogue)
+        there = wall_amounts(assembly.with_core(other), catalogue)
         self._now = {key: value_of(value) for key, value in now.items()}
         self._per_metre = {key: (value_of(there[key]) - self._now[key]) / (other - self._d_now) for key in now}
 
     def label(self, d: float | FloatArray, age: Age = "aged") -> Resistances:
         """Totals at one thickness or at each of an array, at the label's mean temperature."""
         if age == "aged":
-            return totals_by_method(self.resolved, swept=(self.layer, cast("float", d)))
+            return totals_by_method(self.resolved, swept=self._swept(d))
         fresh = resolved_section(
             self.assembly, self.catalogue, surroundings(self.basis.schools, self.direction, age)
         ).resolved
-        return totals_by_method(fresh, swept=(self.layer, cast("float", d)))
+        return totals_by_method(fresh, swept=self._swept(d))
 
     def clear(self, d: float) -> float:
         """Clear-wall R by the school in use."""
@@ -78,8 +88,8 @@ class Sweep:
         element = resolved.element
         R_si, R_se = value_of(element.R_si), value_of(element.R_se)
         mean_d = [np.full_like(d, value_of(layer.d)) for layer in element.layers]
-        if self.layer < len(mean_d):
-            mean_d[self.layer] = d - resolved.hollows[self.layer]
+        for at, one in self.mean(d).items():
+            mean_d[at] = one
         R = np.array(
             [
                 _plain(layer.resistance(0, cast("float", one))) + 0 * d
@@ -108,14 +118,52 @@ class Sweep:
             for at, layer in enumerate(element.layers)
         ]
         bridged = totals(element, table)
-        swept = (self.layer, cast("float", mean_d[self.layer]))
+        swept = {at: cast("float", one) for at, one in self.mean(d).items()}
         return with_points(
             bridged, fixings_transmittance(resolved, bridged.nominal, swept, R_layers=[one[0] for one in table])
         )
 
+    def mean(self, d: FloatArray) -> dict[int, FloatArray]:
+        """Mean thickness of every layer that is swept, by its index. [m]"""
+        return {at: over * d - self.resolved.hollows[at] for at, over in self._over.items()}
+
+    def _swept(self, d: float | FloatArray) -> Swept:
+        return {at: cast("float", over * d) for at, over in self._over.items()}
+
     def amounts(self, d: FloatArray) -> dict[str, FloatArray]:
         """Thickness, weight, cost and carbon, which are linear in the thickness; units of `wall_amounts`."""
         return {key: self._now[key] + (d - self._d_now) * rate for key, rate in self._per_metre.items()}
+
+
+def studied_layer(assembly: Assembly) -> int:
+    """The index of the core.
+
+    Raises
+    ------
+    DomainError
+        If no layer of material is marked as core, or it lies outside of a well-ventilated gap.
+    """
+    index = assembly.core_index
+    cut = next((i for i, layer in enumerate(assembly.layers) if layer.air and layer.air.ventilation == "well"), None)
+    if index is None or not assembly.layers[index].material or (cut is not None and index > cut):
+        raise DomainError(
+            Issue(
+                path=("layers",),
+                code="no_core",
+                message="no layer that counts is marked as core",
+                hint="mark the layer whose thickness is to be studied",
+            )
+        )
+    return index
+
+
+def possible(assembly: Assembly) -> tuple[float, float]:
+    """Least and most thickness of a core: its own and its panels' lie between `THINNEST` and `THICKEST`. [m]"""
+    panels = assembly.panels.items()
+    return (
+        max((assembly.layers[at].rib + THINNEST) / over for at, over in panels),
+        THICKEST / max(over for _, over in panels),
+    )
 
 
 def _plain(number: Num) -> FloatArray:

@@ -14,14 +14,13 @@ from nimble_shell.core.basis.stations import Direction, misses
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.quantities.sentence import sentence
-from nimble_shell.core.studies.sweep import Sweep
+from nimble_shell.core.studies.sweep import Sweep, possible, studied_layer
 from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.thermal.section import of_school
 from nimble_shell.core.working import Derivation, Given, Num, derive, named, plain, traced, value_of
 
 FloatArray = NDArray[np.float64]
 
-THINNEST, THICKEST = 0.005, 1.0  #: range searched for the crossing [m]
 _BRACKETS = 65  #: thicknesses between which it is looked for
 
 
@@ -87,13 +86,14 @@ def thickness_study(
     index = studied_layer(assembly)
     present = assembly.layers[index].d
     stock = sorted(catalogue[assembly.layers[index].material].stock)
-    low = max(0.6 * min([present, *stock]), assembly.layers[index].rib + THINNEST)
+    thinnest, thickest = possible(assembly)
+    low = max(0.6 * min([present, *stock]), thinnest)
     high = 1.2 * max([present, *stock])
-    sweep = Sweep(assembly, catalogue, basis, index, direction)
+    sweep = Sweep(assembly, catalogue, basis, direction)
     found, why_not = (None, "") if asked is None else crossing(assembly, catalogue, basis, asked, direction)
     d_asked = None if found is None else value_of(found)
     if d_asked is not None:
-        high = max(high, min(d_asked * 1.1, THICKEST))
+        high = max(high, min(d_asked * 1.1, thickest))
     every = _points(sweep, np.array([present, *stock, *np.linspace(low, high, points)]))
     return Study(
         layer=index,
@@ -104,28 +104,6 @@ def thickness_study(
         d_asked=d_asked,
         why_not=why_not,
     )
-
-
-def studied_layer(assembly: Assembly) -> int:
-    """The index of the core.
-
-    Raises
-    ------
-    DomainError
-        If no layer of material is marked as core, or it lies outside of a well-ventilated gap.
-    """
-    index = assembly.core_index
-    cut = next((i for i, layer in enumerate(assembly.layers) if layer.air and layer.air.ventilation == "well"), None)
-    if index is None or not assembly.layers[index].material or (cut is not None and index > cut):
-        raise DomainError(
-            Issue(
-                path=("layers",),
-                code="no_core",
-                message="no layer that counts is marked as core",
-                hint="mark the layer whose thickness is to be studied",
-            )
-        )
-    return index
 
 
 def crossing(
@@ -161,20 +139,20 @@ def crossing(
     step, which is the step the working shows.
     """
 
-    layer = studied_layer(assembly)
-    sweep = Sweep(assembly, catalogue, basis, layer, direction)
+    sweep = Sweep(assembly, catalogue, basis, direction)
+    layer = sweep.layer
 
     def excess(d: float) -> float:
         return sweep.clear(d) - asked
 
-    thinnest = max(THINNEST, assembly.layers[layer].rib + THINNEST)
-    grid = np.linspace(thinnest, THICKEST, _BRACKETS)
+    thinnest, thickest = possible(assembly)
+    grid = np.linspace(thinnest, thickest, _BRACKETS)
     beyond = cast("FloatArray", of_school(sweep.label(grid), basis.schools)) - asked
     if beyond[0] >= 0:
         return None, sentence("the rest of the wall reaches it with {d} of this layer", d=(thinnest, "length"))
     if beyond[-1] < 0:
         return None, sentence(
-            "even {d} of this layer are {R} short", d=(THICKEST, "length"), R=(float(-beyond[-1]), "resistance")
+            "even {d} of this layer are {R} short", d=(thickest, "length"), R=(float(-beyond[-1]), "resistance")
         )
     from scipy.optimize import brentq  # not for every start
 
@@ -182,7 +160,7 @@ def crossing(
     root = float(brentq(excess, grid[above - 1], grid[above], xtol=1e-13, rtol=1e-14))
     h = 1e-6
     gain = (excess(root + h) - excess(root - h)) / (2 * h)
-    at_root = clear_wall_R(assembly.with_thickness(layer, root), catalogue, basis, direction=direction, given=given)
+    at_root = clear_wall_R(assembly.with_core(root), catalogue, basis, direction=direction, given=given)
     name = catalogue[assembly.layers[layer].material].name
     start = given(root, f"d_{layer + 1}", f"thickness, {name}", "m", "entered")
     wanted = given(asked, "R_asked", "asked clear-wall resistance", "m²·K/W", "Basis")

@@ -1,9 +1,9 @@
-"""The foam decision: several cores at many thicknesses, every column of each, and which is the cheapest that passes."""
+"""The foam decision: several cores at many thicknesses, every column of each, and the cheapest within the limits."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import cast
 
 import numpy as np
@@ -14,9 +14,9 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import condition
 from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.materials import Catalogue
-from nimble_shell.core.studies.sweep import Sweep
-from nimble_shell.core.studies.thickness import crossing, studied_layer
+from nimble_shell.core.materials import Catalogue, Material
+from nimble_shell.core.studies.sweep import Sweep, studied_layer
+from nimble_shell.core.studies.thickness import crossing
 from nimble_shell.core.thermal.amounts import wall_amounts
 from nimble_shell.core.thermal.control import vapour_plane
 from nimble_shell.core.thermal.figures import clear_wall_R
@@ -145,9 +145,9 @@ def decide(
             )
         )
     grid = _grid(own.d) if thicknesses is None else thicknesses
-    base = _columns(Sweep(assembly, catalogue, basis, index, direction), np.array([own.d]))
+    base = _columns(Sweep(assembly, catalogue, basis, direction), np.array([own.d]))
     found = tuple(
-        _variants(_with_core(assembly, index, key), catalogue, basis, index, direction, grid, asked, base, own.material)
+        _variants(assembly.with_core(own.d, key), catalogue, basis, direction, grid, asked, base, own.material)
         for key in keys
     )
     passing, anywhere = (_least(found, "money", passing=only) for only in (True, False))
@@ -192,11 +192,11 @@ def variant_working(
     DomainError
         If nothing is marked as core, the core is unknown, there is no such column, or nothing is paid back.
     """
-    index = studied_layer(assembly)
+    studied_layer(assembly)
     if core not in catalogue:
         raise DomainError(Issue(path=("core",), code="unknown_material", message=f"there is no material “{core}”",
                                 hint="choose one of the catalogue"))  # fmt: skip
-    other = _with_core(assembly, index, core).with_thickness(index, d)
+    other = assembly.with_core(d, core)
     now, then = (_sums(one, catalogue, basis, direction, given) for one, given in ((assembly, plain), (other, traced)))
     as_it_is = {
         key: traced(value_of(now[key]), symbol, f"{words}, as it is", unit, "its own working is in the row of the wall")
@@ -231,15 +231,6 @@ def _sums(assembly: Assembly, catalogue: Catalogue, basis: Basis, direction: Dir
     return {**amounts, "yearly": life_cost(U, amounts["cost"], amounts["carbon"], basis, given=given).yearly}
 
 
-def _with_core(assembly: Assembly, index: int, key: str) -> Assembly:
-    """The assembly with another core; a declared λ belongs to the old one."""
-    layer = assembly.layers[index]
-    if layer.material == key:
-        return assembly
-    changed = replace(layer, material=key, lambda_entered=None)
-    return replace(assembly, layers=(*assembly.layers[:index], changed, *assembly.layers[index + 1 :]))
-
-
 def _grid(present: float) -> FloatArray:
     """Forty thicknesses in whole steps of 5 mm, from about a third to about twice and a half the present one. [m]"""
     step = max(round(2.2 * present / 40 / 0.005), 1) * 0.005
@@ -251,29 +242,29 @@ def _variants(
     assembly: Assembly,
     catalogue: Catalogue,
     basis: Basis,
-    index: int,
     direction: Direction,
     grid: FloatArray,
     asked: float | None,
     base: dict[str, FloatArray],
     own: str,
 ) -> Variants:
-    layer = assembly.layers[index]
+    layer = assembly.layers[studied_layer(assembly)]
     material = catalogue[layer.material]
     exact, why_not = (None, "") if asked is None else crossing(assembly, catalogue, basis, asked, direction)
     least = None if exact is None else value_of(exact)
     extra = [] if least is None else [float(np.ceil(least * 1000 - 1e-7) / 1000)]
     is_own = layer.material == own
     d = np.unique(np.round(np.concatenate([grid, material.stock, extra, [layer.d] if is_own else []]), 7))
-    d = d[d > layer.rib]  # ribs are shallower than their layer
-    sweep = Sweep(assembly, catalogue, basis, index, direction)
+    panels = assembly.panels
+    d = d[np.all([over * d > assembly.layers[at].rib for at, over in panels.items()], axis=0)]  # ribs are shallower
+    sweep = Sweep(assembly, catalogue, basis, direction)
     columns = _columns(sweep, d)
     columns["floor"] = base["thickness"][0] - columns["thickness"]
     dearer, saved = columns["cost"] - base["cost"][0], base["yearly"][0] - columns["yearly"]
     with np.errstate(divide="ignore", invalid="ignore"):
         payback = np.where(saved > _NO_SAVING, np.maximum(dearer, 0.0) / saved, np.nan)
     columns["payback"] = np.where(np.abs(dearer) + np.abs(saved) < 1e-12, np.nan, payback)
-    stocked = tuple(bool(np.any(np.abs(np.array(material.stock) - one) < 1e-7)) for one in d)
+    stocked = tuple(all(_kept(material, over * one) for over in panels.values()) for one in d)
     return Variants(
         core=layer.material,
         d=d,
@@ -285,6 +276,11 @@ def _variants(
         why_not=why_not,
         knee=_knee(columns["cost"], columns["U_clear"]),
     )
+
+
+def _kept(material: Material, d: float) -> bool:
+    """Whether a thickness [m] is kept in stock."""
+    return any(abs(one - d) < 1e-7 for one in material.stock)
 
 
 def _columns(sweep: Sweep, d: FloatArray) -> dict[str, FloatArray]:
@@ -318,9 +314,9 @@ def _inside_share(sweep: Sweep, d: FloatArray) -> FloatArray:
     plane = vapour_plane(sweep.assembly, len(layers))
     if plane is None:
         return np.full_like(d, np.nan)
-    swept = cast("float", d - sweep.resolved.hollows[sweep.layer])
+    swept = sweep.mean(d)
     table = [
-        cast("FloatArray", value_of(layer.resistance(0, swept if at == sweep.layer else None))) + 0 * d
+        cast("FloatArray", value_of(layer.resistance(0, cast("float", swept[at]) if at in swept else None))) + 0 * d
         for at, layer in enumerate(layers)
     ]
     inside = np.sum(table[:plane], axis=0) if plane else np.zeros_like(d)

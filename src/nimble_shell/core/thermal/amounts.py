@@ -41,11 +41,11 @@ def wall_amounts(assembly: Assembly, catalogue: Catalogue, *, given: Given = pla
         d = given(layer.d, f"d_{number}", f"thickness, {name}", "m", "entered")
         thickness = thickness + d
         if layer.rib:
-            rib = given(layer.rib, f"t_{number}", f"depth of ribs, {name}", "m", "entered")
-            hollow = named(rib / 2, f"dr_{number}", f"hollows of the ribs of {name}", "m", "as wide as the ribs")
+            rib = given(layer.rib, f"t_{number}", f"profile depth, {name}", "m", "entered")
+            hollow = named(rib / 2, f"dr_{number}", f"hollows of the profile of {name}", "m", "as wide as its ribs")
             filler = _filler(assembly, number - 1)
             if filler:
-                count(hollow * 1.0, filler, f"{number}r", f"{catalogue[filler].name} in the ribs")
+                count(hollow * 1.0, filler, f"{number}r", f"{catalogue[filler].name} in the profile")
             d = named(d - hollow, f"dV_{number}", f"mean thickness, {name}", "m", "without the hollows")
         for letter, (key, share, note) in zip("abcdefgh", _segments(layer), strict=False):
             tag, words = f"{number}{letter}", f"{catalogue[key].name}{note}"

@@ -183,7 +183,7 @@ class _Calculation:
         profile = self._profile(self._section(moment=self.condition).resolved)
         self._add(
             "f_rsi",
-            "temperature factor, clear section",
+            "surface factor, clear section",
             "ratio",
             _surface_factor(totals.nominal, label, self.given),
         )
@@ -352,7 +352,7 @@ def _surface_factor(nominal: Num, label: Resolved, given: Given) -> Num:
     return named(
         1 - R_surface / (nominal - label.element.R_si + R_surface),
         "f_Rsi",
-        "temperature factor of the clear section",
+        "surface factor of the clear section",
         "",
         "ISO 13788:2012, 3.1.3, f = (θsi − θe)/(θi − θe)",
     )

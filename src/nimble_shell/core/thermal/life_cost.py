@@ -79,7 +79,7 @@ def life_cost(U: Num, cost: Num, carbon: Num, basis: Basis, *, given: Given = pl
     years = given(economy.present_years, "a_present", "years of today's money", "a",
                   f"{economy.life:g} years at {100 * economy.discount:g} %")  # fmt: skip
     money = named(cost + yearly * years, "K_life", "money over the life", "per m²", "materials + energy·present years")
-    life = given(economy.life, "a_life", "life looked at", "a", origin)
+    life = given(economy.life, "a_life", "years counted", "a", origin)
     yearly_carbon = named(bought[0] * factors[0] + bought[1] * factors[1], "G_year", "carbon of energy a year",
                           "kg CO₂e/(m²·a)", "Σ E·factor")  # fmt: skip
     carbon_life = named(carbon + yearly_carbon * life, "G_life", "carbon over the life", "kg CO₂e/m²",

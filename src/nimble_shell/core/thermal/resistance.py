@@ -7,6 +7,7 @@ All are environment to environment, films included.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from itertools import product
 
@@ -34,7 +35,7 @@ class Resistances:
         return 1 + e <= LARGEST_RATIO * (1 - e) * (1 + 1e-12)
 
 
-Swept = tuple[int, Num]  #: index of a layer and the thickness to give it; an array sweeps it
+Swept = Mapping[int, Num]  #: thicknesses to give to layers, by index [m]; arrays sweep them
 
 
 def resistances(element: Element, key: str = "", swept: Swept | None = None) -> Resistances:
@@ -46,8 +47,8 @@ def resistances(element: Element, key: str = "", swept: Swept | None = None) -> 
         Layers inside → outside with their films.
     key : str
         Suffix of the symbols, where one working holds the totals of two elements.
-    swept : (int, float), optional
-        A layer and the thickness to give it. [m]
+    swept : mapping of index to float, optional
+        Layers and the thicknesses to give them. [m]
 
     Returns
     -------
@@ -58,9 +59,9 @@ def resistances(element: Element, key: str = "", swept: Swept | None = None) -> 
     ----------
     .. [1] ISO 6946:2017, 6.7.1 (homogeneous), 6.7.2.2 (combined), 6.7.2.3 (upper), 6.7.2.4 (lower), 6.7.2.5 (error).
     """
-    index, d = swept or (-1, None)
+    given = swept or {}
     table = [
-        [layer.resistance(part, d if at == index else None) for part in range(len(layer.parts))]
+        [layer.resistance(part, given.get(at)) for part in range(len(layer.parts))]
         for at, layer in enumerate(element.layers)
     ]
     return totals(element, table, key)

@@ -176,7 +176,7 @@ def _layer(
     name = catalogue[layer.material].name if layer.material else "air layer"
     d = given(layer.d, f"d_{tag}", f"thickness, {name}", "m", "entered")
     if layer.rib:
-        rib = given(layer.rib, f"t_{tag}", f"depth of ribs, {name}", "m", "entered")
+        rib = given(layer.rib, f"t_{tag}", f"profile depth, {name}", "m", "entered")
         d = named(d - rib / 2, f"dm_{tag}", f"mean thickness, {name}", "m", "ribs as wide as the hollows")
     shares = _member_shares(layer, tag, given)
     if layer.air is not None:
@@ -259,8 +259,8 @@ def fixings_transmittance(
     resolved : Resolved
     nominal : float or Traced
         Total resistance through the field. [m²·K/W]
-    swept : (int, float), optional
-        A layer and the mean thickness given to it. [m]
+    swept : mapping of index to float, optional
+        Layers and the mean thicknesses given to them. [m]
     key : str
         Suffix of the symbols.
     R_layers : sequence of float or Traced, optional
@@ -271,17 +271,17 @@ def fixings_transmittance(
     .. [1] ISO 6946:2017, annex F, F.3: ΔU_f = α·(λ_f·A_f·n_f/d_0)·(R_1/R_tot)².
     """
     total: Num | None = None
-    index, d_swept = swept or (-1, None)
+    swept = swept or {}
     for fixing in resolved.fixings:
         layer = resolved.element.layers[fixing.layer]
-        d = d_swept if fixing.layer == index and d_swept is not None else layer.d
+        d = swept.get(fixing.layer, layer.d)
         R_layer = layer.resistance(0, d) if R_layers is None else R_layers[fixing.layer]
         R_1 = named(fixing.share * R_layer, f"R1_{fixing.tag}{key}", "resistance gone through",
                     "m²·K/W", "ISO 6946:2017, F.3")  # fmt: skip
         ratio = R_1 / nominal
         conductance = fixing.conductance
-        if d_swept is not None and fixing.core == index:
-            conductance = conductance * ratio_at(fixing.course, value_of(d_swept))
+        if fixing.core in swept:
+            conductance = conductance * ratio_at(fixing.course, value_of(swept[fixing.core]))
         one = named(conductance / d * ratio * ratio, f"dU_{fixing.tag}{key}", "correction of one group",
                     "W/(m²·K)", "ISO 6946:2017, F.3")  # fmt: skip
         total = one if total is None else total + one

@@ -61,8 +61,8 @@ def surroundings(schools: Schools, direction: Direction, age: Age = "aged", seas
 
 def totals_by_method(resolved: Resolved, key: str = "", swept: Swept | None = None) -> Resistances:
     """Totals by each method, interpolated where a layer is slightly ventilated. [m²·K/W]"""
-    if swept is not None and resolved.hollows[swept[0]]:
-        swept = (swept[0], swept[1] - resolved.hollows[swept[0]])
+    if swept is not None:
+        swept = {at: d - resolved.hollows[at] if resolved.hollows[at] else d for at, d in swept.items()}
     inner = resistances(resolved.element, key, swept)
     if resolved.vented is not None and resolved.openings is not None:
         vented = resistances(resolved.vented, f"{key}_vented", swept)

@@ -69,7 +69,7 @@
       ...basis.climate,
       [kind]: now.map((one) => Math.max(0, Number((one + shift).toFixed(2)))),
     };
-    take_(climate, {}, kind === 'swing' ? 'Daily range' : 'Scatter of the days');
+    take_(climate, {}, kind === 'swing' ? 'Daily range' : 'Spread of daily means');
   }
 </script>
 
@@ -93,7 +93,7 @@
     onsave={(value) => value !== null && scatter('swing', value)}
   />
   <Entry
-    label="scatter"
+    label="spread of daily means"
     dimension="difference"
     value={basis.climate.sigma?.[month] ?? 3}
     width="tiny"

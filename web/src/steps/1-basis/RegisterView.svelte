@@ -45,7 +45,7 @@
     ['cool_price', 'cooling, price', 'energy_price', undefined],
     ['cool_yield', 'cooling, seasonal efficiency', 'ratio', 2],
     ['cool_carbon', 'cooling, carbon', 'energy_carbon', undefined],
-    ['life', 'life looked at, years', 'ratio', 0],
+    ['life', 'years counted', 'ratio', 0],
   ] as const;
   // A criterion with a dimension is a number, kept in SI; what cannot be read goes as it is and is refused there.
   const isNumber = (field: string, dimension: string) => dimension !== '' && field !== 'responsible';

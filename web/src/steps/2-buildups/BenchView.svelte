@@ -57,7 +57,7 @@
 
   function work(figure: string, title: string, dimension: string, d?: number): void {
     const layer = bench.found?.study?.layer;
-    const assembly = d !== undefined && layer !== undefined ? bench.setLayer(layer, { d })(draft) : draft;
+    const assembly = d !== undefined && layer !== undefined ? bench.setThickness(layer, d)(draft) : draft;
     void working.show({
       figure,
       title,
@@ -139,7 +139,7 @@
         held = undefined;
         bench.release();
       }}
-      onmove={(index, d) => bench.move(bench.setLayer(index, { d }))}
+      onmove={(index, d) => bench.move(bench.setThickness(index, d))}
       onthickness={(index, d, from) => bench.thickness(index, d, from, zone)}
       onnudge={(index, by) => bench.nudge(index, by, zone)}
       onwork={work}

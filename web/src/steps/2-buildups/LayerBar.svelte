@@ -41,6 +41,7 @@
       group: families[one.family] ?? one.family,
     })),
   ]);
+  const hasCore = $derived(bench.draft?.layers.some((one) => one.studied) ?? false);
   const solid = $derived(options.slice(1));
   const shares = $derived(bench.found?.shares[index]);
   const vapour = $derived(bench.found?.figures[`vapour_${index + 1}`]);
@@ -57,7 +58,13 @@
     const text = `${name} to ${to?.name ?? 'air layer'}`;
     if (!to)
       set(
-        { material: '', air: { ventilation: 'unventilated', A_v: 0.001 }, lambda: null, studied: false },
+        {
+          material: '',
+          air: { ventilation: 'unventilated', A_v: 0.001 },
+          lambda: null,
+          studied: false,
+          goes_with_core: false,
+        },
         text,
       );
     else set({ material: key, air: null, lambda: null }, text);
@@ -79,6 +86,7 @@
       air: air ? { ventilation: 'unventilated', A_v: 0.001 } : null,
       members: [],
       studied: false,
+      goes_with_core: false,
       rib: 0,
       control: [],
       services: false,
@@ -122,7 +130,14 @@
   }
   function core(): void {
     void bench.commit(
-      (draft) => ({ ...draft, layers: draft.layers.map((one, at) => ({ ...one, studied: at === index })) }),
+      (draft) => ({
+        ...draft,
+        layers: draft.layers.map((one, at) => ({
+          ...one,
+          studied: at === index,
+          goes_with_core: at !== index && one.goes_with_core,
+        })),
+      }),
       `${name} is the core`,
       zone,
     );
@@ -329,6 +344,19 @@
       <Button label="Move inwards" onclick={() => shift(-1)} disabled={index <= 0}>inwards</Button>
       {#if layer.studied}<small>is the core</small>{:else if layer.material}
         <Button onclick={core}>Make it the core</Button>
+        {#if hasCore}
+          <label title="studied with the core: it takes the same material, and grows in proportion"
+            ><input
+              type="checkbox"
+              checked={layer.goes_with_core}
+              onchange={(event) =>
+                set(
+                  { goes_with_core: event.currentTarget.checked },
+                  event.currentTarget.checked ? `${name} goes with the core` : `${name} stands by itself`,
+                )}
+            /> goes with the core</label
+          >
+        {/if}
       {/if}
       <Button onclick={remove} disabled={count <= 1}>Remove layer</Button>
     </div>

@@ -113,20 +113,21 @@
         onsave={(fitted) => set({ fitted: fitted as 'shop' }, `${name} fitted: ${fitted}`)}
       />
       <Entry
-        label="working passes"
+        label="rounds of work"
         dimension="ratio"
         decimals={0}
         value={layer.passes ?? 1}
         width="tiny"
-        onsave={(passes) => passes !== null && set({ passes: Math.round(passes) }, `Passes of ${name}`)}
+        onsave={(passes) =>
+          passes !== null && set({ passes: Math.round(passes) }, `Rounds of work on ${name}`)}
       />
       {#if layer.material}
         <Entry
-          label="depth of ribs"
+          label="profile depth"
           dimension="length"
           value={layer.rib ?? 0}
           width="tiny"
-          onsave={(rib) => rib !== null && set({ rib }, `Ribs of ${name}`)}
+          onsave={(rib) => rib !== null && set({ rib }, `Profile of ${name}`)}
         />
       {/if}
     </div>
@@ -263,7 +264,7 @@
       {/if}
       {#if layer.material}
         <Entry
-          label="groove"
+          label="chase"
           dimension="length"
           value={chaseDepth}
           optional
@@ -281,14 +282,14 @@
         />
         {#if chaseDepth !== undefined && probe?.chase}
           <span class="said"
-            >R {@render probed('R_there', 'R at the groove', units.show(probe.chase.R_there, 'resistance'))} nominal
+            >R {@render probed('R_there', 'R at the chase', units.show(probe.chase.R_there, 'resistance'))} nominal
             there; wall {@render probed(
               'R_without',
-              'R of the wall without grooves',
+              'R of the wall without chases',
               units.show(probe.chase.R_without, 'resistance'),
             )} to {@render probed(
               'R_clear',
-              'R of the wall with grooves',
+              'R of the wall with chases',
               units.show(probe.chase.R_clear, 'resistance', 3),
             )}</span
           >

@@ -20,7 +20,7 @@
   );
 </script>
 
-<div class="pickers">
+<div class="pickers" role="group" aria-label="Cores" data-testid="foam-cores">
   <span class="soft">Cores</span>
   {#each [own, ...cores.filter((key) => key !== own)] as key (key)}
     <span class="chip" class:on={chosen === key}>

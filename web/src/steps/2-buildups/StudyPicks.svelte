@@ -1,21 +1,27 @@
-<!-- What the foam study has found: the cheapest that passes, the least over the life, the next step, what moves it. -->
+<!-- What the foam study has found: the cheapest within the limits, the least over the life, the next step, what moves it. -->
 <script lang="ts">
   import type { Decision } from '@/api/client';
   import SwingBars from '@/draw/SwingBars.svelte';
   import Notice from '@/kit/Notice.svelte';
   import type { Units } from '@/kit/units';
+  import type { Wholes } from '@/project/wholes.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
+  import { byTheMonths, keyOf } from './variants';
 
   interface Props {
     decision: Decision;
     units: Units;
     name: (core: string) => string;
+    wholes: Wholes;
   }
-  let { decision, units, name }: Props = $props();
+  let { decision, units, name, wholes }: Props = $props();
   const currency = $derived(session.open?.project.basis.economy?.currency ?? '');
   const limits = $derived(session.open?.project.basis.limits);
   const cheapest = $derived(decision.cheapest ? decision.cores[decision.cheapest.core] : undefined);
+  const damp = $derived(
+    decision.cheapest && wholes.get(keyOf(cheapest?.core ?? '', cheapest?.d[decision.cheapest.at] ?? 0)),
+  );
   const least = $derived(at(decision.least_life));
   const beyond = $derived(at(decision.least_beyond));
   /** What is shown of a pick. */
@@ -35,13 +41,16 @@
   {#if cheapest && decision.cheapest}
     {@const d = cheapest.d[decision.cheapest.at] ?? 0}
     <p class="pick">
-      <b>Cheapest that passes: {name(cheapest.core)}, {units.full(d, 'length')}</b>
+      <b>Cheapest within the limits: {name(cheapest.core)}, {units.full(d, 'length')}</b>
       {units.show(cheapest.columns['cost']?.[decision.cheapest.at] ?? 0, 'cost')}
       {currency}
       {units.symbol('cost')}, R {units.show(
         cheapest.columns['R_clear']?.[decision.cheapest.at] ?? 0,
         'resistance',
       )}.
+      <span class:fails={damp?.passes === false} data-testid="pick-moisture"
+        >Moisture {byTheMonths(damp) ?? 'is being judged'}.</span
+      >
     </p>
   {:else}
     <Notice
@@ -51,7 +60,7 @@
   {/if}
   {#if least}
     <p>
-      Least money over the life of what passes: {least.size}, {least.money}
+      Least money over the life within the limits: {least.size}, {least.money}
       {units.symbol('cost')}.
     </p>
   {/if}
@@ -97,6 +106,9 @@
   .pick b {
     color: var(--verdigris);
     display: block;
+  }
+  .fails {
+    color: var(--oxide);
   }
   .link {
     border: 0;

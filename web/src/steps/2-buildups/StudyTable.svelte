@@ -7,14 +7,16 @@
   import Choice from '@/kit/Choice.svelte';
   import type { Units } from '@/kit/units';
   import { bench } from '@/project/bench.svelte';
+  import { withCore } from '@/project/core';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
-  import { Wholes } from '@/project/wholes.svelte';
+  import type { Wholes } from '@/project/wholes.svelte';
   import { working } from '@/project/working.svelte';
-  import { COLUMNS, DECIDES, figureOf, inOrder, rowsOf, withVariant } from './variants';
+  import { byTheMonths, COLUMNS, figureOf, inOrder, rowsOf } from './variants';
   import type { Order, Row, Sizes } from './variants';
 
   interface Props {
+    wholes: Wholes;
     draft: Assembly;
     decision: Decision;
     units: Units;
@@ -24,7 +26,7 @@
     revision: number;
     name: (core: string) => string;
   }
-  let { draft, decision, units, zone, chosen, stale, revision, name }: Props = $props();
+  let { wholes, draft, decision, units, zone, chosen, stale, revision, name }: Props = $props();
   const place = $derived(router.place);
 
   let sizes = $state<Sizes>('picks');
@@ -35,7 +37,6 @@
   /** Solving joints for more rows than these would take minutes. */
   const MOST_SOLVED = 8;
 
-  const wholes = new Wholes();
   const candidates = $derived(rowsOf(decision, chosen, sizes));
   const sumsOf = (row: Row) => (withJoints ? wholes.get(row.key)?.sums : undefined);
   const value = (row: Row, column: string): number | null => {
@@ -71,7 +72,7 @@
       assembly: draft.id,
     };
     const instead = (some: Row[]) =>
-      some.map((row) => ({ key: row.key, assembly: withVariant(draft, row.core, row.d) }));
+      some.map((row) => ({ key: row.key, assembly: withCore(draft, row.d, row.core) }));
     const all = instead(candidates);
     const whole = instead(solved);
     void stream.answers;
@@ -99,7 +100,7 @@
   function adopt(row: Row): void {
     const why = [row.pick, reason.trim()].filter(Boolean).join('; ');
     const text = `Core: ${size(row)}${why ? `, ${why}` : ''}`.slice(0, 200);
-    void bench.commit((one) => withVariant(one, row.core, row.d), text, zone);
+    void bench.commit((one) => withCore(one, row.d, row.core), text, zone);
     reason = '';
   }
   const compares = (column: string) => column === 'floor' || column === 'payback';
@@ -111,7 +112,7 @@
       project: place.project,
       building: place.building,
       condition: place.condition,
-      assembly: compares(column) ? draft : withVariant(draft, row.core, row.d),
+      assembly: compares(column) ? draft : withCore(draft, row.d, row.core),
       of: compares(column) ? { kind: 'variant', core: row.core, d: row.d } : undefined,
     });
   }
@@ -121,10 +122,9 @@
   /** Of the room's humidity, up to where a variant fails. */
   function damp(row: Row): { text: string; title: string; over: boolean } {
     const known = wholes.get(row.key);
-    if (known?.why_not) return { text: '?', title: known.why_not, over: false };
-    if (!known || known.passes === null) return { text: '…', title: 'being judged', over: false };
-    const failing = DECIDES[known.reason] ?? known.reason;
-    const title = known.passes ? 'passes by the months' : `fails: ${failing}`;
+    const title = byTheMonths(known);
+    if (!known || !title) return { text: '…', title: 'being judged', over: false };
+    if (known.why_not) return { text: '?', title, over: false };
     if (known.margin === null) return { text: known.passes ? 'passes' : 'fails', title, over: !known.passes };
     const points = Math.round(known.margin * 100);
     return { text: points < 0 ? `−${-points}` : `+${points}`, title, over: !known.passes };
@@ -205,7 +205,7 @@
     <tbody>
       {#each rows as row (row.key)}
         {@const wet = damp(row)}
-        <tr class:present={row.present} class:passes={!row.stops.length && !fails(row)}>
+        <tr class:present={row.present} class:passes={!row.stops.length && wholes.get(row.key)?.passes}>
           <th scope="row" title={name(row.core)}>{name(row.core)}</th>
           <td class="n">{units.length(row.d)}</td>
           <td class="last"
@@ -219,7 +219,12 @@
               ...(fails(row) ? [`moisture ${wet.title}`] : []),
             ].join('; ') ||
               row.pick ||
-              (row.knee ? 'passes; more foam buys less' : 'passes')}</td
+              [
+                wholes.get(row.key)?.passes ? 'passes' : 'within the limits',
+                row.knee && 'more foam buys less',
+              ]
+                .filter(Boolean)
+                .join('; ')}</td
           >
           <td class="n" class:over={wet.over} title={wet.title}>{wet.text}</td>
           {#each ['R_effective', 'H_joints'] as const as column (column)}

@@ -1,4 +1,4 @@
-<!-- The foam decision: cores by thicknesses in one chart and one table, the cheapest that passes, and what moves it. -->
+<!-- The foam decision: cores by thicknesses in one chart and one table, the cheapest within the limits, and what moves it. -->
 <script lang="ts">
   import type { Assembly, Decision } from '@/api/client';
   import { api, inProject, take } from '@/api/client';
@@ -6,6 +6,7 @@
   import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
+  import { Wholes } from '@/project/wholes.svelte';
   import Notice from '@/kit/Notice.svelte';
   import type { Units } from '@/kit/units';
 
@@ -21,6 +22,7 @@
   }
   let { draft, units, zone, revision }: Props = $props();
   const place = $derived(router.place);
+  const wholes = new Wholes();
   let extra = $state.raw<string[]>([]);
   let dropped = $state.raw<string[]>([]);
   let chosen = $state('');
@@ -28,6 +30,12 @@
 
   const system = $derived(session.shipped?.systems.find((one) => one.key === draft.system));
   const own = $derived(draft.layers.find((layer) => layer.studied)?.material ?? '');
+  const name = (key: string) => session.materials.get(key)?.name ?? key;
+  const panels = $derived(
+    draft.layers
+      .filter((layer) => layer.goes_with_core)
+      .map((layer) => `${name(layer.material ?? '')} ${units.full(layer.d, 'length')}`),
+  );
   const cores = $derived(
     [...(system?.cores ?? []), ...extra].filter((key) => !dropped.includes(key)).slice(0, 11),
   );
@@ -43,7 +51,6 @@
   );
   const decision = $derived(live.answer);
   const problem = $derived(live.problem);
-  const name = (key: string) => session.materials.get(key)?.name ?? key;
 </script>
 
 {#if problem}
@@ -56,7 +63,7 @@
       <h2>
         Clear-wall R by core and thickness <span
           >{units.symbol('resistance')}, core in {units.system === 'SI' ? 'mm' : 'in'}; squares: exact
-          crossing, diamond: cheapest that passes</span
+          crossing, diamond: cheapest within the limits</span
         >
       </h2>
       <FoamChart
@@ -68,7 +75,7 @@
         onchoose={(core) => (chosen = chosen === core ? '' : core)}
       />
     </div>
-    <StudyPicks {decision} {units} {name} />
+    <StudyPicks {decision} {units} {name} {wholes} />
   </div>
   <StudyCores
     {own}
@@ -84,7 +91,12 @@
       if (chosen === core) chosen = '';
     }}
   />
-  <StudyTable {draft} {decision} {units} {zone} {chosen} {name} {revision} stale={live.stale} />
+  {#if panels.length}
+    <p class="soft">
+      Sizes are the core’s; {panels.join(' and ')} changes with it, in material and in proportion.
+    </p>
+  {/if}
+  <StudyTable {wholes} {draft} {decision} {units} {zone} {chosen} {name} {revision} stale={live.stale} />
   <p class="soft">
     R: {units.symbol('resistance')}; floor: gained or lost per length of wall, {units.symbol('floor_area')};
     weight {units.symbol('surface_mass')}; cost {units.symbol('cost')}; heat and cool {units.symbol('energy')} by

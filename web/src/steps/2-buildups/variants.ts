@@ -1,5 +1,5 @@
 // Rows of the foam study: which variants are worth reading, in which order, and the build-up each stands for.
-import type { Assembly, Decision } from '@/api/client';
+import type { Decision, OnTheWhole } from '@/api/client';
 
 export interface Row {
   key: string;
@@ -68,16 +68,14 @@ export const DECIDES: Record<string, string> = {
   'too wet': 'the most that a plane may hold',
 };
 
-/** The build-up with a variant's core. */
-export function withVariant(assembly: Assembly, core: string, d: number): Assembly {
-  return {
-    ...assembly,
-    layers: assembly.layers.map((layer) =>
-      layer.studied
-        ? { ...layer, material: core, d, lambda: layer.material === core ? (layer.lambda ?? null) : null }
-        : layer,
-    ),
-  };
+/** What a variant is known by. */
+export const keyOf = (core: string, d: number): string => `${core}/${d}`;
+
+/** What the months say of a variant, in words; undefined while it is being judged. */
+export function byTheMonths(known: OnTheWhole | null | undefined): string | undefined {
+  if (known?.why_not) return `not judged: ${known.why_not}`;
+  if (!known || known.passes === null) return undefined;
+  return known.passes ? 'passes by the months' : `fails: ${DECIDES[known.reason] ?? known.reason}`;
 }
 
 /** Variants that are worth a row, of every core or of the one that was chosen. */
@@ -90,7 +88,7 @@ export function rowsOf(decision: Decision, chosen: string, sizes: Sizes): Row[] 
       : core.d.flatMap((d, at): Row[] => {
           const exact = core.exact !== null && Math.ceil(core.exact * 1000 - 1e-6) / 1000 === d;
           const pick = is(decision.cheapest, index, at)
-            ? 'cheapest that passes'
+            ? 'cheapest within the limits'
             : is(decision.least_life, index, at)
               ? 'least over the life'
               : is(decision.least_beyond, index, at)
@@ -105,7 +103,7 @@ export function rowsOf(decision: Decision, chosen: string, sizes: Sizes): Row[] 
           if (!worth) return [];
           return [
             {
-              key: `${core.core}/${d}`,
+              key: keyOf(core.core, d),
               core: core.core,
               at,
               d,

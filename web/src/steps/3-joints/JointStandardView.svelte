@@ -119,8 +119,8 @@
       {#snippet more(standard)}
         {#if standard.joint.family === joint.family && !standard.withdrawn && standard.id !== joint.standard?.id}
           <Button
-            label="Build it so: {standard.joint.name}"
-            onclick={() => build(standard.id, standard.version)}>Build it so</Button
+            label="Build it as it says: {standard.joint.name}"
+            onclick={() => build(standard.id, standard.version)}>Build it as it says</Button
           >
         {/if}
       {/snippet}

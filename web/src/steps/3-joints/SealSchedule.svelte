@@ -86,7 +86,8 @@
         value={joint.fall}
         optional
         width="tiny"
-        onsave={(fall) => save({ fall }, fall === null ? 'fall open' : `fall ${(100 * fall).toFixed(1)} %`)}
+        onsave={(fall) =>
+          save({ fall }, fall === null ? 'fall not said' : `fall ${(100 * fall).toFixed(1)} %`)}
       />
       <Choice
         label="drained path ends"

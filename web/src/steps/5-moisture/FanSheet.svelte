@@ -36,7 +36,7 @@
 
 {#if fan}
   <p class="verdict" data-testid="fan-verdict">
-    <strong>{passed} of {done.length} lives are accepted.</strong>
+    <strong>{passed} of {done.length} cases are accepted.</strong>
     {#if passed < done.length}It does not forgive: {done
         .filter((one) => one.fails)
         .map((one) => one.name)
@@ -53,7 +53,7 @@
     <span>three years from October, every third day</span>
   </div>
   <TimeChart
-    title="{WAYS.find((one) => one.id === shown)?.text ?? ''} in eight lives"
+    title="{WAYS.find((one) => one.id === shown)?.text ?? ''} in eight cases"
     days={fan.days}
     lines={done.map((one, n) => ({
       name: one.name.slice(0, 26),
@@ -66,10 +66,10 @@
     {show}
     height={260}
   />
-  <table data-testid="lives">
+  <table data-testid="cases">
     <thead
       ><tr
-        ><th>life</th>{#if wooden}<th class="n">wood, last year</th>{/if}<th class="n">mould index</th><th
+        ><th>case</th>{#if wooden}<th class="n">wood, last year</th>{/if}<th class="n">mould index</th><th
           class="n">water at the end</th
         ><th>by the hour</th></tr
       ></thead

@@ -88,7 +88,7 @@
     {/if}
   </div>
   <aside>
-    <h2>What is supposed</h2>
+    <h2>Assumptions</h2>
     {#if life}<LifeForm {assembly} {life} {refused} onchange={change} />{/if}
   </aside>
 </div>

@@ -212,8 +212,8 @@
           {MONTHS[year.critical]} asks most:
           <Figure
             value={units.show(year.months[year.critical]?.required ?? 0, 'ratio')}
-            label="Temperature factor asked in {MONTHS[year.critical]}"
-            onwork={() => opened('f_required', 'Temperature factor asked', 'ratio')}
+            label="Surface factor asked in {MONTHS[year.critical]}"
+            onwork={() => opened('f_required', 'Surface factor asked', 'ratio')}
           />. There the room may have
           <Figure
             value={units.show(year.months[year.critical]?.phi_fails ?? 0, 'share', 0)}

@@ -28,7 +28,7 @@ def two_sided(values: Mapping[str, Value]) -> LayerStack:
     foam, web = word(values, "foam"), _web(values)
     stack = LayerStack()
     stack.add("gypsum-board", 0.0125, fitted="late")
-    stack.add(foam, number(values, "inner"), members=web, control=("heat",))
+    stack.add(foam, number(values, "inner"), goes_with_core=True, members=web, control=("heat",))
     stack.add("concrete-reinforced", number(values, "concrete"), control=("air", "vapour"), passes=3)
     stack.add(foam, number(values, "outer"), core=True, members=web, control=("heat",))
     if number(values, "extra") > 0:

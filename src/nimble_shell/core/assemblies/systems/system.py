@@ -85,6 +85,7 @@ class LayerStack:
         d: float,
         *,
         core: bool = False,
+        goes_with_core: bool = False,
         members: tuple[Member, ...] = (),
         control: tuple[Control, ...] = (),
         fitted: Fitted = "site",
@@ -93,8 +94,8 @@ class LayerStack:
         passes: int = 1,
     ) -> str:
         """A layer of material [m]; its id."""
-        layer = Layer(id=f"l{next(self._ids)}", material=material, d=d, studied=core, members=members, control=control,
-                      fitted=fitted, rib=rib, services=services, passes=passes)  # fmt: skip
+        layer = Layer(id=f"l{next(self._ids)}", material=material, d=d, studied=core, goes_with_core=goes_with_core, members=members,
+                      control=control, fitted=fitted, rib=rib, services=services, passes=passes)  # fmt: skip
         self.layers.append(layer)
         return layer.id
 

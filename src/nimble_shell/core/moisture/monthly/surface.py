@@ -37,7 +37,7 @@ def required_factor(month: Month, phi_surface: float | None = None, given: Given
     )
     colder = named(saturated_at(p_i / limit), "theta_s", "coldest surface that keeps below it", "°C",
                    "ISO 13788:2012, 5.3, θ at which p_i/φ_s saturates")  # fmt: skip
-    return named((colder - outside) / (inside - outside), "f_required", "temperature factor asked", "",
+    return named((colder - outside) / (inside - outside), "f_required", "surface factor asked", "",
                  "ISO 13788:2012, 5.3, (θ_s − θ_e)/(θ_i − θ_e)")  # fmt: skip
 
 
@@ -65,9 +65,7 @@ def phi_at_failure(month: Month, f_rsi: float, phi_surface: float | None = None)
 def failing_humidity(month: Month, f_rsi: float, phi_surface: float | None = None, given: Given = plain) -> Num:
     """The same in a month that asks for it, with its working; above 1 where even saturated air is no danger."""
     inside, outside, _ = air_of(month, given)
-    f = given(
-        f_rsi, "f_Rsi", "temperature factor of the surface", "", "computed with the R_si of surfaces that are judged"
-    )
+    f = given(f_rsi, "f_Rsi", "surface factor", "", "computed with the R_si of surfaces that are judged")
     limit = given(phi_surface or surface_limit(month), "phi_s", "humidity that the surface may have", "",
                   "ISO 13788:2012, 5.3")  # fmt: skip
     surface = named(outside + f * (inside - outside), "theta_si", "surface in the month", "°C", "θ_e + f·(θ_i − θ_e)")

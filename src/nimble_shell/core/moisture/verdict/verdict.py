@@ -325,13 +325,13 @@ def outside_steps(assembly: Assembly) -> _Steps:
 
 
 def thicker_steps(assembly: Assembly) -> _Steps:
-    """The core, thicker and thicker. [m]"""
-    core = core_of(assembly)
-    own = assembly.layers[core]
+    """The core with its panels, thicker and thicker; of a build-up without one its thickest layer. [m]"""
+    at = core_of(assembly)
+    own = assembly.layers[at].d
     n = 1
-    while own.d + n * STEP <= THICKEST / 2:
-        layers = (*assembly.layers[:core], replace(own, d=own.d + n * STEP), *assembly.layers[core + 1 :])
-        yield own.d + n * STEP, _layers(assembly, layers)
+    while own + n * STEP <= THICKEST / 2:
+        d = own + n * STEP
+        yield d, assembly.with_thickness(at, d) if assembly.core_index is None else assembly.with_core(d)
         n += 1
 
 
