@@ -6,7 +6,7 @@ import re
 
 import pytest
 from playwright.sync_api import Page, expect
-from web.board import axe, number
+from web.board import axe, leading, number
 
 from tools.window import Server
 
@@ -82,7 +82,15 @@ def test_the_control_plane_is_moved_by_keys_and_read_where_it_stands(page: Page,
 def test_a_build_up_is_run_by_the_hour_and_read_at_any_moment(store: Page) -> None:
     look(store, "By the hour")
     expect(store.get_by_test_id("hours-verdict")).to_contain_text("Accepted by the hour", timeout=RUN)
-    expect(store.get_by_test_id("balance")).to_contain_text(re.compile(r"water in less water gained −?\de−\d+"))
+    expect(store.get_by_test_id("balance")).to_contain_text(re.compile(r"less water that came in\s+−?\de−\d+"))
+    figures = store.locator("[data-testid=hours-verdict] button, [data-testid=balance] button")
+    for figure in figures.all():
+        figure.click()
+        drawer = store.get_by_test_id("working")
+        expect(drawer).to_contain_text("EN 15026:2007, run by the hour")
+        assert leading(drawer.locator(".result").inner_text()) == pytest.approx(leading(figure.inner_text()), rel=0.06)
+        store.keyboard.press("Escape")
+    assert figures.count() >= 2
     chart = store.get_by_role("slider", name=re.compile("through the years"))
     heading = store.get_by_role("heading", name=re.compile("The section on"))
     before = heading.inner_text()

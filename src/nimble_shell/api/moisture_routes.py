@@ -142,7 +142,7 @@ async def by_the_hour(
         other = await asyncio.gather(*(wait(results.ask(way, asked.ticket), asked.ticket) for _, way in ways))
         said = {one: bool(run.fails(damp)) for (one, _), run in zip(ways, other, strict=True)}
         cause = hours.cause_of(bool(found.fails(damp)), said)
-    return await run_in_threadpool(views.hours, project, question.key, found, months, cause)
+    return await run_in_threadpool(views.hours, project, at.assembly, question.key, found, months, cause)
 
 
 @router.post("/projects/{project_id}/moisture/hours/advice")

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from nimble_shell.api.schemas import ShortText
+from nimble_shell.api.schemas import ShortText, WorkingOut
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.core.moisture.hourly.life import Failing, Life
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
@@ -311,6 +311,7 @@ class HoursOut(Model):
     x: list[float]
     layer: list[int]
     hours: int  # kept states; the field has θ, φ and w of each
+    working: dict[str, WorkingOut]  # of "wood", "mould" and "balance"
 
 
 class FanRunOut(Model):

@@ -7,10 +7,12 @@ from collections.abc import Sequence
 import numpy as np
 
 from nimble_shell.api import moisture_schemas as m
+from nimble_shell.api.views import working
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.climate.saturation import p_sat
 from nimble_shell.core.joints.sealing.seals import graded
 from nimble_shell.core.moisture.hourly.life import Failing, Seasons
+from nimble_shell.core.moisture.hourly.working import run_working
 from nimble_shell.core.moisture.monthly.element import ElementYear, closest_to_saturation, element_planes, months_of
 from nimble_shell.core.moisture.monthly.leak import R_V, Leak, LeakYear, leak_year
 from nimble_shell.core.moisture.monthly.position import Position
@@ -144,7 +146,9 @@ def joint_surface(found: JointSurface, changes: Sequence[Remedy]) -> m.JointSurf
     )  # fmt: skip
 
 
-def hours(project: Project, key: str, found: Seasons, months_fail: Reason, cause: Cause | None) -> m.HoursOut:
+def hours(
+    project: Project, assembly: Assembly, key: str, found: Seasons, months_fail: Reason, cause: Cause | None
+) -> m.HoursOut:
     damp = project.basis.damp
     return m.HoursOut(
         key=key, years=found.years, repeats=found.repeats, fails=found.fails(damp), months_fail=months_fail,
@@ -164,6 +168,9 @@ def hours(project: Project, key: str, found: Seasons, months_fail: Reason, cause
         dry_after=[m.DriedOut(layer=layer, day=day) for layer, day in found.dry_after], came_in=found.came_in,
         balance_error=found.balance_error, heat_error=found.heat_error, steps=found.steps, cells=found.cells,
         notes=list(found.notes), x=found.x.tolist(), layer=found.layer.tolist(), hours=len(found.hours),
+        working={
+            figure: working(one) for figure, one in run_working(found, assembly, project.catalogue).items()
+        },
     )  # fmt: skip
 
 

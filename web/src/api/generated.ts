@@ -2892,6 +2892,10 @@ export interface components {
             wood: components["schemas"]["WoodOut"][];
             /** Wood Limit */
             wood_limit: number;
+            /** Working */
+            working: {
+                [key: string]: components["schemas"]["WorkingOut"];
+            };
             /** X */
             x: number[];
             /** Years */

@@ -1,6 +1,6 @@
 <!-- A figure of a study inside a sentence or a row; it opens to its working. -->
 <script lang="ts">
-  import type { Assembly, Studied } from '@/api/client';
+  import type { Assembly, Studied, WorkingStep } from '@/api/client';
   import { router } from './router.svelte';
   import { working } from './working.svelte';
 
@@ -11,15 +11,19 @@
     /** As shown, with its unit. */
     text: string;
     dimension: string;
-    assembly: Assembly;
+    assembly?: Assembly;
     /** What was asked of the study. */
-    of: Studied;
+    of?: Studied;
+    /** Of a figure whose working came along with it. */
+    steps?: WorkingStep[] | undefined;
   }
-  let { figure, title, text, dimension, assembly, of }: Props = $props();
+  let { figure, title, text, dimension, assembly, of, steps }: Props = $props();
 
   function open(): void {
     const { project, building, condition } = router.place;
-    void working.show({ figure, title, dimension, project, building, condition, assembly, of });
+    const opened = { figure, title, dimension, project, building, condition, assembly, of };
+    if (steps) working.lay(opened, steps);
+    else void working.show(opened);
   }
 </script>
 

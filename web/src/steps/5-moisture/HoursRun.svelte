@@ -6,6 +6,7 @@
   import type { Units } from '@/kit/units';
   import { layerName } from '@/project/layers';
   import { session } from '@/project/session.svelte';
+  import Worked from '@/project/Worked.svelte';
   import { runs, STATES_A_DAY } from './hours.svelte';
   import HoursAdvice from './HoursAdvice.svelte';
   import HoursFaces from './HoursFaces.svelte';
@@ -101,20 +102,8 @@
     sun: 'sun and clear sky on the outer surface make the difference',
     several: 'several effects together make the difference: none of storage, liquid or sun does so alone',
   };
-  function told(one: HoursRun): string {
-    const wood = one.wood.toSorted((a, b) => b.most - a.most)[0];
-    const mould = one.mould.toSorted((a, b) => b.most - a.most)[0];
-    return [
-      wood
-        ? `Wood holds at most ${units.show(wood.most, 'share', 1)} % of its mass in the last year, in ${named(wood.layer)}`
-        : '',
-      mould
-        ? `${wood ? 'mould' : 'Mould'} index at most ${mould.most.toFixed(1)} at ${face(mould.layer, mould.outer)}`
-        : '',
-    ]
-      .filter(Boolean)
-      .join('; ');
-  }
+  const worstWood = $derived(run.wood.toSorted((a, b) => b.most - a.most)[0]);
+  const worstMould = $derived(run.mould.toSorted((a, b) => b.most - a.most)[0]);
   const since = (n: number) => {
     const date = new Date(Date.UTC(2001, 9, 1) + Math.floor(n) * 86400000);
     const name = date.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
@@ -124,7 +113,28 @@
 
 <p class="verdict" class:decision={run.fails} data-testid="hours-verdict">
   <strong>{REASON[run.fails]}</strong>
-  {told(run)}.
+  {#if worstWood}
+    Wood holds at most
+    <Worked
+      figure="wood"
+      title="Water in wood"
+      text="{units.show(worstWood.most, 'share', 1)} %"
+      dimension="share"
+      steps={run.working['wood']?.steps}
+    />
+    of its mass in the last year, in {named(worstWood.layer)}{worstMould ? ';' : '.'}
+  {/if}
+  {#if worstMould}
+    {worstWood ? 'mould' : 'Mould'} index at most
+    <Worked
+      figure="mould"
+      title="Mould index"
+      text={worstMould.most.toFixed(1)}
+      dimension="ratio"
+      steps={run.working['mould']?.steps}
+    />
+    at {face(worstMould.layer, worstMould.outer)}.
+  {/if}
   {#if run.cause}
     <span class="schools" data-testid="schools"
       >The months say {run.months_fail ? 'no' : 'yes'}, the hours {run.fails ? 'no' : 'yes'}: {CAUSE[
@@ -178,7 +188,13 @@
 {/if}
 <p class="soft method" data-testid="balance">
   EN 15026, {run.cells} cells, {run.steps.toLocaleString('en').replaceAll(',', '\u2009')} steps with an error control;
-  water in less water gained {units.tiny(run.balance_error, 'condensate')}, heat
+  water gained less water that came in <Worked
+    figure="balance"
+    title="Water missing from the balance"
+    text={units.tiny(run.balance_error, 'condensate')}
+    dimension="condensate"
+    steps={run.working['balance']?.steps}
+  />, heat
   {run.heat_error.toExponential(0).replaceAll('-', '−')} of what flowed.
   {run.notes.length
     ? `${run.notes.join('; ')}.`
