@@ -17,10 +17,12 @@ from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.shown import lying, lying_answer
 from nimble_shell.core.joints.solved import SolvedJoint, solve_joint
 from nimble_shell.core.moisture.verdict.verdict import judge_joint
+from nimble_shell.core.shell.decisions import OpenDecision
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.reports.detail_section import SCALES, detail_section
 from nimble_shell.services import sheets
+from nimble_shell.services.decisions import Register
 from nimble_shell.services.fixings import LookedAtFixing
 from nimble_shell.services.joints import drawn
 from nimble_shell.services.projects import ProjectService
@@ -29,6 +31,11 @@ from nimble_shell.services.verdicts import leak_question
 
 SVG = "{http://www.w3.org/2000/svg}"
 PROJECT = campus()
+_UNDECIDED = OpenDecision(
+    key="b", matter="joint", state="unknown", step=3, station="E", id="j1", text="Jamb #raw[x]: air undecided"
+)
+#: What is open in a building.
+DECIDED = Register(decisions=(_UNDECIDED,), waiting=2)
 
 
 def answered(project: Project, building: Building, name: str) -> tuple[Drawing, SolvedJoint]:
@@ -84,10 +91,21 @@ def test_a_joint_has_a_page_with_figures_and_seals(projects: ProjectService, cam
     found = drawn(stored.project, joint)
     solved = solve_joint(found.drawing, found.temperatures, accuracy="working")
     judged = judge_joint(*leak_question(stored.project, joint, solved.f_rsi).args)
-    pdf = sheets.joint_sheet(stored, building.id, joint, found, solved, judged)
+    pdf = sheets.joint_sheet(stored, building.id, joint, found, solved, judged, DECIDED)
     assert pdf.startswith(b"%PDF")
     text = pages(pdf)
-    said_of_it = ("#strong[x]", "A3", "LEFT OUT", "air leak grade", "in use", "f_Rsi", "Room air wets the outer skin")
+    said_of_it = (
+        "Open in the building",
+        "E3: Jamb #raw[x]: air undecided.",
+        "2 joints and verdicts are",
+        "#strong[x]",
+        "A3",
+        "LEFT OUT",
+        "air leak grade",
+        "in use",
+        "f_Rsi",
+        "Room air wets the outer skin",
+    )
     for said in said_of_it if text else ():
         assert said in text
 
@@ -104,10 +122,14 @@ def test_a_group_of_fixings_has_a_page(projects: ProjectService, campus: str, ki
     solved = solve_fixing(cell, {"inside": 20.0, "outside": -10.0}, accuracy="working")
     at = PlacedDraft(building_id="boat-workshop", assembly=wall)
     looked = LookedAtFixing(cell=cell, fixing=fixing, solved=None)  # type: ignore[arg-type]
-    pdf = sheets.fixing_sheet(stored, at, looked, solved)
+    pdf = sheets.fixing_sheet(stored, at, looked, solved, DECIDED)
     assert pdf.startswith(b"%PDF")
     text = pages(pdf)
-    for said in ("D4", "solved over approximate", "engineer") if text else ():
+    for said in (
+        ("Open in the building", "E3: Jamb #raw[x]: air undecided.", "D4", "solved over approximate", "engineer")
+        if text
+        else ()
+    ):
         assert said in text
     both, field = whole(cell.drawing, solved.field)
     shown = lying(both)

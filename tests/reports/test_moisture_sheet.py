@@ -6,15 +6,19 @@ from dataclasses import replace
 from typing import Any
 
 import pytest
+from reports.test_specification import pdf_text
 from si_units import left_in
 
 from nimble_shell.core.basis.stations import direction_at
 from nimble_shell.core.climate import MONTHS
 from nimble_shell.core.moisture.verdict.verdict import Verdict, judge_alone
+from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.shell.decisions import OpenDecision
 from nimble_shell.core.shell.project import Project
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.reports import moisture_sheet as module
 from nimble_shell.services.bench import station_of
+from nimble_shell.services.decisions import Register
 from nimble_shell.services.sheets import moisture_sheet
 from nimble_shell.store import NotFound, Stored
 
@@ -50,6 +54,19 @@ def draw(building_id: str, assembly_id: str, project: Project = PROJECT, joints:
     stored = Stored(project=project, slots={}, revision=1, changed_at="2026-11-01T00:00:00+00:00")
     moisture_sheet(stored, building_id, assembly_id, verdict, joints, None)
     return verdict
+
+
+def test_what_is_open_in_the_building_stands_on_the_page_as_in_the_register() -> None:
+    text = sentence("Roof has a clear R of {v1}", v1=(4.2, "resistance"))
+    one = OpenDecision(key="a", matter="R", state="open", step=2, station="B", id="e1", text=text)
+    element = next(one for one in LAB.elements if one.assembly_id)
+    verdict = judge_alone(PROJECT.assemblies[0], PROJECT.catalogue, PROJECT.basis)
+    stored = Stored(project=PROJECT, slots={}, revision=1, changed_at="2026-11-01T00:00:00+00:00")
+    args = (stored, LAB.id, str(element.assembly_id), verdict, (), None)
+    said = pdf_text(moisture_sheet(*args, Register(decisions=(one,), waiting=0)))
+    assert "Open in the building" in said
+    assert "B2: Roof has a clear R of 4.2 m²·K/W." in said
+    assert "Open in the building" not in pdf_text(moisture_sheet(*args))
 
 
 @pytest.mark.parametrize(("building_id", "assembly_id"), USED)

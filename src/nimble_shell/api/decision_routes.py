@@ -6,14 +6,13 @@ from typing import Any
 
 from fastapi import APIRouter
 
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts
+from nimble_shell.api.ground import REFUSALS, Id, Projects, Registers
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.shell.decisions import OpenDecision, WayOut
 from nimble_shell.formats.document import Model
 from nimble_shell.formats.project import AssemblyDoc, JointDoc
 from nimble_shell.formats.reader import Prose
-from nimble_shell.services.decisions import register
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
@@ -58,13 +57,9 @@ class RegisterOut(Model):
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/decisions")
-def decisions(
-    project_id: Id, building_id: Id, service: Projects, results: Joints, judges: Verdicts, fixings: Fixings
-) -> RegisterOut:
+def decisions(project_id: Id, building_id: Id, service: Projects, register: Registers) -> RegisterOut:
     """Everything that is open in a building: mast, strip, ledger, sheets and keys read this and nothing else."""
-    stored = service.load(project_id)
-    owned, points = fixings.owned(stored), fixings.waiting(stored.project, building_id)
-    found = register(stored, owned, building_id, results, judges, points)
+    found = register(service.load(project_id), building_id)
     return RegisterOut(decisions=[_decision(one, building_id) for one in found.decisions], waiting=found.waiting)
 
 

@@ -11,7 +11,7 @@ from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import fixing_schemas as f
 from nimble_shell.api import fixing_views as views
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, attachment
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, Registers, attachment
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.waiting import Wait, Waiting
 from nimble_shell.core.errors import DomainError, NotConverged, reason_of
@@ -61,8 +61,9 @@ async def fixing(project_id: Id, asked: f.FixingIn, service: Projects, results: 
 
 @router.get("/projects/{project_id}/assemblies/{assembly_id}/fixings/{fixing_id}/sheet.pdf")
 async def sheet(
-    project_id: Id, assembly_id: Id, fixing_id: Id, building_id: str, service: Projects, results: Fixings
-) -> Response:
+    project_id: Id, assembly_id: Id, fixing_id: Id, building_id: str, service: Projects, results: Fixings,
+    register: Registers,
+) -> Response:  # fmt: skip
     """The page of a group of fixings, solved to final accuracy."""
     stored = await run_in_threadpool(service.load, project_id)
     assembly = next((one for one in stored.project.assemblies if one.id == assembly_id), None)
@@ -74,7 +75,8 @@ async def sheet(
     solved = await asyncio.wrap_future(looked.solved)
     counted = replace(stored, project=await run_in_threadpool(results.owned, stored))
     at = PlacedDraft(building_id=building_id, assembly=assembly)
-    pdf = await run_in_threadpool(sheets.fixing_sheet, counted, at, looked, solved)
+    decided = await run_in_threadpool(register, stored, building_id)
+    pdf = await run_in_threadpool(sheets.fixing_sheet, counted, at, looked, solved, decided)
     return attachment(pdf, "application/pdf", f"{looked.fixing.name}.pdf")
 
 

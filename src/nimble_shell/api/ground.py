@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
+from functools import partial
 from typing import Annotated, Any
 from urllib.parse import quote
 
@@ -12,6 +14,7 @@ from fastapi.responses import Response
 from nimble_shell.api import schemas as s
 from nimble_shell.formats.problems import Problem
 from nimble_shell.services.backups import BackupService
+from nimble_shell.services.decisions import Register, registered
 from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.joints import JointResults
@@ -21,6 +24,7 @@ from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
 from nimble_shell.services.verdicts import VerdictResults
+from nimble_shell.store import Stored
 
 REFUSALS: dict[int | str, dict[str, Any]] = {
     code: {"model": Problem, "description": text}
@@ -81,6 +85,12 @@ def _backups(request: Request) -> BackupService:
     return service
 
 
+def _register(request: Request) -> Callable[[Stored, str], Register]:
+    """What is open in a building of a stored project, by its id."""
+    state = request.app.state
+    return partial(registered, joints=state.joints, judges=state.verdicts, fixings=state.fixings)
+
+
 Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
 Joints = Annotated[JointResults, Depends(_joints)]
@@ -91,6 +101,7 @@ OnTheWholes = Annotated[WholeResults, Depends(_on_the_whole)]
 JointStandards = Annotated[JointStandardService, Depends(_joint_standards)]
 TargetSets = Annotated[TargetService, Depends(_targets)]
 Backups = Annotated[BackupService, Depends(_backups)]
+Registers = Annotated[Callable[[Stored, str], Register], Depends(_register)]
 #: Of a file among the backups.
 BackupName = Annotated[str, Path(pattern=r"^[A-Za-z0-9_.-]{1,160}$")]
 _NO_FILE_NAME = re.compile(r'[\x00-\x1f\x7f/\\:*?"<>|]+')

@@ -12,7 +12,7 @@ from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import joint_schemas as j
 from nimble_shell.api import joint_views as views
-from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, Ticket, Verdicts, attachment
+from nimble_shell.api.ground import REFUSALS, Id, Joints, Projects, Registers, Ticket, Verdicts, attachment
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.waiting import Wait, Waiting
 from nimble_shell.core.basis.schools import Dimensions
@@ -106,7 +106,7 @@ def continuity_walk(project_id: Id, building_id: Id, service: Projects, results:
 @router.get("/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/sheet.pdf")
 async def sheet(
     project_id: Id, building_id: Id, joint_id: Id, service: Projects, results: Joints, judges: Verdicts,
-    condition: str = "winter",
+    register: Registers, condition: str = "winter",
 ) -> Response:  # fmt: skip
     """The page of a joint, solved to final accuracy, with what room air through it does."""
     stored = await run_in_threadpool(service.load, project_id)
@@ -118,7 +118,8 @@ async def sheet(
     if not found.family.point:
         question = await run_in_threadpool(leak_question, project, one, answer.f_rsi)
         judged = await asyncio.wrap_future(judges.joint(question))
-    pdf = await run_in_threadpool(sheets.joint_sheet, stored, building_id, one, found, answer, judged)
+    decided = await run_in_threadpool(register, stored, building_id)
+    pdf = await run_in_threadpool(sheets.joint_sheet, stored, building_id, one, found, answer, judged, decided)
     return attachment(pdf, "application/pdf", f"{one.name}.pdf")
 
 

@@ -12,7 +12,7 @@ from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import moisture_schemas as m
 from nimble_shell.api import moisture_views as views
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts, attachment
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Registers, Verdicts, attachment
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.api.waiting import Wait
@@ -192,7 +192,7 @@ async def fan(
 @router.get("/projects/{project_id}/buildings/{building_id}/build-ups/{assembly_id}/moisture.pdf")
 async def sheet(
     project_id: Id, building_id: Id, assembly_id: Id, service: Projects, results: Joints, judges: Verdicts, runs: Hours,
-    fixings: Fixings,
+    fixings: Fixings, register: Registers,
 ) -> Response:  # fmt: skip
     """The page of a build-up's moisture, as saved; by the hour what was run last and kept, as meant."""
     stored = await run_in_threadpool(service.load, project_id)
@@ -209,7 +209,14 @@ async def sheet(
     life = hours.meant(project.basis, station)
     run = await run_in_threadpool(runs.known, hours.question(project, at, life).key)
     pdf = await run_in_threadpool(
-        sheets.moisture_sheet, replace(stored, project=project), building_id, assembly_id, found, joined, run
+        sheets.moisture_sheet,
+        replace(stored, project=project),
+        building_id,
+        assembly_id,
+        found,
+        joined,
+        run,
+        await run_in_threadpool(register, stored, building_id),
     )
     return attachment(pdf, "application/pdf", f"{assembly.name}-moisture.pdf")
 

@@ -10,13 +10,12 @@ from fastapi.responses import Response
 
 from nimble_shell.api import schemas as s
 from nimble_shell.api import views
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Verdicts, attachment
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Projects, Registers, attachment
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.formats.materials_csv import write_materials
 from nimble_shell.formats.project import json_schema
 from nimble_shell.services import sheets
-from nimble_shell.services.decisions import register
 from nimble_shell.store import NotFound
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
@@ -98,16 +97,13 @@ def sheet(
     building_id: str,
     service: Projects,
     fixings: Fixings,
-    results: Joints,
-    judges: Verdicts,
+    register: Registers,
     condition: str = "0",
 ) -> Response:
     """The specification sheet of a build-up."""
     stored = service.load(project_id)
-    owned = fixings.owned(stored)
-    points = fixings.waiting(stored.project, building_id)
-    found = register(stored, owned, building_id, results, judges, points)
-    name, pdf = sheets.specification(replace(stored, project=owned), building_id, assembly_id, condition, found)
+    owned = replace(stored, project=fixings.owned(stored))
+    name, pdf = sheets.specification(owned, building_id, assembly_id, condition, register(stored, building_id))
     return attachment(pdf, "application/pdf", f"{name}.pdf")
 
 

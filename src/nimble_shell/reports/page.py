@@ -11,6 +11,7 @@ from typing import Any
 from nimble_shell.core.basis.condition import MOULD
 from nimble_shell.core.joints.drawing import Drawing
 from nimble_shell.core.joints.solved import SolvedJoint
+from nimble_shell.core.quantities.sentence import in_units
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.reports.detail_section import detail_section
 from nimble_shell.reports.written import Written, cleaned
@@ -33,6 +34,7 @@ class PageHeading:
     revision: int
     changed_at: str
     edition: str
+    open: tuple[str, ...] = ()  #: what is open in the building, each with its place; sentences
 
     @property
     def written(self) -> Written:
@@ -83,6 +85,7 @@ def page_pdf(
     heading: PageHeading, svg: str, caption: str, sections: list[dict[str, Any]], cautions: Sequence[str]
 ) -> bytes:  # fmt: skip
     """A page of a drawing; sections with nothing in them are left out."""
+    decided = items("Open in the building", [cleaned(in_units(one, heading.units)) for one in heading.open])
     data = {
         "project": cleaned(heading.project),
         "building": cleaned(heading.building),
@@ -90,7 +93,7 @@ def page_pdf(
         "title": cleaned(heading.title),
         "kind": cleaned(heading.kind),
         "caption": caption,
-        "sections": [one for one in sections if one.get("items") or one.get("rows")],
+        "sections": [one for one in (*sections, decided) if one.get("items") or one.get("rows")],
         "cautions": list(cautions),
         "footer": footer(heading.revision, heading.changed_at, heading.edition),
     }

@@ -13,6 +13,7 @@ from nimble_shell.core.shell.decisions import Known, OpenDecision, WayOut, decis
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.studies.thickness import Study
 from nimble_shell.services.bench import bench, consequence
+from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joints import JointResults, building_in, continuity_walk
 from nimble_shell.services.moisture import surface_ranking
 from nimble_shell.services.verdicts import VerdictResults
@@ -61,6 +62,14 @@ def register(
     ))  # fmt: skip
     waiting = sum(one.waiting for one in surfaces) + sum(one.verdict is None and not one.why_not for one in judged)
     return Register(decisions=found, waiting=waiting + len(points))
+
+
+def registered(
+    stored: Stored, building_id: str, joints: JointResults, judges: VerdictResults, fixings: FixingResults
+) -> Register:
+    """The same of a project as stored, with what is known of its fixings. Raises NotFound."""
+    points = fixings.waiting(stored.project, building_id)
+    return register(stored, fixings.owned(stored), building_id, joints, judges, points)
 
 
 def _built(project: Project, building: Building) -> Iterable[tuple[str, tuple[Remark, ...], WayOut | None]]:

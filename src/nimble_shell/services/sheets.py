@@ -73,13 +73,14 @@ def _open(register: Register) -> tuple[str, ...]:
 
 
 def joint_sheet(
-    stored: Stored, building_id: str, joint: ShellJoint, found: Drawn, solved: SolvedJoint, judged: JudgedJoint | None
-) -> bytes:
-    """PDF of a joint's page, with its moisture where that was judged."""
+    stored: Stored, building_id: str, joint: ShellJoint, found: Drawn, solved: SolvedJoint, judged: JudgedJoint | None,
+    register: Register | None = None,
+) -> bytes:  # fmt: skip
+    """PDF of a joint's page, with its moisture where that was judged, and what is open in its building."""
     project = stored.project.within(building_id)
     family = found.family
     heading = _heading(stored, building_id, f"{joint.station}3", joint.name,
-                       f"{family.name}: {family.variant(joint.variant).text}", found.moment)  # fmt: skip
+                       f"{family.name}: {family.variant(joint.variant).text}", found.moment, register)  # fmt: skip
     return joint_pdf(
         JointPage(
             heading=heading,
@@ -95,7 +96,9 @@ def joint_sheet(
     )
 
 
-def fixing_sheet(stored: Stored, at: PlacedDraft, looked: LookedAtFixing, solved: SolvedFixing) -> bytes:
+def fixing_sheet(
+    stored: Stored, at: PlacedDraft, looked: LookedAtFixing, solved: SolvedFixing, register: Register | None = None
+) -> bytes:
     """PDF of the page of a group of fixings. The project is as it counts, with what is solved in it."""
     project, fixing = stored.project, looked.fixing
     left = remaining(project, at, fixing, solved.chi / looked.cell.chi_approximate)
@@ -103,7 +106,7 @@ def fixing_sheet(stored: Stored, at: PlacedDraft, looked: LookedAtFixing, solved
     written = Written(_units(project))
     material = project.catalogue[fixing.material].name
     heading = _heading(stored, at.building_id, f"{station}4", fixing.name, at.assembly.name,
-                       condition(project.basis, "winter"))  # fmt: skip
+                       condition(project.basis, "winter"), register)  # fmt: skip
     return fixing_pdf(
         FixingPage(
             heading=heading,
@@ -120,7 +123,7 @@ def fixing_sheet(stored: Stored, at: PlacedDraft, looked: LookedAtFixing, solved
 
 def moisture_sheet(
     stored: Stored, building_id: str, assembly_id: str, verdict: Verdict, joints: Sequence[tuple[str, Verdict]],
-    hours: Seasons | None,
+    hours: Seasons | None, register: Register | None = None,
 ) -> bytes:  # fmt: skip
     """PDF of the page of a build-up's moisture, as saved. Raises DomainError, NotFound."""
     project = stored.project.within(building_id)
@@ -140,6 +143,7 @@ def moisture_sheet(
                 f"{assembly.name}: moisture",
                 SYSTEMS[assembly.system].name if assembly.system in SYSTEMS else "",
                 moment,
+                register,
             ),
             svg=drawn.svg,
             scale=drawn.scale,
@@ -171,7 +175,10 @@ def _units(project: Project) -> UnitSystem:
     return chosen() or project.basis.schools.units
 
 
-def _heading(stored: Stored, building_id: str, zone: str, title: str, kind: str, moment: Condition) -> PageHeading:
+def _heading(
+    stored: Stored, building_id: str, zone: str, title: str, kind: str, moment: Condition,
+    register: Register | None,
+) -> PageHeading:  # fmt: skip
     project = stored.project
     return PageHeading(
         project=project.name,
@@ -185,6 +192,7 @@ def _heading(stored: Stored, building_id: str, zone: str, title: str, kind: str,
         revision=stored.revision,
         changed_at=stored.changed_at,
         edition=EDITION,
+        open=() if register is None else _open(register),
     )
 
 
