@@ -7,9 +7,10 @@ from dataclasses import replace
 import pytest
 from services.answering import Answering
 
-from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.assembly import Assembly, Layer
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.moisture.monthly.element import factor_asked
+from nimble_shell.core.moisture.verdict.verdict import judge, judge_alone
 from nimble_shell.core.shell.decisions import OpenDecision, WayOut
 from nimble_shell.core.shell.project import Project
 from nimble_shell.demo.heron_flats import campus
@@ -96,6 +97,40 @@ def test_what_nobody_has_said_is_unknown_and_settled_by_saying_it(projects: Proj
     assert one.state == "unknown"
     (way,) = one.ways
     assert one.key not in by_key(read(projects, changed(project, way)))
+
+
+def test_a_damp_wall_offers_the_changes_that_were_searched_and_each_settles_it(projects: ProjectService) -> None:
+    lab, *others = campus().buildings
+    wall = next(one for one in lab.elements if one.assembly_id == "wall-w-a")
+    layers = (
+        Layer(id="l1", material="gypsum-board", d=0.0125),
+        Layer(id="l2", material="mineral-wool-035", d=0.2, studied=True),
+        Layer(id="l4", material="osb", d=0.022),
+        Layer(id="l5", material="thin-render", d=0.02),
+    )
+    damp = replace(next(one for one in campus().assemblies if one.id == "wall-w-a"), layers=layers, fixings=())
+    project = replace(
+        campus(), buildings=(replace(lab, joints=(), elements=(wall,)), *others),
+        assemblies=tuple(damp if one.id == damp.id else one for one in campus().assemblies),
+    )  # fmt: skip
+    stored = projects.bring_in(project)
+    queue = Answering()
+    joints, judges = JointResults(queue), VerdictResults(queue)
+
+    def ways() -> list[Assembly]:
+        one = by_key(register(stored, project, LAB, joints, judges))[f"moisture-{wall.id}"]
+        return [way.changed for way in one.ways if isinstance(way.changed, Assembly)]
+
+    register(stored, project, LAB, joints, judges)
+    asked = queue.questions[queue.asked.index("judge_alone")]
+    queue.tell(judge_alone, asked, judge_alone(*asked))
+    assert ways() == []  # nobody has searched yet
+    queue.tell(judge, asked, judge(*asked))
+    offered = ways()
+    assert offered
+    for one in offered:
+        assert len({layer.id for layer in one.layers}) == len(one.layers)
+        assert judge_alone(one, *asked[1:]).passes
 
 
 def test_open_stands_before_unknown_and_a_station_before_the_whole(projects: ProjectService, project: Project) -> None:

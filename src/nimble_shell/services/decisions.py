@@ -7,9 +7,11 @@ from dataclasses import dataclass
 
 from nimble_shell.core.basis.stations import Station, asked_R
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.moisture.verdict.verdict import inwards_of, with_advice
+from nimble_shell.core.moisture.verdict.words import advice_text, layer_name
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.remarks.remark import Remark
-from nimble_shell.core.shell.decisions import Known, OpenDecision, WayOut, decisions
+from nimble_shell.core.shell.decisions import JudgedPart, Known, OpenDecision, WayOut, decisions
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.studies.thickness import Study
 from nimble_shell.services.bench import bench, consequence
@@ -57,6 +59,7 @@ def register(
         judged=judged,
         remarks=tuple((element, one) for element, remarks, _ in built for one in remarks),
         thicker=tuple((element, way) for element, _, way in built if way is not None),
+        turned=tuple(_turned(owned.within(building_id), building, judged)),
         criteria=owned.basis.criteria,
         room=owned.within(building_id).basis.indoor,
     ))  # fmt: skip
@@ -83,6 +86,21 @@ def _built(project: Project, building: Building) -> Iterable[tuple[str, tuple[Re
         except DomainError:
             continue  # said by the surface that it has not
         yield element.id, found.remarks, _thicker(project, element.assembly_id or "", element.station, found.study)
+
+
+def _turned(project: Project, building: Building, judged: Sequence[JudgedPart]) -> Iterable[tuple[str, WayOut]]:
+    """The changes of layers that turn a build-up's moisture, where somebody has had them searched."""
+    elements = {one.id: one for one in building.elements}
+    by_id = {one.id: one for one in project.assemblies}
+    for part in judged:
+        if part.joint or part.verdict is None:
+            continue
+        assembly = by_id[elements[part.id].assembly_id or ""]
+        for one in part.verdict.advice:
+            changed = with_advice(assembly, project.catalogue, one, inwards=inwards_of(assembly, project.basis))
+            if changed is not None:
+                layer = layer_name(assembly, project.catalogue, one.layer)
+                yield part.id, WayOut(text=advice_text(one, layer, project.basis.schools.vapour), changed=changed)
 
 
 def _thicker(project: Project, assembly_id: str, station: Station, study: Study | None) -> WayOut | None:

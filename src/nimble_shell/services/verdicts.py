@@ -74,6 +74,8 @@ class VerdictResults:
             if assembly is not None:
                 args = _element(project, assembly, direction_in(project.basis, element.station))
                 verdict, why = self._known(judge_alone, args)
+                if verdict is not None and not verdict.passes:
+                    verdict = self.queue.known(key_of(judge, *args)) or verdict  # with its search, where one was made
                 found.append(JudgedPart(id=element.id, station=element.station, name=element.name, joint=False,
                                    verdict=verdict, why_not=why))  # fmt: skip
         for known in joints:

@@ -102,6 +102,9 @@ class Known:
     judged: tuple[JudgedPart, ...]
     remarks: tuple[tuple[str, Remark], ...]  #: by element
     thicker: tuple[tuple[str, WayOut], ...]  #: by element: the next core that reaches what is asked of it
+    turned: tuple[
+        tuple[str, WayOut], ...
+    ]  #: by element: changes of layers that turn its moisture, where they are known
     criteria: tuple[Criterion, ...]
     room: Indoor
 
@@ -205,8 +208,9 @@ def _moisture(known: Known) -> Iterable[OpenDecision]:
                        id=one.id, view=view)  # fmt: skip
         if margin is not None and margin < 0:
             way = WayOut(text="See the smallest changes that turn it", step=5, view=view)
+            turned = (found for element, found in known.turned if element == one.id and not one.joint)
             yield here(state="open", text=f"{one.name}: fails by {100 * -margin:.0f} points of room humidity",
-                       ways=(*_seals_back(joints.get(one.id), stops.get(one.id)), way))  # fmt: skip
+                       ways=(*_seals_back(joints.get(one.id), stops.get(one.id)), *turned, way))  # fmt: skip
         elif one.verdict is None and one.why_not:
             yield here(state="unknown", text=f"{one.name}: {one.why_not}")
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import partial
+from itertools import count
 from typing import Literal
 
 from nimble_shell.core.assemblies.assembly import AirGap, Assembly, Layer
@@ -295,6 +296,26 @@ def changes(
     if vented == len(layers) and assembly.outside == "air" and len(layers) > core + 1:
         found.append(("gap", core + 1, 0.0, iter([(_GAP, _with_gap(assembly, core))])))
     return found
+
+
+def with_advice(
+    assembly: Assembly, catalogue: Mapping[str, Material], one: Advice, *, inwards: bool
+) -> Assembly | None:
+    """The build-up with a change that was found; None where that is none of its layers, or a sheet yet to be chosen."""
+    if not one.found or one.kind == "vapour":
+        return None
+    for kind, _, _, steps in changes(assembly, catalogue, inwards=inwards):
+        if kind == one.kind:
+            changed = next((there for amount, there in steps if amount == one.amount), None)
+            return None if changed is None else _with_own_ids(assembly, changed)
+    return None
+
+
+def _with_own_ids(before: Assembly, changed: Assembly) -> Assembly:
+    """What a search has put in, under an id that no layer has."""
+    known = {layer.id for layer in before.layers}
+    fresh = next(name for n in count(1) if (name := f"l{n}") not in known)
+    return replace(changed, layers=tuple(one if one.id in known else replace(one, id=fresh) for one in changed.layers))
 
 
 def core_of(assembly: Assembly) -> int:
