@@ -113,6 +113,10 @@ def test_what_is_open_in_the_building_stands_on_the_sheet_as_in_the_register(
         assert ("still being found out" in page) == (words is not None)
         assert words is None or words in page
     assert "Open in the building" not in pdf_text(specification(stored, "main-laboratory", "wall-w-a", "0")[1])
+    basis = replace(stored.project.basis, schools=replace(stored.project.basis.schools, units="IP"))
+    inches = replace(stored, project=replace(stored.project, basis=basis))
+    page = pdf_text(specification(inches, "main-laboratory", "wall-w-a", "0", found)[1])
+    assert "B2: Roof has a clear R of 23.8 h·ft²·°F/Btu" in " ".join(page.split())
 
 
 def test_inch_pound_changes_the_sheet(projects: ProjectService, campus: str) -> None:

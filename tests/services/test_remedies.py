@@ -3,14 +3,26 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from itertools import islice
 
 import pytest
 
+from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.joints.joint import JointValue, ShellJoint
+from nimble_shell.core.moisture.verdict.verdict import outside_steps, thicker_steps
 from nimble_shell.core.shell.project import Project
 from nimble_shell.demo.heron_flats import campus
-from nimble_shell.services.remedies import joint_surface, question_of, search, searches
+from nimble_shell.services.remedies import (
+    JointSurface,
+    Remedy,
+    RemedyKind,
+    RemedyResults,
+    joint_surface,
+    question_of,
+    search,
+    searches,
+)
 
 CAMPUS = campus()
 
@@ -50,6 +62,50 @@ def test_a_parameter_is_the_smallest_that_passes_and_one_step_less_fails() -> No
         turned = replace(door, values=(*(v for v in door.values if v.key != "frame"),
                                        JointValue(key="frame", number=amount)))  # fmt: skip
         assert joint_surface(project, turned).passes is passes
+
+
+def test_what_was_searched_is_offered_as_one_click_that_settles_it() -> None:
+    project = CAMPUS.within("bunkhouse")
+    pipe = next(one for building in project.buildings for one in building.joints if one.name == "Ventilation pipe")
+    asked = question_of(project, pipe)
+    least = joint_surface(asked.project, asked.joint).asked(None)
+    assert least is not None
+    found = [one for number in range(2) for one in search(asked.project, asked.joint, number, least)]
+    results = RemedyResults()
+    assert results.ways(project, pipe) == []
+    results.hold(project, pipe, found)
+    ways = results.ways(project, pipe)
+    assert len(ways) == sum(one.found for one in found) >= 1
+    for way in ways:
+        assert isinstance(way.changed, ShellJoint)
+        assert (way.changed.id, way.changed.name) == (pipe.id, pipe.name)
+        again = question_of(project, way.changed)
+        assert joint_surface(again.project, again.joint).f_rsi >= least
+    assert results.ways(project, replace(pipe, length=9.0)) == []  # another joint was not searched
+
+
+@pytest.mark.parametrize("kind", ["outside", "core"])
+def test_a_build_up_that_keeps_a_joint_is_offered_as_it_was_tried(kind: RemedyKind) -> None:
+    project = CAMPUS.within("main-laboratory")
+    joint = next(one for one in project.buildings[0].joints if one.roles[0].assembly_id == "wall-w-a")
+    wall = next(one for one in project.assemblies if one.id == "wall-w-a")
+    amount, tried = next(islice((outside_steps if kind == "outside" else thicker_steps)(wall), 3, None))
+    results = RemedyResults()
+    one = Remedy(kind=kind, text="wall", found=True, f_rsi=0.9, amount=amount, before=0.0, assembly_id=wall.id)
+    results.hold(project, joint, [one, replace(one, found=False), replace(one, assembly_id="gone")])
+    (way,) = results.ways(project, joint)
+    assert isinstance(way.changed, Assembly)
+    assert [(layer.material, layer.d) for layer in way.changed.layers] == [
+        (layer.material, layer.d) for layer in tried.layers
+    ]
+    assert all(not layer.id.startswith("searched") for layer in way.changed.layers)
+
+
+def test_the_stricter_of_month_and_basis_is_asked() -> None:
+    surface = JointSurface(f_rsi=0.72, required=0.70, month=0)
+    assert (surface.passes, surface.asked(0.79), surface.asked(0.5)) == (True, 0.79, 0.70)
+    assert surface.asked(None) == 0.70
+    assert JointSurface(f_rsi=0.72, required=None, month=None).asked(None) is None
 
 
 def test_equal_joints_are_one_question_whatever_they_are_called() -> None:

@@ -21,6 +21,7 @@ from nimble_shell.services.joints import JointResults
 from nimble_shell.services.last_whole import LastWhole
 from nimble_shell.services.on_the_whole import WholeResults
 from nimble_shell.services.projects import ChangeNote, ProjectService
+from nimble_shell.services.remedies import RemedyResults
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
 from nimble_shell.services.verdicts import VerdictResults
@@ -88,7 +89,13 @@ def _backups(request: Request) -> BackupService:
 def _register(request: Request) -> Callable[[Stored, str], Register]:
     """What is open in a building of a stored project, by its id."""
     state = request.app.state
-    return partial(registered, joints=state.joints, judges=state.verdicts, fixings=state.fixings)
+    return partial(registered, joints=state.joints, judges=state.verdicts, fixings=state.fixings,
+                   remedies=state.remedies)  # fmt: skip
+
+
+def _remedies(request: Request) -> RemedyResults:
+    results: RemedyResults = request.app.state.remedies
+    return results
 
 
 Projects = Annotated[ProjectService, Depends(_projects)]
@@ -101,6 +108,7 @@ OnTheWholes = Annotated[WholeResults, Depends(_on_the_whole)]
 JointStandards = Annotated[JointStandardService, Depends(_joint_standards)]
 TargetSets = Annotated[TargetService, Depends(_targets)]
 Backups = Annotated[BackupService, Depends(_backups)]
+Remedies = Annotated[RemedyResults, Depends(_remedies)]
 Registers = Annotated[Callable[[Stored, str], Register], Depends(_register)]
 #: Of a file among the backups.
 BackupName = Annotated[str, Path(pattern=r"^[A-Za-z0-9_.-]{1,160}$")]

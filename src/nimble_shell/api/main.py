@@ -41,6 +41,7 @@ from nimble_shell.services.joints import JointResults
 from nimble_shell.services.last_whole import LastWhole
 from nimble_shell.services.on_the_whole import WholeResults
 from nimble_shell.services.projects import ProjectService
+from nimble_shell.services.remedies import RemedyResults
 from nimble_shell.services.solver_queue import SolverQueue
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
@@ -88,6 +89,7 @@ def create_app(
     app.state.wholes = LastWhole()
     app.state.hours = HoursResults(queue)
     app.state.verdicts = VerdictResults(queue)
+    app.state.remedies = RemedyResults()
     app.state.on_the_whole = WholeResults(app.state.joints, app.state.fixings, app.state.verdicts)
     problems.install(app)
     for part in PARTS:

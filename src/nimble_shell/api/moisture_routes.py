@@ -12,7 +12,7 @@ from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import moisture_schemas as m
 from nimble_shell.api import moisture_views as views
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Registers, Verdicts, attachment
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Registers, Remedies, Verdicts, attachment
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.study_schemas import AtIn
 from nimble_shell.api.waiting import Wait
@@ -103,19 +103,22 @@ async def leak(
 
 @router.post("/projects/{project_id}/moisture/joint-surface")
 async def joint_surface(
-    project_id: Id, asked: m.JointSurfaceIn, service: Projects, results: Joints, wait: Wait
+    project_id: Id, asked: m.JointSurfaceIn, service: Projects, results: Joints, held: Remedies, wait: Wait
 ) -> m.JointSurfaceOut:
     """The inner surface of a joint, and what would keep it; every change is solved again."""
     stored = await run_in_threadpool(service.load, project_id)
     joint = joints.joint_in(joints.building_in(stored.project, asked.building_id), asked.joint_id)
-    question = remedies.question_of(stored.project.within(asked.building_id), joint)
+    project = stored.project.within(asked.building_id)
+    question = remedies.question_of(project, joint)
     found = await wait(question.surface(results.queue, asked.ticket), asked.ticket)
     changes: list[remedies.Remedy] = []
-    if found.required is not None and not found.passes:
-        searches = await run_in_threadpool(question.searched, results.queue, found.required, asked.ticket)
+    least = found.asked(project.basis.targets.f_rsi)
+    if least is not None and found.f_rsi < least:
+        searches = await run_in_threadpool(question.searched, results.queue, least, asked.ticket)
         for answers in await asyncio.gather(*(wait(one, asked.ticket) for one in searches)):
             changes += answers
-    return views.joint_surface(found, changes)
+        held.hold(project, joint, changes)
+    return views.joint_surface(found, least, changes)
 
 
 @router.post("/projects/{project_id}/moisture/life")

@@ -8,6 +8,7 @@ from pydantic import Field
 
 from nimble_shell.api.schemas import ShortText, WorkingOut
 from nimble_shell.api.study_schemas import AtIn
+from nimble_shell.core.joints.joint import JointValue
 from nimble_shell.core.moisture.hourly.life import Failing, Life
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
 from nimble_shell.core.moisture.verdict.verdict import AdviceKind, Reason
@@ -135,6 +136,10 @@ class JointSurfaceIn(Model):
     ticket: ShortText = ""
 
 
+class JointValueOut(Model, core=JointValue):
+    pass
+
+
 class RemedyOut(Model, core=Remedy):
     """The smallest change of one kind that keeps the surface, solved again; or that none of its kind does."""
 
@@ -145,6 +150,7 @@ class JointSurfaceOut(Model):
     f_rsi: float
     required: float | None
     month: int | None
+    least: float | None  # the stricter of its worst month and the Basis
     passes: bool
     remedies: list[RemedyOut]
 

@@ -139,9 +139,10 @@ def leak(
     )  # fmt: skip
 
 
-def joint_surface(found: JointSurface, changes: Sequence[Remedy]) -> m.JointSurfaceOut:
+def joint_surface(found: JointSurface, least: float | None, changes: Sequence[Remedy]) -> m.JointSurfaceOut:
     return m.JointSurfaceOut(
-        f_rsi=found.f_rsi, required=found.required, month=found.month, passes=found.passes,
+        f_rsi=found.f_rsi, required=found.required, month=found.month, least=least,
+        passes=least is None or found.f_rsi >= least,
         remedies=[m.RemedyOut.model_validate(one) for one in changes],
     )  # fmt: skip
 

@@ -11,13 +11,14 @@ from nimble_shell.core.moisture.verdict.verdict import inwards_of, with_advice
 from nimble_shell.core.moisture.verdict.words import advice_text, layer_name
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.remarks.remark import Remark
-from nimble_shell.core.shell.decisions import JudgedPart, Known, OpenDecision, WayOut, decisions
+from nimble_shell.core.shell.decisions import JudgedPart, Known, OpenDecision, RankedSurface, WayOut, decisions
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.studies.thickness import Study
 from nimble_shell.services.bench import bench, consequence
 from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joints import JointResults, building_in, continuity_walk
 from nimble_shell.services.moisture import surface_ranking
+from nimble_shell.services.remedies import RemedyResults
 from nimble_shell.services.verdicts import VerdictResults
 from nimble_shell.store import Stored
 
@@ -32,7 +33,7 @@ class Register:
 
 def register(
     stored: Stored, owned: Project, building_id: str, joints: JointResults, judges: VerdictResults,
-    points: Sequence[str] = (),
+    points: Sequence[str] = (), remedies: RemedyResults | None = None,
 ) -> Register:  # fmt: skip
     """Everything that is open in a building as saved. Raises NotFound.
 
@@ -43,6 +44,8 @@ def register(
         The same with its fixings as solved.
     points : sequence of str
         Fixings that are still to come: until then no sum is judged.
+    remedies : RemedyResults, optional
+        What was searched for cold joints.
     """
     building = building_in(stored.project, building_id)
     known = joints.known(stored.project, building)
@@ -59,6 +62,7 @@ def register(
         judged=judged,
         remarks=tuple((element, one) for element, remarks, _ in built for one in remarks),
         thicker=tuple((element, way) for element, _, way in built if way is not None),
+        kept=tuple(_kept(owned.within(building_id), building, surfaces, remedies)),
         turned=tuple(_turned(owned.within(building_id), building, judged)),
         criteria=owned.basis.criteria,
         room=owned.within(building_id).basis.indoor,
@@ -68,11 +72,12 @@ def register(
 
 
 def registered(
-    stored: Stored, building_id: str, joints: JointResults, judges: VerdictResults, fixings: FixingResults
-) -> Register:
+    stored: Stored, building_id: str, joints: JointResults, judges: VerdictResults, fixings: FixingResults,
+    remedies: RemedyResults,
+) -> Register:  # fmt: skip
     """The same of a project as stored, with what is known of its fixings. Raises NotFound."""
     points = fixings.waiting(stored.project, building_id)
-    return register(stored, fixings.owned(stored), building_id, joints, judges, points)
+    return register(stored, fixings.owned(stored), building_id, joints, judges, points, remedies)
 
 
 def _built(project: Project, building: Building) -> Iterable[tuple[str, tuple[Remark, ...], WayOut | None]]:
@@ -86,6 +91,16 @@ def _built(project: Project, building: Building) -> Iterable[tuple[str, tuple[Re
         except DomainError:
             continue  # said by the surface that it has not
         yield element.id, found.remarks, _thicker(project, element.assembly_id or "", element.station, found.study)
+
+
+def _kept(
+    project: Project, building: Building, surfaces: Sequence[RankedSurface], remedies: RemedyResults | None
+) -> Iterable[tuple[str, WayOut]]:
+    """The changes that keep the cold surface of a joint, where somebody has had them searched."""
+    joints = {one.id: one for one in building.joints}
+    for one in surfaces if remedies is not None else ():
+        if one.joint and one.margin is not None and one.margin < 0 and remedies is not None:
+            yield from ((one.id, way) for way in remedies.ways(project, joints[one.id]))
 
 
 def _turned(project: Project, building: Building, judged: Sequence[JudgedPart]) -> Iterable[tuple[str, WayOut]]:

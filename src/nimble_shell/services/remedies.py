@@ -7,18 +7,21 @@ from concurrent.futures import Future
 from dataclasses import dataclass, replace
 from functools import partial
 from itertools import islice
-from typing import Literal
+from typing import Any, Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
+from nimble_shell.core.held import Held
 from nimble_shell.core.joints.families.family import ROLES
 from nimble_shell.core.joints.joint import JointValue, ShellJoint
 from nimble_shell.core.joints.solved import Accuracy, solve_joint
 from nimble_shell.core.moisture.monthly.element import months_of
 from nimble_shell.core.moisture.monthly.surface import critical_month, f_rsi_required
-from nimble_shell.core.moisture.verdict.verdict import core_of, outside_steps, thicker_steps
+from nimble_shell.core.moisture.verdict.verdict import core_of, outside_steps, thicker_steps, with_own_ids
 from nimble_shell.core.parameters import Parameter, Value
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.search import smallest
+from nimble_shell.core.shell.decisions import WayOut
 from nimble_shell.core.shell.project import Project
 from nimble_shell.services.bare_questions import bare_assembly, bare_basis
 from nimble_shell.services.joints import drawn, family_of, question, values_of
@@ -44,6 +47,9 @@ class Remedy:
     amount: float | None = None  #: the value that passes, else the last that was tried; SI
     before: float | None = None  #: the step before it, which fails
     dimension: str = "length"
+    variant: str = ""  #: of the joint with the change; empty where a build-up is changed
+    values: tuple[JointValue, ...] = ()  #: of the joint with the change
+    assembly_id: str = ""  #: of the build-up that is changed; empty where the joint is
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -57,6 +63,10 @@ class JointSurface:
     @property
     def passes(self) -> bool:
         return self.required is None or self.f_rsi >= self.required
+
+    def asked(self, target: float | None) -> float | None:
+        """The stricter of its worst month and the factor that the Basis asks; None where neither asks anything."""
+        return max((one for one in (self.required, target) if one is not None), default=None)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -76,6 +86,56 @@ class SurfaceQuestion:
             queue.ask(search, self.project, self.joint, number, required, ticket=ticket, long=True)
             for number in range(len(list(searches(self.project, self.joint))))
         ]
+
+
+class RemedyResults:
+    """What was searched for joints while the program runs, for as long as all that it rests on is the same."""
+
+    def __init__(self) -> None:
+        self._found: Held[tuple[Remedy, ...]] = Held(256)
+
+    def hold(self, project: Project, joint: ShellJoint, found: Sequence[Remedy]) -> None:
+        self._found.put(_parts(project, joint), tuple(found))
+
+    def ways(self, project: Project, joint: ShellJoint) -> list[WayOut]:
+        """The changes that keep the surface of a joint, each as one click would write it."""
+        found = self._found.get(_parts(project, joint)) or ()
+        ways = [(one, _changed(project, joint, one)) for one in found if one.found]
+        return [WayOut(text=_words(one), changed=changed) for one, changed in ways if changed is not None]
+
+
+def _parts(project: Project, joint: ShellJoint) -> tuple[Any, ...]:
+    """All that a search rests on; the joint's room, where it has its own, is the caller's."""
+    met = {role.assembly_id for role in joint.roles}
+    basis = project.basis
+    return (joint, *(one for one in project.assemblies if one.id in met), project.catalogue, basis.site, basis.climate,
+            basis.indoor, basis.schools, basis.targets)  # fmt: skip
+
+
+def _changed(project: Project, joint: ShellJoint, one: Remedy) -> ShellJoint | Assembly | None:
+    if not one.assembly_id:
+        return replace(joint, variant=one.variant, values=one.values)
+    assembly = next((each for each in project.assemblies if each.id == one.assembly_id), None)
+    if assembly is None:
+        return None
+    steps = outside_steps(assembly) if one.kind == "outside" else thicker_steps(assembly)
+    changed = next((there for amount, there in steps if amount == one.amount), None)
+    return None if changed is None else with_own_ids(assembly, changed)
+
+
+def _words(one: Remedy) -> str:
+    size = (one.amount or 0.0, one.dimension)
+    match one.kind:
+        case "variant":
+            return f"The variant “{one.text}”"
+        case "choice":
+            return f"{one.text}: {one.word}"
+        case "outside":
+            return sentence(f"{{d}} of open insulation outside of the {one.text}", d=size)
+        case "core":
+            return sentence(f"A core of {{d}} in the {one.text}", d=size)
+        case "parameter":
+            return sentence(f"{one.text} of {{d}}", d=size)
 
 
 def question_of(project: Project, joint: ShellJoint) -> SurfaceQuestion:
@@ -174,7 +234,8 @@ def _one(kind: RemedyKind, text: str, word: str, project: Project, joint: ShellJ
     f_rsi = _factor(project, joint, "final")
     if f_rsi is None:
         return []
-    return [Remedy(kind=kind, text=text, found=f_rsi >= asked, f_rsi=f_rsi, word=word)]
+    return [Remedy(kind=kind, text=text, found=f_rsi >= asked, f_rsi=f_rsi, word=word, variant=joint.variant,
+                   values=joint.values)]  # fmt: skip
 
 
 def _thickened(
@@ -188,7 +249,8 @@ def _thickened(
 ) -> list[Remedy]:
     """A build-up that meets here, changed in steps."""
     made = [(project, joint), *((_with(project, changed), joint) for _, changed in steps)]
-    return _climbed(kind, role, "length", [now, *(amount for amount, _ in steps)], made, asked)
+    found = _climbed(kind, role, "length", [now, *(amount for amount, _ in steps)], made, asked)
+    return [replace(one, variant="", values=(), assembly_id=changed.id) for one in found for _, changed in steps[:1]]
 
 
 def _climbed(
@@ -211,7 +273,7 @@ def _climbed(
         return [Remedy(kind=kind, text=text, found=False, f_rsi=max(seen.values()), amount=ladder[-1],
                        dimension=dimension)]  # fmt: skip
     return [Remedy(kind=kind, text=text, found=True, f_rsi=seen[at, "final"], amount=ladder[at], before=ladder[at - 1],
-                   dimension=dimension)]  # fmt: skip
+                   dimension=dimension, variant=made[at][1].variant, values=made[at][1].values)]  # fmt: skip
 
 
 def _factor(project: Project, joint: ShellJoint, accuracy: Accuracy) -> float | None:

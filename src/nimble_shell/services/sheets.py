@@ -21,6 +21,7 @@ from nimble_shell.core.moisture.hourly.life import Seasons
 from nimble_shell.core.moisture.monthly.element import element_year
 from nimble_shell.core.moisture.monthly.position import positions
 from nimble_shell.core.moisture.verdict.verdict import JudgedJoint, Verdict
+from nimble_shell.core.quantities.sentence import composed
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.project import FORMAT, FORMAT_VERSION, ProjectDoc, ProjectFile
@@ -65,7 +66,10 @@ def specification(
 
 def _open(register: Register) -> tuple[str, ...]:
     """Every open decision with its place, as the register has it."""
-    found = tuple(f"{one.station}{one.step}: {one.text.rstrip('.')}." for one in register.decisions)
+    found = tuple(
+        composed(f"{one.station}{one.step}: {{text}}{'' if one.text.endswith('.') else '.'}", text=one.text)
+        for one in register.decisions
+    )
     if not register.waiting:
         return found
     more = "One joint or verdict is" if register.waiting == 1 else f"{register.waiting} joints and verdicts are"

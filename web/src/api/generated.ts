@@ -3140,6 +3140,8 @@ export interface components {
         JointSurfaceOut: {
             /** F Rsi */
             f_rsi: number;
+            /** Least */
+            least: number | null;
             /** Month */
             month: number | null;
             /** Passes */
@@ -3160,6 +3162,18 @@ export interface components {
             number?: number | null;
             /** Word */
             word?: string | null;
+        };
+        /**
+         * JointValueOut
+         * @description A parameter that differs from the variant's start; a number in SI or a word.
+         */
+        JointValueOut: {
+            /** Key */
+            key: string;
+            /** Number */
+            number: number | null;
+            /** Word */
+            word: string | null;
         };
         /** KeepJointStandard */
         KeepJointStandard: {
@@ -4420,6 +4434,8 @@ export interface components {
         RemedyOut: {
             /** Amount */
             amount: number | null;
+            /** Assembly Id */
+            assembly_id: string;
             /** Before */
             before: number | null;
             /** Dimension */
@@ -4435,6 +4451,10 @@ export interface components {
             kind: "variant" | "choice" | "parameter" | "outside" | "core";
             /** Text */
             text: string;
+            /** Values */
+            values: components["schemas"]["JointValueOut"][];
+            /** Variant */
+            variant: string;
             /** Word */
             word: string;
         };

@@ -102,9 +102,8 @@ class Known:
     judged: tuple[JudgedPart, ...]
     remarks: tuple[tuple[str, Remark], ...]  #: by element
     thicker: tuple[tuple[str, WayOut], ...]  #: by element: the next core that reaches what is asked of it
-    turned: tuple[
-        tuple[str, WayOut], ...
-    ]  #: by element: changes of layers that turn its moisture, where they are known
+    kept: tuple[tuple[str, WayOut], ...]  #: by joint: changes that keep its surface, where they are known
+    turned: tuple[tuple[str, WayOut], ...]  #: by element: changes that turn its moisture, where they are known
     criteria: tuple[Criterion, ...]
     room: Indoor
 
@@ -115,7 +114,7 @@ def decisions(known: Known) -> tuple[OpenDecision, ...]:
         *_sums(known),
         *_elements(known),
         *_lines_of_control(known),
-        *_surfaces(known.surfaces),
+        *_surfaces(known),
         *_moisture(known),
         *_limits(known),
         *_criteria(known.criteria),
@@ -184,15 +183,16 @@ def _as_scheduled(joint: ShellJoint | None, state: str) -> Iterable[WayOut]:
         yield WayOut(text="It is sealed as scheduled", changed=replace(joint, sealed=True))
 
 
-def _surfaces(surfaces: Iterable[RankedSurface]) -> Iterable[OpenDecision]:
-    for one in surfaces:
+def _surfaces(known: Known) -> Iterable[OpenDecision]:
+    for one in known.surfaces:
         here = partial(
             OpenDecision, key=f"surface-{one.id}", station=one.station, id=one.id, step=3 if one.joint else 5
         )
         if one.margin is not None and one.margin < 0:
             by = "the Basis" if one.asked == one.target else "its worst month"
             way = WayOut(text="See the smallest changes that keep it", step=5, view="joints" if one.joint else "")
-            yield here(matter="surface", state="open", ways=(way,),
+            kept = (found for joint, found in known.kept if joint == one.id and one.joint)
+            yield here(matter="surface", state="open", ways=(*kept, way),
                        text=f"{one.name}: surface factor {one.f_rsi:.3f}, {by} asks {one.asked:.3f}")  # fmt: skip
         elif one.f_rsi is None and not one.waiting:
             yield here(matter="joint" if one.joint else "surface", state="unknown", text=f"{one.name}: {one.why_not}")

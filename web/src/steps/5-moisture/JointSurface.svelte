@@ -21,9 +21,9 @@
   const solving = new Solving();
   const ranking = $derived(surfaces.of(building.id));
   const surface = $derived(ranking?.surfaces.find((one) => one.joint && one.id === joint.id));
-  const passes = $derived(
-    !surface || surface.f_rsi === null || surface.required === null || surface.f_rsi >= surface.required,
-  );
+  const asked = $derived(surface?.asked ?? null);
+  const byMonth = $derived(asked !== null && asked === surface?.required);
+  const passes = $derived(!surface || surface.f_rsi === null || asked === null || surface.f_rsi >= asked);
   const of = $derived(JSON.stringify([session.open?.revision, building.id, joint.id]));
   const search = new Search<JointSurface>(solving);
   const answer = $derived(search.of(of));
@@ -65,15 +65,16 @@
   }
 </script>
 
-{#if surface && surface.f_rsi !== null && surface.required !== null}
+{#if surface && surface.f_rsi !== null && asked !== null}
   <div class="surface" class:decision={!passes} data-testid="joint-surface">
     <p>
       {#if passes}Its inner surface keeps:{:else}<strong>Its inner surface fails:</strong>{/if}
       f<sub>Rsi</sub>
-      {units.show(surface.f_rsi, 'ratio')} against {units.show(surface.required, 'ratio')} asked{ranking?.critical ===
-        null || ranking === undefined
-        ? ''
-        : ` in ${MONTHS[ranking.critical]}`}; it fails from a room at {units.show(
+      {units.show(surface.f_rsi, 'ratio')} against {units.show(asked, 'ratio')} asked{!byMonth
+        ? ' by the Basis'
+        : ranking?.critical == null
+          ? ''
+          : ` in ${MONTHS[ranking.critical]}`}; by the months it fails from a room at {units.show(
         surface.phi_fails ?? 0,
         'share',
         0,

@@ -307,11 +307,11 @@ def with_advice(
     for kind, _, _, steps in changes(assembly, catalogue, inwards=inwards):
         if kind == one.kind:
             changed = next((there for amount, there in steps if amount == one.amount), None)
-            return None if changed is None else _with_own_ids(assembly, changed)
+            return None if changed is None else with_own_ids(assembly, changed)
     return None
 
 
-def _with_own_ids(before: Assembly, changed: Assembly) -> Assembly:
+def with_own_ids(before: Assembly, changed: Assembly) -> Assembly:
     """What a search has put in, under an id that no layer has."""
     known = {layer.id for layer in before.layers}
     fresh = next(name for n in count(1) if (name := f"l{n}") not in known)
