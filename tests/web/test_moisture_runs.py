@@ -59,6 +59,11 @@ def test_what_keeps_the_surface_of_a_joint_is_searched_when_asked(page: Page, se
     surface.get_by_role("button", name="Search what would keep it").click()
     expect(surface.get_by_role("listitem").first).to_contain_text("variant", timeout=RUN)
     expect(surface).to_contain_text("Not enough alone")
+    page.get_by_test_id("open-count").click()
+    item = page.get_by_test_id("register").locator("li", has_text="Ventilation pipe: surface factor")
+    item.get_by_role("button", name=re.compile("^The variant")).click()
+    expect(item).to_have_count(0, timeout=RUN)
+    expect(page.locator(".ledger .last")).to_contain_text("variant")
 
 
 def test_the_control_plane_is_moved_by_keys_and_read_where_it_stands(page: Page, server: Server, campus: str) -> None:

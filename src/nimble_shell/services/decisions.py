@@ -62,8 +62,8 @@ def register(
         judged=judged,
         remarks=tuple((element, one) for element, remarks, _ in built for one in remarks),
         thicker=tuple((element, way) for element, _, way in built if way is not None),
-        kept=tuple(_kept(owned.within(building_id), building, surfaces, remedies)),
-        turned=tuple(_turned(owned.within(building_id), building, judged)),
+        kept=tuple(_kept(stored.project.within(building_id), building, surfaces, remedies)),
+        turned=tuple(_turned(stored.project.within(building_id), building, judged)),
         criteria=owned.basis.criteria,
         room=owned.within(building_id).basis.indoor,
     ))  # fmt: skip

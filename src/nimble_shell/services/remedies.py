@@ -108,7 +108,7 @@ def _parts(project: Project, joint: ShellJoint) -> tuple[Any, ...]:
     """All that a search rests on; the joint's room, where it has its own, is the caller's."""
     met = {role.assembly_id for role in joint.roles}
     basis = project.basis
-    return (joint, *(one for one in project.assemblies if one.id in met), project.catalogue, basis.site, basis.climate,
+    return (joint, *(one for one in project.assemblies if one.id in met), project.materials, basis.site, basis.climate,
             basis.indoor, basis.schools, basis.targets)  # fmt: skip
 
 
