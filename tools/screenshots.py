@@ -59,7 +59,7 @@ def hours(page: Page) -> None:
 
 
 def fan(page: Page) -> None:
-    page.get_by_test_id("lives").wait_for(timeout=120_000)
+    page.get_by_test_id("cases").wait_for(timeout=120_000)
 
 
 def starts(page: Page) -> None:
