@@ -81,7 +81,7 @@ class TestTheFan:
 
     def test_a_leak_that_is_worse_than_the_usual_one_is_kept(self) -> None:
         lives = dict(fan(replace(self.LIFE, leakage=5.0)))
-        assert lives["a joint with one line of seal"].leakage == 5.0
+        assert lives["a joint with one seal line"].leakage == 5.0
         assert lives["as meant"].leakage == 0.0
 
 

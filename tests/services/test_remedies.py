@@ -81,7 +81,8 @@ def test_what_was_searched_is_offered_as_one_click_that_settles_it() -> None:
         assert (way.changed.id, way.changed.name) == (pipe.id, pipe.name)
         again = question_of(project, way.changed)
         assert joint_surface(again.project, again.joint).f_rsi >= least
-    assert results.ways(project, replace(pipe, length=9.0)) == []  # another joint was not searched
+    assert results.ways(CAMPUS.within("bunkhouse"), replace(pipe, length=9.0, name="Another"))  # asks the same
+    assert results.ways(project, replace(pipe, variant="lagged", values=())) == []  # was not searched
 
 
 @pytest.mark.parametrize("kind", ["outside", "core"])

@@ -90,7 +90,7 @@ def fan(life: Life) -> tuple[tuple[str, Life], ...]:
     leak = max(life.leakage, _LEAKING)
     return (
         ("as meant", meant),
-        ("a joint with one line of seal", replace(meant, leakage=leak)),
+        ("a joint with one seal line", replace(meant, leakage=leak)),
         ("the same joint without any", replace(meant, leakage=6.0)),
         (f"room {100 * _DAMPER:.0f} points damper", replace(meant, damper=life.damper + _DAMPER)),
         (f"room {100 * _MUCH_DAMPER:.0f} points damper", replace(meant, damper=life.damper + _MUCH_DAMPER)),

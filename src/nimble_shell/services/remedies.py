@@ -25,13 +25,14 @@ from nimble_shell.core.shell.decisions import WayOut
 from nimble_shell.core.shell.project import Project
 from nimble_shell.services.bare_questions import bare_assembly, bare_basis
 from nimble_shell.services.joints import drawn, family_of, question, values_of
-from nimble_shell.services.solver_queue import SolverQueue
+from nimble_shell.services.solver_queue import SolverQueue, key_of
 
 RemedyKind = Literal["variant", "choice", "parameter", "outside", "core"]
 _NOT_OF_IT = frozenset(
     {"U_frame", "U_door", "pitch", "half_width", "bore"}
 )  #: parameters that the joint is not free to choose
 _MOST_ADDED = 30  #: steps of insulation
+_MOST_HELD = 256  #: searches
 _STEP, _MOST_STEPS, _STEPS = 0.005, 60, 20  #: of lengths [m], at most so many; of other parameters, to either end
 
 
@@ -89,17 +90,28 @@ class SurfaceQuestion:
 
 
 class RemedyResults:
-    """What was searched for joints while the program runs, for as long as all that it rests on is the same."""
+    """What was searched for joints while the program runs, by all that it rests on."""
 
     def __init__(self) -> None:
-        self._found: Held[tuple[Remedy, ...]] = Held(256)
+        self._keys: Held[str] = Held(512)  #: a key is made of the whole question: once for the same objects
+        self._found: dict[str, tuple[Remedy, ...]] = {}
 
     def hold(self, project: Project, joint: ShellJoint, found: Sequence[Remedy]) -> None:
-        self._found.put(_parts(project, joint), tuple(found))
+        self._found[self._key(project, joint)] = tuple(found)
+        while len(self._found) > _MOST_HELD:
+            del self._found[next(iter(self._found))]
+
+    def _key(self, project: Project, joint: ShellJoint) -> str:
+        parts = _parts(project, joint)
+        kept = self._keys.get(parts)
+        if kept is not None:
+            return kept
+        asked = question_of(project, joint)
+        return self._keys.put(parts, key_of(search, asked.project, asked.joint, project.basis.targets.f_rsi))
 
     def ways(self, project: Project, joint: ShellJoint) -> list[WayOut]:
         """The changes that keep the surface of a joint, each as one click would write it."""
-        found = self._found.get(_parts(project, joint)) or ()
+        found = self._found.get(self._key(project, joint), ()) if self._found else ()
         ways = [(one, _changed(project, joint, one)) for one in found if one.found]
         return [WayOut(text=_words(one), changed=changed) for one, changed in ways if changed is not None]
 

@@ -5,6 +5,7 @@
   import { router } from '@/project/router.svelte';
   import { verdicts } from '@/project/verdicts.svelte';
   import Figure from '@/kit/Figure.svelte';
+  import { points } from '@/kit/reading';
 
   interface Props {
     consequence: Consequence | undefined;
@@ -237,7 +238,7 @@
         <div class="value">
           <Figure
             value={units.show(moisture, 'share', 0)}
-            unit="points"
+            unit={points(moisture)}
             label="Moisture margin, {dampest.name}"
             act="open its sheet"
             weight="figure"

@@ -9,6 +9,11 @@ export function counted(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`;
 }
 
+/** The unit of a margin of room humidity. */
+export function points(share: number): string {
+  return Math.abs(Math.round(share * 100)) === 1 ? 'point' : 'points';
+}
+
 /** How far a figure can be relied on, in words, by its error in the unit that is shown. */
 export function certainty(error: number): string {
   const good = Math.floor(-Math.log10(2 * Math.max(error, 1e-9)));

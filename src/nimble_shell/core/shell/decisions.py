@@ -209,7 +209,9 @@ def _moisture(known: Known) -> Iterable[OpenDecision]:
         if margin is not None and margin < 0:
             way = WayOut(text="See the smallest changes that turn it", step=5, view=view)
             turned = (found for element, found in known.turned if element == one.id and not one.joint)
-            yield here(state="open", text=f"{one.name}: fails by {100 * -margin:.0f} points of room humidity",
+            points = round(100 * -margin)
+            short = f"fails by {points} {'point' if points == 1 else 'points'} of room humidity"
+            yield here(state="open", text=f"{one.name}: {short}",
                        ways=(*_seals_back(joints.get(one.id), stops.get(one.id)), *turned, way))  # fmt: skip
         elif one.verdict is None and one.why_not:
             yield here(state="unknown", text=f"{one.name}: {one.why_not}")

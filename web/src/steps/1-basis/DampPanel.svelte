@@ -19,7 +19,7 @@
     { field: 'beside_tight', text: 'condensed beside a layer that absorbs none', dimension: 'condensate' },
     { field: 'timber', text: 'water gained by solid wood, by mass', dimension: 'share' },
     { field: 'board', text: 'water gained by wood boards, by mass', dimension: 'share' },
-    { field: 'years', text: 'years over which slow gathering is added up', dimension: 'ratio', decimals: 0 },
+    { field: 'years', text: 'years of slow gathering counted', dimension: 'ratio', decimals: 0 },
   ];
   const AIR: Row[] = [
     { field: 'ridge', text: 'ridge above the neutral level', dimension: 'height', decimals: 1 },
@@ -33,7 +33,7 @@
       dimension: 'share',
       decimals: 0,
     },
-    { field: 'strip', text: 'width of outer skin that takes its water up', dimension: 'length' },
+    { field: 'strip', text: 'width of outer skin it wets', dimension: 'length' },
   ];
   const NAMES = ['open', 'one line of seal', 'two lines', 'three lines'];
   const leakages = $derived(basis.air?.leakages ?? []);

@@ -8,6 +8,7 @@
   import { Solving } from '@/api/solving.svelte';
   import { working } from '@/project/working.svelte';
   import Figure from '@/kit/Figure.svelte';
+  import { points } from '@/kit/reading';
   import SolvingBar from '@/kit/SolvingBar.svelte';
   import type { Units } from '@/kit/units';
   import AdviceList from './AdviceList.svelte';
@@ -62,7 +63,7 @@
           )}: a margin of
           <Figure
             value={units.show(verdict.margin ?? 0, 'share', 0)}
-            unit="points"
+            unit={points(verdict.margin ?? 0)}
             label="Margin of room humidity"
             onwork={opened}
           />, by the months.{/if}
@@ -76,7 +77,7 @@
             : 'The most that a plane may hold decides.'}
         {#if verdict.phi_fails}It fails from a room at {percent(verdict.phi_fails)} on, a margin of <Figure
             value={units.show(verdict.margin ?? 0, 'share', 0)}
-            unit="points"
+            unit={points(verdict.margin ?? 0)}
             label="Margin of room humidity"
             onwork={opened}
           />.{:else}It fails whatever the room.{/if} The smallest change of each kind, every step of it run:

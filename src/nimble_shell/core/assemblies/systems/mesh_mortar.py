@@ -31,7 +31,7 @@ def _system(key: str, place: ShellPart, name: str, foam: float) -> System:
         anatomy="finish, structural mortar and mesh, ribbed foam, mesh and mortar, finish",
         parameters=(
             Parameter(key="foam_thickness", text="foam, nominal", start=foam, least=0.060, most=0.300),
-            Parameter(key="rib", text="rib depth", start=0.020, least=0.0, most=0.050),
+            Parameter(key="rib", text="profile depth", start=0.020, least=0.0, most=0.050),
             Choice(key="foam", text="foam", start="eps-038", options=("eps-038", "eps-035", "eps-graphite")),
             Parameter(key="mortar", text="mortar each side", start=0.035, least=0.030, most=0.060),
             Choice(key="wire", text="wire", start="steel", options=("steel", "stainless-steel")),
