@@ -98,8 +98,10 @@ def _kept(
 ) -> Iterable[tuple[str, WayOut]]:
     """The changes that keep the cold surface of a joint, where somebody has had them searched."""
     joints = {one.id: one for one in building.joints}
-    for one in surfaces if remedies is not None else ():
-        if one.joint and one.margin is not None and one.margin < 0 and remedies is not None:
+    if remedies is None:
+        return
+    for one in surfaces:
+        if one.joint and one.margin is not None and one.margin < 0:
             yield from ((one.id, way) for way in remedies.ways(project, joints[one.id]))
 
 

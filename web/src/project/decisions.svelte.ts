@@ -14,6 +14,11 @@ class Decisions {
       ),
   );
 
+  /** Read it anew: what was searched is a way out of what is open. */
+  again(): void {
+    if (this.live.asked) this.live.ask({ ...this.live.asked });
+  }
+
   /** Whether some of it is still being found out. */
   readonly waiting = $derived((this.live.answer?.waiting ?? 0) > 0);
 

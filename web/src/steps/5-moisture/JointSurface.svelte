@@ -7,6 +7,7 @@
   import { Search } from '@/api/search.svelte';
   import { session } from '@/project/session.svelte';
   import { Solving } from '@/api/solving.svelte';
+  import { decisions } from '@/project/decisions.svelte';
   import { surfaces } from '@/project/surfaces.svelte';
   import Button from '@/kit/Button.svelte';
   import SolvingBar from '@/kit/SolvingBar.svelte';
@@ -34,7 +35,7 @@
           params: { path: { project_id: router.place.project } },
           body: { building_id: building.id, joint_id: joint.id, ticket },
         }),
-      ),
+      ).finally(() => decisions.again()),
     );
   const kept = $derived(answer?.remedies.filter((one) => one.found) ?? []);
   const named = $derived(new Set(kept.map(about)));
