@@ -97,7 +97,7 @@ def test_aligned_layers_make_straight_paths() -> None:
 def test_a_sweep_in_an_array_is_each_wall_on_its_own(element: Element, at: int) -> None:
     assume(at < len(element.layers))
     thicknesses = np.linspace(0.02, 0.4, 7)
-    swept = resistances(element, swept={at: thicknesses})  # type: ignore[arg-type]
+    swept = resistances(element, swept={at: thicknesses})  # type: ignore[arg-type]  # an array sweeps
     for number, d in enumerate(thicknesses):
         changed = replace(element.layers[at], d=float(d))
         alone = resistances(replace(element, layers=(*element.layers[:at], changed, *element.layers[at + 1 :])))

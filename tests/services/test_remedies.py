@@ -83,6 +83,8 @@ def test_what_was_searched_is_offered_as_one_click_that_settles_it() -> None:
         assert joint_surface(again.project, again.joint).f_rsi >= least
     assert results.ways(CAMPUS.within("bunkhouse"), replace(pipe, length=9.0, name="Another"))  # asks the same
     assert results.ways(project, replace(pipe, variant="lagged", values=())) == []  # was not searched
+    drier = replace(project.basis, damp=replace(project.basis.damp, wood=0.18))
+    assert results.ways(replace(project, basis=drier), pipe) == []  # nor was this, though all else is the same
 
 
 @pytest.mark.parametrize("kind", ["outside", "core"])

@@ -117,11 +117,11 @@ class RemedyResults:
 
 
 def _parts(project: Project, joint: ShellJoint) -> tuple[Any, ...]:
-    """All that a search rests on; the joint's room, where it has its own, is the caller's."""
+    """All that the question of a search is made of; the joint's room, where it has its own, is the caller's."""
     met = {role.assembly_id for role in joint.roles}
     basis = project.basis
     return (joint, *(one for one in project.assemblies if one.id in met), project.materials, basis.site, basis.climate,
-            basis.indoor, basis.schools, basis.targets)  # fmt: skip
+            basis.indoor, basis.schools, basis.damp, basis.air, basis.targets)  # fmt: skip
 
 
 def _changed(project: Project, joint: ShellJoint, one: Remedy) -> ShellJoint | Assembly | None:
