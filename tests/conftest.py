@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -35,10 +36,32 @@ def sip() -> Assembly:
     return SYSTEMS["sip"].assembly("wall", "SIP wall")
 
 
-@pytest.fixture
-def database(tmp_path: Path) -> Iterator[Database]:
-    database = Database(tmp_path / "data", busy_ms=200)
+@pytest.fixture(scope="session")
+def empty_folder(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A data folder as the first start makes it, to be copied: every migration run once, not for each test."""
+    folder = tmp_path_factory.mktemp("empty") / "data"
+    database = Database(folder)
     database.migrate()
+    database.close()
+    return folder
+
+
+@pytest.fixture(scope="session")
+def planted_folder(tmp_path_factory: pytest.TempPathFactory, empty_folder: Path) -> Path:
+    """The same with the demo campus in it."""
+    folder = tmp_path_factory.mktemp("planted") / "data"
+    shutil.copytree(empty_folder, folder)
+    database = Database(folder)
+    plant(ProjectService(database))
+    database.close()
+    return folder
+
+
+@pytest.fixture
+def database(tmp_path: Path, request: pytest.FixtureRequest) -> Iterator[Database]:
+    made = "planted_folder" if "campus" in request.fixturenames else "empty_folder"
+    shutil.copytree(request.getfixturevalue(made), tmp_path / "data")
+    database = Database(tmp_path / "data", busy_ms=200)
     yield database
     database.close()
 
@@ -68,7 +91,6 @@ def solving(database: Database, queue: SolverQueue) -> TestClient:
 
 
 @pytest.fixture
-def campus(projects: ProjectService) -> str:
-    """The demo campus, stored; its id."""
-    plant(projects)
+def campus(database: Database) -> str:
+    """The demo campus, stored from the start; its id."""
     return PROJECT_ID

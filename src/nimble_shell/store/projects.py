@@ -127,8 +127,7 @@ class ProjectRepository:
             items += [
                 ChangeItem(Key(kind, owner, of.id_of(one)), of.bare(one), float(n)) for n, one in enumerate(values)
             ]
-        for item in items:
-            self._write(project.id, _put(item), 1)
+        self._db.add_all(_row_of(project.id, _put(item)) for item in items)  # nothing stands there yet to be asked for
         self._db.flush()
         return self.get(project.id)
 
@@ -235,13 +234,23 @@ class ProjectRepository:
             self._db.add(row)
         if put.text is not None or row.position is None:
             row.position = self._last(project_id, key) + 1 if put.position is None else put.position
-        row.revision, row.document = revision, put.text
-        row.digest = "" if put.text is None else hashlib.sha256(put.text.encode()).hexdigest()
+        row.revision, row.document, row.digest = revision, put.text, _digest(put.text)
         return item
 
     def _last(self, project_id: str, key: Key) -> float:
         here = (ThingRow.project_id == project_id) & (ThingRow.kind == key.kind) & (ThingRow.owner == key.owner)
         return self._db.scalar(select(func.max(ThingRow.position)).where(here)) or 0.0
+
+
+def _digest(text: str | None) -> str:
+    return "" if text is None else hashlib.sha256(text.encode()).hexdigest()
+
+
+def _row_of(project_id: str, put: Put) -> ThingRow:
+    """A thing of a new project."""
+    key = put.key
+    return ThingRow(project_id=project_id, kind=key.kind, owner=key.owner, id=key.id, position=put.position, revision=1,
+                    document=put.text, digest=_digest(put.text))  # fmt: skip
 
 
 def _put(item: ChangeItem) -> Put:
