@@ -130,7 +130,9 @@ def test_a_damp_wall_offers_the_changes_that_were_searched_and_each_settles_it(p
     assert offered
     for one in offered:
         assert len({layer.id for layer in one.layers}) == len(one.layers)
-        assert judge_alone(one, *asked[1:]).passes
+        _, _, basis, direction = asked
+        assert judge_alone(one, project.catalogue, basis, direction).passes
+    assert any(layer.material == "vapour-variable" for one in offered for layer in one.layers)
 
 
 def test_open_stands_before_unknown_and_a_station_before_the_whole(projects: ProjectService, project: Project) -> None:

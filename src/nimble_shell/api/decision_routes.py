@@ -33,6 +33,7 @@ class WayOutOut(Model):
     thing: ProposedThing | None
     step: int | None
     view: str
+    search: bool
 
 
 class OpenDecisionOut(Model):
@@ -79,4 +80,4 @@ def _way(way: WayOut, building: str) -> WayOutOut:
     elif way.changed is not None:
         thing = ProposedThing(kind="joint", owner=building, id=way.changed.id,
                          document=JointDoc.from_core(way.changed).to_wire())  # fmt: skip
-    return WayOutOut(text=way.text, thing=thing, step=way.step, view=way.view)
+    return WayOutOut(text=way.text, thing=thing, step=way.step, view=way.view, search=way.search)

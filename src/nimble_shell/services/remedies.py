@@ -109,6 +109,10 @@ class RemedyResults:
         asked = question_of(project, joint)
         return self._keys.put(parts, key_of(search, asked.project, asked.joint, project.basis.targets.f_rsi))
 
+    def searched(self, project: Project, joint: ShellJoint) -> bool:
+        """Whether somebody has had a joint searched, whatever was found."""
+        return bool(self._found) and self._key(project, joint) in self._found
+
     def ways(self, project: Project, joint: ShellJoint) -> list[WayOut]:
         """The changes that keep the surface of a joint, each as one click would write it."""
         found = self._found.get(self._key(project, joint), ()) if self._found else ()

@@ -5,7 +5,10 @@
   import { session } from '@/project/session.svelte';
   import { counted } from '@/kit/reading';
   import Button from '@/kit/Button.svelte';
+  import SolvingBar from '@/kit/SolvingBar.svelte';
+  import { Solving } from '@/api/solving.svelte';
   import { goTo, settle } from './going';
+  import { searchWays } from './ways';
 
   interface Props {
     building: Building;
@@ -29,6 +32,15 @@
       .map((group) => ({ ...group, list: all.filter((one) => one.state === group.state) }))
       .filter((group) => group.list.length),
   );
+  const solving = new Solving();
+  let searched = $state('');
+  let told = $state<Record<string, string>>({});
+  /** Have the changes that settle a decision searched; they are ways out from then on. */
+  async function search(one: OpenDecision): Promise<void> {
+    searched = one.key;
+    told[one.key] = await searchWays(one, building, solving);
+    searched = '';
+  }
   const zone = (one: OpenDecision) => (one.station && one.step > 1 ? `${one.station}${one.step}` : '1');
 </script>
 
@@ -56,6 +68,12 @@
       {#each group.list as one (one.key)}
         <li>
           <button class="what" onclick={() => goTo(one)}><em>{zone(one)}</em> <span>{one.text}</span></button>
+          {#if one.ways.some((way) => way.search)}
+            <Button onclick={() => search(one)} disabled={searched !== ''}>Search what would settle it</Button
+            >
+            {#if searched === one.key}<SolvingBar {solving} name="the search" />{/if}
+            {#if told[one.key]}<p class="soft" role="status">{told[one.key]}</p>{/if}
+          {/if}
           {#each one.ways as way, at (at)}
             {#if way.thing || way.step || way.view}
               <Button

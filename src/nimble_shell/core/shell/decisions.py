@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import partial
 from typing import Literal
@@ -73,6 +73,7 @@ class WayOut:
     changed: Assembly | ShellJoint | None = None
     step: Step | None = None  #: to go to; None stays where the decision stands
     view: str = ""
+    search: bool = False  #: what would settle it is found by a search that nobody has made yet
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -101,9 +102,8 @@ class Known:
     surfaces: tuple[RankedSurface, ...]
     judged: tuple[JudgedPart, ...]
     remarks: tuple[tuple[str, Remark], ...]  #: by element
-    thicker: tuple[tuple[str, WayOut], ...]  #: by element: the next core that reaches what is asked of it
-    kept: tuple[tuple[str, WayOut], ...]  #: by joint: changes that keep its surface, where they are known
-    turned: tuple[tuple[str, WayOut], ...]  #: by element: changes that turn its moisture, where they are known
+    ways: Mapping[str, Sequence[WayOut]]  #: by key of a decision: changes that settle it, as far as they are known
+    searched: Collection[str]  #: keys of decisions for which such changes were searched
     criteria: tuple[Criterion, ...]
     room: Indoor
 
@@ -138,7 +138,6 @@ def _sums(known: Known) -> Iterable[OpenDecision]:
 
 
 def _elements(known: Known) -> Iterable[OpenDecision]:
-    thicker = dict(known.thicker)
     for line in known.ledger.lines:
         if line.U is None:
             yield OpenDecision(key=f"U-{line.element_id}", matter="U", state="unknown", step=2, station=line.station,
@@ -146,10 +145,10 @@ def _elements(known: Known) -> Iterable[OpenDecision]:
         if line.falls_short:
             text = sentence(f"{line.name} has a clear R of {{v1}}, asked {{v2}}",
                             v1=(line.R or 0.0, "resistance"), v2=(line.asked or 0.0, "resistance"))  # fmt: skip
-            way = thicker.get(line.element_id)
-            yield OpenDecision(key=f"R-{line.element_id}", matter="R", state="open", step=2, station=line.station,
+            key = f"R-{line.element_id}"
+            yield OpenDecision(key=key, matter="R", state="open", step=2, station=line.station,
                            id=line.element_id, text=text,
-                           ways=(*((way,) if way else ()), WayOut(text="Compare variants", view="study")))  # fmt: skip
+                           ways=(*known.ways.get(key, ()), WayOut(text="Compare variants", view="study")))  # fmt: skip
 
 
 def _lines_of_control(known: Known) -> Iterable[OpenDecision]:
@@ -185,14 +184,13 @@ def _as_scheduled(joint: ShellJoint | None, state: str) -> Iterable[WayOut]:
 
 def _surfaces(known: Known) -> Iterable[OpenDecision]:
     for one in known.surfaces:
-        here = partial(
-            OpenDecision, key=f"surface-{one.id}", station=one.station, id=one.id, step=3 if one.joint else 5
-        )
+        key = f"surface-{one.id}"
+        here = partial(OpenDecision, key=key, station=one.station, id=one.id, step=3 if one.joint else 5)
         if one.margin is not None and one.margin < 0:
             by = "the Basis" if one.asked == one.target else "its worst month"
-            way = WayOut(text="See the smallest changes that keep it", step=5, view="joints" if one.joint else "")
-            kept = (found for joint, found in known.kept if joint == one.id and one.joint)
-            yield here(matter="surface", state="open", ways=(*kept, way),
+            way = WayOut(text="See the smallest changes that keep it", step=5, view="joints" if one.joint else "",
+                         search=key not in known.searched)  # fmt: skip
+            yield here(matter="surface", state="open", ways=(*known.ways.get(key, ()), way),
                        text=f"{one.name}: surface factor {one.f_rsi:.3f}, {by} asks {one.asked:.3f}")  # fmt: skip
         elif one.f_rsi is None and not one.waiting:
             yield here(matter="joint" if one.joint else "surface", state="unknown", text=f"{one.name}: {one.why_not}")
@@ -204,15 +202,16 @@ def _moisture(known: Known) -> Iterable[OpenDecision]:
     for one in known.judged:
         margin = None if one.verdict is None else one.verdict.margin
         view = "joints" if one.joint else ""
-        here = partial(OpenDecision, key=f"moisture-{one.id}", matter="moisture", step=5, station=one.station,
+        key = f"moisture-{one.id}"
+        here = partial(OpenDecision, key=key, matter="moisture", step=5, station=one.station,
                        id=one.id, view=view)  # fmt: skip
         if margin is not None and margin < 0:
-            way = WayOut(text="See the smallest changes that turn it", step=5, view=view)
-            turned = (found for element, found in known.turned if element == one.id and not one.joint)
+            way = WayOut(text="See the smallest changes that turn it", step=5, view=view,
+                         search=key not in known.searched)  # fmt: skip
             points = round(100 * -margin)
             short = f"fails by {points} {'point' if points == 1 else 'points'} of room humidity"
-            yield here(state="open", text=f"{one.name}: {short}",
-                       ways=(*_seals_back(joints.get(one.id), stops.get(one.id)), *turned, way))  # fmt: skip
+            back = _seals_back(joints.get(one.id), stops.get(one.id))
+            yield here(state="open", text=f"{one.name}: {short}", ways=(*back, *known.ways.get(key, ()), way))
         elif one.verdict is None and one.why_not:
             yield here(state="unknown", text=f"{one.name}: {one.why_not}")
 
@@ -223,9 +222,10 @@ def _limits(known: Known) -> Iterable[OpenDecision]:
         if remark.weight == "decision" and remark.code != "target_missed":  # that one stands as an element's R
             station, name = stations[element]
             values = {one.name: (one.value, one.dimension) for one in remark.values}
-            yield OpenDecision(key=f"{remark.code}-{element}", matter="limits", state="open", step=2, station=station,
+            key = f"{remark.code}-{element}"
+            yield OpenDecision(key=key, matter="limits", state="open", step=2, station=station,
                            id=element, text=sentence(f"{name}: {remark.text}", **values),
-                           ways=(WayOut(text=sentence(remark.clears, **values)),))  # fmt: skip
+                           ways=(*known.ways.get(key, ()), WayOut(text=sentence(remark.clears, **values))))  # fmt: skip
 
 
 def _criteria(criteria: Iterable[Criterion]) -> Iterable[OpenDecision]:

@@ -299,15 +299,33 @@ def changes(
 
 
 def with_advice(
-    assembly: Assembly, catalogue: Mapping[str, Material], one: Advice, *, inwards: bool
-) -> Assembly | None:
-    """The build-up with a change that was found; None where that is none of its layers, or a sheet yet to be chosen."""
-    if not one.found or one.kind == "vapour":
+    assembly: Assembly, catalogue: Mapping[str, Material], basis: Basis, direction: Direction, one: Advice, *,
+    inwards: bool,
+) -> Assembly | None:  # fmt: skip
+    """The build-up with a change that was found; None where that is none of its layers.
+
+    A vapour layer becomes the most open sheet of the catalogue that is tight enough, and is run: None if none turns it.
+    """
+    if not one.found:
         return None
-    for kind, _, _, steps in changes(assembly, catalogue, inwards=inwards):
-        if kind == one.kind:
-            changed = next((there for amount, there in steps if amount == one.amount), None)
-            return None if changed is None else with_own_ids(assembly, changed)
+    kinds = changes(assembly, catalogue, inwards=inwards)
+    steps = next((steps for kind, _, _, steps in kinds if kind == one.kind), iter(()))
+    changed = next((there for amount, there in steps if amount == one.amount), None)
+    if changed is None:
+        return None
+    changed = with_own_ids(assembly, changed)
+    return changed if one.kind != "vapour" else _with_known_sheet(changed, catalogue, basis, direction, one.amount)
+
+
+def _with_known_sheet(
+    changed: Assembly, catalogue: Mapping[str, Material], basis: Basis, direction: Direction, sd: float
+) -> Assembly | None:
+    sheets = [one for one in catalogue.values() if one.family == "membrane" and one.sd is not None and one.sd >= sd]
+    for sheet in sorted(sheets, key=lambda one: one.sd or 0.0):
+        layers = (replace(one, material=sheet.key) if one.material == _SHEET else one for one in changed.layers)
+        with_it = replace(changed, layers=tuple(layers))
+        if not judged(element_year(with_it, catalogue, basis, direction)):
+            return with_it
     return None
 
 
