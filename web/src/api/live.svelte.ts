@@ -37,6 +37,19 @@ export class Live<Q, A> {
     if (!this.#busy) void this.#run();
   }
 
+  /** Ask it, unless just that is asked or answered already: an effect also runs where nothing of its question changed. */
+  askNew(question: Q & object): void {
+    const before = this.asked as Q | undefined;
+    const same =
+      before && (Object.keys(question) as (keyof Q)[]).every((key) => before[key] === question[key]);
+    if (!same || this.error !== undefined) this.ask(question);
+  }
+
+  /** Ask what was asked last once more. */
+  again(): void {
+    if (this.asked) this.ask({ ...this.asked });
+  }
+
   async #run(): Promise<void> {
     this.#busy = true;
     let last: Q | undefined;

@@ -60,6 +60,28 @@ describe('Live', () => {
     expect(live.answer).toBe('two');
   });
 
+  test('the same question again is none, until its answer failed or somebody wants it anew', async () => {
+    const asked: Held[] = [];
+    const live = new Live<{ question: number }, string>(
+      ({ question }) => new Promise((answer, fail) => asked.push({ question, answer, fail })),
+    );
+    live.askNew({ question: 1 });
+    live.askNew({ question: 1 });
+    asked[0]?.answer('one');
+    await settle();
+    live.askNew({ question: 1 });
+    expect([asked.length, live.stale]).toEqual([1, false]);
+    live.again();
+    asked[1]?.fail('no');
+    await settle();
+    live.askNew({ question: 1 });
+    expect(asked.length).toBe(3);
+    asked[2]?.answer('one');
+    await settle();
+    live.askNew({ question: 2 });
+    expect(asked.map((one) => one.question)).toEqual([1, 1, 1, 2]);
+  });
+
   test('a thousand questions cost two requests', async () => {
     const { live, asked } = held();
     for (let question = 0; question < 1000; question += 1) live.ask(question);

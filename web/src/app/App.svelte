@@ -49,17 +49,18 @@
     if (open && first && !building) router.go({ building: first.id }, true);
   });
   $effect(() => {
-    void units?.system; // sentences of answers are said in them
-    if (open && building)
-      session.ledger.ask({ project: open.project.id, building: building.id, revision: open.revision });
+    // Sentences of answers are said in the system of units.
+    if (!open || !building || !units) return;
+    const question = {
+      project: open.project.id, building: building.id, revision: open.revision, system: units.system,
+    }; // prettier-ignore
+    untrack(() => session.ledger.askNew(question));
   });
   // While joints are being solved the ledger is asked again with every answer, until it has them all.
   const pending = $derived((session.ledger.answer?.now.pending.length ?? 0) > 0);
   $effect(() => {
     void stream.answers;
-    if (!pending || !open || !building) return;
-    const question = { project: open.project.id, building: building.id, revision: open.revision };
-    untrack(() => session.ledger.ask(question));
+    if (pending) untrack(() => session.ledger.again());
   });
   let waited = false;
   $effect(() => {
@@ -103,8 +104,9 @@
   const consequence = $derived(fromBench ? bench.found?.consequence : session.ledger.answer);
   const ledgerStale = $derived(fromBench ? bench.live.stale : session.ledger.stale);
   // The register follows what is saved, and every answer that comes in while some of it is being found out.
+  let looked = 0;
   $effect(() => {
-    const look = decisions.waiting ? stream.answers : 0;
+    if (decisions.waiting) looked = stream.answers;
     const waiting = session.ledger.answer?.now.pending.length ?? 0;
     if (!open || !building || !units) return;
     const question = {
@@ -113,8 +115,8 @@
       revision: open.revision,
       pending: waiting,
     };
-    const asked = { ...question, look, system: units.system };
-    untrack(() => decisions.live.ask(asked));
+    const asked = { ...question, look: looked, system: units.system };
+    untrack(() => decisions.live.askNew(asked));
   });
 
   let importing = $state<ImportFile>();

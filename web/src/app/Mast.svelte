@@ -79,11 +79,12 @@
     if (place.step === 5 && newest) untrack(() => surfaces.live.ask(newest));
   });
   // The ledger shows the least margin of moisture in every step.
+  let looked = 0;
   $effect(() => {
     const newest = question;
     // While something is being judged, every answer that comes in may be its own.
-    const look = verdicts.waiting ? stream.answers : 0;
-    if (newest) untrack(() => verdicts.ask(newest, look));
+    if (verdicts.waiting) looked = stream.answers;
+    if (newest) untrack(() => verdicts.ask(newest, looked));
   });
   const ranking = $derived(surfaces.of(place.building));
   const surfaceAt = (station: string) => {

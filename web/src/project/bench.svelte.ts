@@ -144,7 +144,7 @@ export class Bench {
 
   /** Ask again for the same draft: something it counts has been solved. */
   again(): void {
-    if (this.live.asked) this.live.ask({ ...this.live.asked });
+    this.live.again();
   }
 
   /** A layer of another thickness [m]; of the core, with the panels that go with it. */
@@ -164,12 +164,7 @@ export class Bench {
   readonly problem = $derived(this.live.error ? asProblem(this.live.error) : undefined);
 
   #ask(assembly: Assembly, revision = this.live.asked?.revision ?? 0): void {
-    const asked = this.live.asked;
-    const next = { ...this.#place, assembly, revision };
-    const same =
-      asked !== undefined &&
-      (Object.keys(next) as (keyof Question)[]).every((key) => asked[key] === next[key]);
-    if (!same) this.live.ask(next);
+    this.live.askNew({ ...this.#place, assembly, revision });
   }
 }
 

@@ -16,7 +16,7 @@ class Decisions {
 
   /** Read it anew: what was searched is a way out of what is open. */
   again(): void {
-    if (this.live.asked) this.live.ask({ ...this.live.asked });
+    this.live.again();
   }
 
   /** Whether some of it is still being found out. */

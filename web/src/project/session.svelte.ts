@@ -31,14 +31,13 @@ class Session {
   loading = $state(false);
   readonly saves = new Saves(this);
 
-  readonly ledger = new Live<{ project: string; building: string; revision: number }, Consequence>(
-    ({ project, building }) =>
-      take(
-        api.GET(
-          '/api/v1/projects/{project_id}/buildings/{building_id}/ledger',
-          inBuilding(project, building),
-        ),
-      ),
+  readonly ledger = new Live<
+    { project: string; building: string; revision: number; system: string },
+    Consequence
+  >(({ project, building }) =>
+    take(
+      api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/ledger', inBuilding(project, building)),
+    ),
   );
   /** The units that the person at this window reads in; until one is chosen those of the project. */
   #chosen = $state(kept());

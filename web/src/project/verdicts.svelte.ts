@@ -20,7 +20,7 @@ class Verdicts {
   readonly waiting = $derived((this.live.answer?.places ?? []).some((one) => !one.verdict && !one.why_not));
 
   ask(question: SurfacesQuestion, look = 0): void {
-    this.live.ask({ ...question, look });
+    this.live.askNew({ ...question, look });
   }
 
   /** What is known of a building; nothing while another one's answer is here. */
