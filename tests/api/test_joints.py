@@ -230,4 +230,5 @@ def test_the_walk_says_every_stop_and_the_register_reads_the_same_breaks(client:
     open_ = client.get(f"{building}/decisions").json()["decisions"]
     (same,) = [one for one in open_ if one["key"] == f"broken-{ridge['station']}-{ridge['id']}"]
     assert len(same["ways"]) == len(ridge["left_out"])
+    assert all(way["note"] == way["text"] for way in same["ways"])  # none of them has a value in it
     assert all(way["thing"]["kind"] == "joint" and way["thing"]["id"] == ridge["id"] for way in same["ways"])

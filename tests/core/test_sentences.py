@@ -13,7 +13,7 @@ import pytest
 import nimble_shell
 from nimble_shell.core.basis.criteria import Handling
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.quantities.sentence import Sentence, composed, in_units, joined, quantity_text, sentence
+from nimble_shell.core.quantities.sentence import Sentence, composed, in_units, joined, marked, quantity_text, sentence
 
 SOURCES = Path(nimble_shell.__file__).parent
 SHORT = sentence("short of {asked}", asked=(5.0, "resistance"))
@@ -37,6 +37,13 @@ def test_a_sentence_travels_with_its_values(carry) -> None:  # type: ignore[no-u
     came = carry(SHORT)
     assert isinstance(came, Sentence)
     assert in_units(came, "IP") == in_units(SHORT, "IP")
+
+
+def test_a_text_that_is_kept_carries_its_values_in_si() -> None:
+    inner = sentence("a core of {d}", d=(0.14, "length"))
+    whole = composed("{what}, from {f}", what=inner, f=sentence("{t}", t=(-5.0, "temperature")))
+    assert marked(whole) == "a core of ⟨0.14 length⟩, from ⟨-5 temperature⟩"
+    assert marked("nothing of it is a value") == "nothing of it is a value"
 
 
 def test_a_refusal_speaks_inch_pound() -> None:

@@ -63,7 +63,7 @@ def test_a_drag_of_200_steps_ends_with_every_figure_of_the_newest_input(board: B
         page.mouse.move(x + 60 * (step % 40) / 40 + step * 0.15, y)
     during = page.get_by_test_id("R-combined").inner_text()
     page.mouse.up()
-    expect(board.last_edit()).to_contain_text("Core 185 to ")
+    expect(board.last_edit()).to_contain_text("Core 185 mm to ")
     board.settled()
     assert during
     assert core(server, board) != 0.185
@@ -113,7 +113,7 @@ def test_figures_follow_while_the_hand_still_drags(board: Board, server: Server)
 )
 def test_a_thickness_is_typed_on_its_dimension(board: Board, server: Server, typed: str, metres: float) -> None:
     board.type_dimension("EPS with graphite", typed)
-    expect(board.last_edit()).to_contain_text("Core 185 to")
+    expect(board.last_edit()).to_contain_text("Core 185 mm to")
     board.settled()
     assert core(server, board) == pytest.approx(metres, rel=1e-12)
     every_figure_is(board, answer(server, board))
@@ -131,7 +131,7 @@ def test_arrow_keys_change_the_chosen_layer(board: Board, server: Server) -> Non
     board.page.keyboard.press("ArrowUp")
     board.page.keyboard.press("Shift+ArrowUp")
     board.page.keyboard.press("Control+ArrowDown")
-    board.done("Core 185 to 239 mm")
+    board.done("Core 185 mm to 239 mm")
     assert core(server, board) == pytest.approx(0.239)
     every_figure_is(board, answer(server, board))
 
@@ -201,7 +201,7 @@ def test_the_study_says_what_would_reach_the_target_and_is_adopted(board: Board,
     decision = page.locator(".notice.decision")
     expect(decision).to_contain_text("short of the asked 5.60")
     page.get_by_role("button", name="Adopt 235 mm").click()
-    board.done("Core 185 to 235 mm")
+    board.done("Core 185 mm to 235 mm")
     expect(decision).to_have_count(0)
     assert board.R() >= 5.6
     exact = number(page.get_by_test_id("d-asked").inner_text().replace("mm", ""))
@@ -210,6 +210,9 @@ def test_the_study_says_what_would_reach_the_target_and_is_adopted(board: Board,
     body = {"building_id": "main-laboratory", "condition": "0", "assembly": wall}
     at_exact = server.call("POST", f"/projects/{board.project}/bench", body)
     assert at_exact["figures"]["R_clear"]["value"] == pytest.approx(5.6, abs=0.003)
+    page.goto(page.url.replace("/D2", "/1"))
+    page.get_by_role("button", name="IP", exact=True).click()
+    expect(board.last_edit()).to_have_text('Core 7 5/16" to 9 1/4"')  # what was done is told to who reads it
 
 
 def test_the_lines_follow_the_month(board: Board) -> None:

@@ -172,7 +172,7 @@ def test_the_main_task_is_done_without_a_mouse(board: Board, server: Server) -> 
     page.keyboard.press("Enter")
     page.keyboard.type("235")
     page.keyboard.press("Enter")
-    board.done("Core 185 to 235 mm")
+    board.done("Core 185 mm to 235 mm")
     page.keyboard.press("Control+z")
     expect(page.locator(".ledger .last")).to_contain_text("nothing to take back")
     page.keyboard.press("b")
@@ -298,7 +298,7 @@ def test_a_thickness_is_typed_where_one_types_what_one_wants(board: Board) -> No
     page.keyboard.type("core 235")
     expect(page.locator("#palette-list li").first).to_have_text("Core: 185 mm to 235 mm")
     page.keyboard.press("Enter")
-    board.done("Core 185 to 235 mm")
+    board.done("Core 185 mm to 235 mm")
     for typed, place in (("epw", "Site and climate"), ("targets", "Asked: targets"), ("help", "Keys?")):
         page.keyboard.press("Control+k")
         page.keyboard.type(typed)

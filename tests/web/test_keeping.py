@@ -30,16 +30,16 @@ def test_undo_and_redo_and_reload(board: Board) -> None:
     board.page.locator("h1").click()
     board.page.keyboard.press("Escape")
     board.page.locator(".ledger .last button").click()
-    board.done("Core 185 to 235 mm")
+    board.done("Core 185 mm to 235 mm")
     assert board.text("R-combined") == kept[1]
     board.page.reload()
     board.settled()
     assert board.text("R-combined") == kept[1]
     board.page.keyboard.press("Control+Shift+Z")
-    board.done("Core 235 to 140 mm")
+    board.done("Core 235 mm to 140 mm")
     assert board.text("R-combined") == kept[2]
     board.page.keyboard.press("Control+z")
-    board.done("Core 185 to 235 mm")
+    board.done("Core 185 mm to 235 mm")
     board.page.keyboard.press("Control+z")
     expect(board.page.locator(".ledger .last")).to_contain_text("nothing to take back")
     board.settled()
@@ -49,12 +49,12 @@ def test_undo_and_redo_and_reload(board: Board) -> None:
 def test_undo_in_a_number_field_is_the_projects_unless_something_is_typed(board: Board) -> None:
     before = board.text("R-combined")
     board.type_dimension("EPS with graphite", "235")
-    board.done("Core 185 to 235 mm")
+    board.done("Core 185 mm to 235 mm")
     depth = board.page.get_by_test_id("probe").get_by_label("temperature at depth")
     depth.focus()
     depth.type("12")
     board.page.keyboard.press("Control+z")
-    assert board.last_edit().inner_text().startswith("Core 185 to 235 mm")
+    assert board.last_edit().inner_text().startswith("Core 185 mm to 235 mm")
     depth.fill("")
     depth.press("Escape")
     board.page.keyboard.press("Control+z")
@@ -91,7 +91,7 @@ def test_the_practice_keeps_its_own_targets_and_takes_them_in_another_project(bo
 
 def test_a_killed_server_loses_nothing_and_the_window_goes_on(board: Board, server: Server) -> None:
     board.type_dimension("EPS with graphite", "235")
-    board.done("Core 185 to 235 mm")
+    board.done("Core 185 mm to 235 mm")
     server.kill()
     try:
         board.type_dimension("EPS with graphite", "285")
@@ -101,7 +101,7 @@ def test_a_killed_server_loses_nothing_and_the_window_goes_on(board: Board, serv
     finally:
         server.start()
     trouble.get_by_role("button", name="Try again").click()
-    board.done("Core 235 to 285 mm")
+    board.done("Core 235 mm to 285 mm")
     stored = server.call("GET", f"/projects/{board.project}")
     assert [layer["d"] for layer in stored["project"]["assemblies"][0]["layers"] if layer.get("studied")] == [0.285]
 
@@ -115,13 +115,13 @@ def test_another_window_sees_an_edit_marked_and_goes_on_from_it(
 ) -> None:
     other = Board(context.new_page(), server.address, board.project).open()
     other.type_dimension("EPS with graphite", "235")
-    expect(_elsewhere(board)).to_have_text("Core 185 to 235 mm", timeout=3_000)
+    expect(_elsewhere(board)).to_have_text("Core 185 mm to 235 mm", timeout=3_000)
     expect(board.dimension("EPS with graphite")).to_have_text("235")
     expect(board.page.locator(".ledger .last")).to_contain_text("another window")
     board.type_dimension("EPS with graphite", "140")
-    board.done("Core 235 to 140 mm")
+    board.done("Core 235 mm to 140 mm")
     assert _elsewhere(board).count() == 0
-    expect(_elsewhere(other)).to_have_text("Core 235 to 140 mm", timeout=3_000)
+    expect(_elsewhere(other)).to_have_text("Core 235 mm to 140 mm", timeout=3_000)
 
 
 def test_what_is_being_typed_is_not_lost_to_another_window(
@@ -132,8 +132,8 @@ def test_what_is_being_typed_is_not_lost_to_another_window(
     field = board.page.get_by_role("textbox", name="Thickness of EPS with graphite")
     field.fill("140")
     other.type_dimension("EPS with graphite", "235")
-    other.done("Core 185 to 235 mm")
-    expect(_elsewhere(board)).to_have_text("Core 185 to 235 mm", timeout=3_000)
+    other.done("Core 185 mm to 235 mm")
+    expect(_elsewhere(board)).to_have_text("Core 185 mm to 235 mm", timeout=3_000)
     expect(field).to_have_value("140")
     field.press("Enter")
     trouble = board.page.locator(".trouble")
@@ -151,7 +151,7 @@ def test_the_second_writer_is_told_and_decides(board: Board, server: Server) -> 
     _type_elsewhere(server, board, 0.235)
     board.type_dimension("EPS with graphite", "140")
     trouble = board.page.locator(".trouble")
-    expect(trouble).to_contain_text("Not saved: Core 185 to 140 mm")
+    expect(trouble).to_contain_text("Not saved: Core 185 mm to 140 mm")
     assert _core(server, board) == 0.235
     trouble.get_by_role("button", name="Load the newer version").click()
     expect(board.dimension("EPS with graphite")).to_have_text("235")
@@ -159,7 +159,7 @@ def test_the_second_writer_is_told_and_decides(board: Board, server: Server) -> 
     _type_elsewhere(server, board, 0.285)
     board.type_dimension("EPS with graphite", "90")
     trouble.get_by_role("button", name="Save mine over it").click()
-    board.done("Core 235 to 90 mm")
+    board.done("Core 235 mm to 90 mm")
     assert _core(server, board) == 0.09
 
 
@@ -189,7 +189,7 @@ def test_a_project_deleted_in_another_window_can_be_brought_back(board: Board, s
     held = json.loads(Path(kept.value.path()).read_text())
     assert held["project"]["assemblies"][0]["layers"][3]["d"] == 0.235
     trouble.get_by_role("button", name="Bring the project back").click()
-    board.done("Core 185 to 235 mm")
+    board.done("Core 185 mm to 235 mm")
 
 
 def test_a_project_goes_out_as_a_file_and_comes_in_again(board: Board, server: Server, tmp_path: Path) -> None:

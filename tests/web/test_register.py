@@ -42,3 +42,26 @@ def test_a_way_out_is_one_click_and_one_edit(page: Page, server: Server, campus:
     page.get_by_role("button", name=re.compile("undo")).click()
     page.get_by_test_id("open-count").click()
     expect(item).to_have_count(1)
+
+
+def test_what_would_settle_a_damp_wall_is_searched_where_it_stands(page: Page, server: Server, campus: str) -> None:
+    stored = server.call("GET", f"/projects/{campus}")
+    wall = next(one for one in stored["project"]["assemblies"] if one["id"] == "wall-w-a")
+    # Timber frame with nothing tight inside, and a dense skin outside: water gathers behind it.
+    wall["layers"] = [
+        {"id": "l1", "material": "gypsum-board", "d": 0.0125},
+        {"id": "l2", "material": "mineral-wool-035", "d": 0.2, "studied": True},
+        {"id": "l4", "material": "osb", "d": 0.022},
+        {"id": "l5", "material": "thin-render", "d": 0.02},
+    ]
+    board = Board(page, server.address, campus)
+    board.open("main-laboratory/D2")
+    item = {"kind": "assembly", "id": "wall-w-a", "read": stored["revision"], "document": wall}
+    server.call("POST", f"/projects/{campus}/edit", {"text": "damp on purpose", "items": [item]})
+    quiet(page)
+    page.get_by_test_id("open-count").click()
+    item = page.get_by_test_id("register").locator("li", has_text="of room humidity")
+    item.get_by_role("button", name="Search what would settle it").click()
+    item.get_by_role("button", name=re.compile("vapour layer")).click()
+    expect(item).to_have_count(0)
+    expect(page.locator(".ledger .last p")).to_contain_text("vapour")

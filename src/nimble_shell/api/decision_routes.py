@@ -9,6 +9,7 @@ from fastapi import APIRouter
 from nimble_shell.api.ground import REFUSALS, Id, Projects, Registers
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.quantities.sentence import marked
 from nimble_shell.core.shell.decisions import OpenDecision, WayOut
 from nimble_shell.formats.document import Model
 from nimble_shell.formats.project import AssemblyDoc, JointDoc
@@ -30,6 +31,7 @@ class WayOutOut(Model):
     """What would settle a decision: a thing to write, or a place to go to."""
 
     text: Prose
+    note: str
     thing: ProposedThing | None
     step: int | None
     view: str
@@ -80,4 +82,4 @@ def _way(way: WayOut, building: str) -> WayOutOut:
     elif way.changed is not None:
         thing = ProposedThing(kind="joint", owner=building, id=way.changed.id,
                          document=JointDoc.from_core(way.changed).to_wire())  # fmt: skip
-    return WayOutOut(text=way.text, thing=thing, step=way.step, view=way.view, search=way.search)
+    return WayOutOut(text=way.text, note=marked(way.text), thing=thing, step=way.step, view=way.view, search=way.search)

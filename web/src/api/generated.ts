@@ -5369,6 +5369,8 @@ export interface components {
          * @description What would settle a decision: a thing to write, or a place to go to.
          */
         WayOutOut: {
+            /** Note */
+            note: string;
             /** Search */
             search: boolean;
             /** Step */

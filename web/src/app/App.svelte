@@ -175,7 +175,7 @@
 
 <svelte:window onkeydown={key} />
 {#if session.shipped}<Hatches hatches={session.shipped.hatches} />{/if}
-<div class="visually-hidden" aria-live="polite">{session.saves.announcement}</div>
+<div class="visually-hidden" aria-live="polite">{units?.said(session.saves.announcement) ?? ''}</div>
 
 <a class="skip" href="#sheet" onclick={skip}>Skip to the sheet</a>
 <div class="frame">

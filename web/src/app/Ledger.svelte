@@ -84,10 +84,10 @@
             : 'Last edit'}</small
     >
     {#if elsewhere}
-      <p class="elsewhere" title={elsewhere.text}>{elsewhere.text}</p>
+      <p class="elsewhere" title={units.said(elsewhere.text)}>{units.said(elsewhere.text)}</p>
       <span class="quiet">{elsewhere.who}</span>
     {:else if last}
-      <p title={last.text}>{last.text}</p>
+      <p title={units.said(last.text)}>{units.said(last.text)}</p>
       <button onclick={onundo}><span>{last.zone} · undo</span> <kbd>Ctrl Z</kbd></button>
     {:else}
       <p class="quiet">nothing to take back</p>

@@ -10,7 +10,11 @@
   const trouble = $derived(session.saves.trouble);
   const status = $derived(trouble?.problem.status);
   const deleted = $derived(trouble?.problem.is('project_not_found') ?? false);
-  const title = $derived(trouble ? `Not saved: ${trouble.doing}. ${trouble.problem.body.title}.` : '');
+  const title = $derived(
+    trouble
+      ? `Not saved: ${session.units?.said(trouble.doing) ?? trouble.doing}. ${trouble.problem.body.title}.`
+      : '',
+  );
 
   function keep(): void {
     const held = session.open;

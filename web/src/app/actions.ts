@@ -167,12 +167,19 @@ export function actionsOf(frame: Frame): Action[] {
 
 function changes(): Action[] {
   const { undo, redo } = session.open ?? {};
+  const said = (text: string) => session.units?.said(text) ?? text;
   return [
     ...(undo
-      ? [{ text: `Undo: ${undo.text}`, keys: 'Ctrl Z', run: () => void session.saves.step('undo') }]
+      ? [{ text: `Undo: ${said(undo.text)}`, keys: 'Ctrl Z', run: () => void session.saves.step('undo') }]
       : []),
     ...(redo
-      ? [{ text: `Redo: ${redo.text}`, keys: 'Ctrl Shift Z', run: () => void session.saves.step('redo') }]
+      ? [
+          {
+            text: `Redo: ${said(redo.text)}`,
+            keys: 'Ctrl Shift Z',
+            run: () => void session.saves.step('redo'),
+          },
+        ]
       : []),
   ];
 }

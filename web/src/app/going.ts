@@ -48,7 +48,7 @@ export function settle(one: OpenDecision, way: WayOut): void {
   const zone = one.station ? `${one.station}${one.step}` : String(one.step);
   void session.saves.edit(
     (force) => [{ ...thing, read: force ?? session.saves.revision }],
-    way.text.slice(0, 200),
+    way.note.slice(0, 200),
     zone,
   );
 }

@@ -1,6 +1,6 @@
 // The web's mirror of the units reads and writes exactly what the core does: the same vectors, the same answers.
 import { describe, expect, test } from 'vitest';
-import { EXAMPLES, formatFeetInches, parseLength, Units } from './units';
+import { EXAMPLES, formatFeetInches, parseLength, Units, valued } from './units';
 import type { Dimensions, UnitSystem } from './units';
 import shared from '../../../tests/vectors/quantities.json';
 
@@ -12,6 +12,19 @@ interface Vectors {
   dimensions: Dimensions;
 }
 const vectors = shared as Vectors;
+
+describe('a text that is kept', () => {
+  test('says its values in the units of who reads it', () => {
+    const kept = `Core ${valued(0.1397, 'length')} to ${valued(0.18415, 'length')}`;
+    expect(new Units('SI', vectors.dimensions).said(kept)).toBe('Core 139.7 mm to 184.2 mm');
+    expect(new Units('IP', vectors.dimensions).said(kept)).toBe('Core 5 1/2" to 7 1/4"');
+  });
+  test('stays as it was written where nothing in it is a value', () => {
+    expect(new Units('IP', vectors.dimensions).said('Core 140 to 185 mm ⟨so⟩')).toBe(
+      'Core 140 to 185 mm ⟨so⟩',
+    );
+  });
+});
 
 describe('lengths', () => {
   test.each(vectors.lengths)('$text in $system is $metres m', ({ text, system, metres }) => {

@@ -92,6 +92,10 @@ export function formatFeetInches(metres: number, denominator = 16): string {
 }
 
 /** Shows and reads quantities in one unit system. */
+/** A value in a text that is kept, as what was changed from what to what: it is said in the units of who reads it. */
+const MARK = /⟨([-+.e\d]+) (\w+)⟩/g;
+export const valued = (value: number, dimension: string) => `⟨${value} ${dimension}⟩`;
+
 export class Units {
   constructor(
     readonly system: UnitSystem,
@@ -121,6 +125,11 @@ export class Units {
     if (dimension === 'length') return this.system === 'SI' ? `${this.length(value)} mm` : this.length(value);
     const symbol = this.symbol(dimension);
     return `${this.show(value, dimension, decimals)}${symbol ? ` ${symbol}` : ''}`;
+  }
+
+  /** A text that was kept with its values, in these units. */
+  said(text: string): string {
+    return text.replace(MARK, (_, value: string, dimension: string) => this.full(Number(value), dimension));
   }
 
   /** What should be nothing, as a power of ten with its unit. */

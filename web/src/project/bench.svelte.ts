@@ -2,6 +2,7 @@
 import { api, asProblem, take } from '@/api/client';
 import type { Assembly, BenchOut, Layer, Problem } from '@/api/client';
 import { Live } from '@/api/live.svelte';
+import { valued } from '@/kit/units';
 import { withCore } from './core';
 import { session } from './session.svelte';
 
@@ -95,11 +96,10 @@ export class Bench {
   /** Save a thickness, with the one before as ghost. */
   thickness(index: number, d: number, from: number, zone: string): void {
     const layer = this.draft?.layers[index];
-    const units = session.units;
-    if (!layer || !units) return;
+    if (!layer) return;
     this.ghost = { layer: layer.id, d: from };
     const name = layer.studied ? 'Core' : (session.materials.get(layer.material ?? '')?.name ?? 'Air layer');
-    const text = `${name} ${units.length(from)} to ${units.full(d, 'length')}`;
+    const text = `${name} ${valued(from, 'length')} to ${valued(d, 'length')}`;
     void this.commit(this.setThickness(index, d), text, zone);
   }
 

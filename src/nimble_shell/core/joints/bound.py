@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import itertools
-import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 
 import numpy as np
@@ -96,63 +94,74 @@ def solid_of(drawing: Drawing) -> shapely.Geometry:
 
 def _segments(drawing: Drawing, school: FilmSchool) -> Iterator[SurfaceSegment]:
     corners = np.array([point for shape in drawing.shapes for point in shape.ring])
-    airs = [(air, shapely.Polygon(air.ring)) for air in drawing.airs]
+    airs = [shapely.Polygon(air.ring) for air in drawing.airs]
     openings = [shapely.Polygon(shape.ring) for shape in drawing.shapes if shape.opening]
-    ends = [*(polygon for _, polygon in airs), *openings]
-    for polygon in ends:
-        shapely.prepare(polygon)
-    for a, b in _outline(solid_of(drawing)):
-        for p, q in _split(a, b, ends):
-            length = math.dist(p, q)
-            if length < 2 * SNAP:
-                continue
-            normal = ((q[1] - p[1]) / length, (p[0] - q[0]) / length)
-            x, y = (p[0] + q[0]) / 2 + _OUT * normal[0], (p[1] + q[1]) / 2 + _OUT * normal[1]
-            if drawing.kind == "axisymmetric" and max(p[0], q[0]) < SNAP:
-                continue  # the axis is no surface
-            air = next((air for air, polygon in airs if shapely.contains_xy(polygon, x, y)), None)
-            start, end = _at_corner(p, corners), _at_corner(q, corners)
-            if air is not None and start != end:
-                yield SurfaceSegment(a=start, b=end, env=air.env, R_s=_film(air, normal, school, drawing))
+    sides = _split(_outline(solid_of(drawing)), [*airs, *openings])
+    along = sides[:, 1] - sides[:, 0]
+    lengths = np.hypot(along[:, 0], along[:, 1])
+    kept = lengths >= 2 * SNAP
+    if drawing.kind == "axisymmetric":
+        kept &= sides[:, :, 0].max(axis=1) >= SNAP  # the axis is no surface
+    sides, along, lengths = sides[kept], along[kept], lengths[kept]
+    normals = np.column_stack([along[:, 1], -along[:, 0]]) / lengths[:, None]
+    before = sides.mean(axis=1) + _OUT * normals
+    faced = np.full(len(sides), -1)
+    for number, polygon in reversed(list(enumerate(airs))):
+        faced[shapely.contains_xy(polygon, before)] = number
+    starts, ends = _at_corners(sides[:, 0], corners), _at_corners(sides[:, 1], corners)
+    for number, normal, start, end in zip(faced, normals, starts, ends, strict=True):
+        if number >= 0 and start != end:
+            air = drawing.airs[number]
+            yield SurfaceSegment(a=start, b=end, env=air.env, R_s=_film(air, float(normal[1]), school, drawing))
 
 
-def _at_corner(point: Point, corners: FloatArray) -> Point:
-    """The corner of a shape that the point is, but for rounding; else the point."""
-    away = np.abs(corners - point).max(axis=1)
-    nearest = int(np.argmin(away))
-    return (float(corners[nearest, 0]), float(corners[nearest, 1])) if away[nearest] < 4 * SNAP else point
+def _at_corners(points: FloatArray, corners: FloatArray) -> list[Point]:
+    """Of each point the corner of a shape that it is, but for rounding; else the point."""
+    away = np.abs(corners[None, :, :] - points[:, None, :]).max(axis=2)
+    nearest = away.argmin(axis=1)
+    met = away[np.arange(len(points)), nearest] < 4 * SNAP
+    return [(float(x), float(y)) for x, y in np.where(met[:, None], corners[nearest], points)]
 
 
-def _outline(solid: shapely.Geometry) -> Iterator[tuple[Point, Point]]:
-    """Sides of the outline, the solid to their left."""
+def _outline(solid: shapely.Geometry) -> FloatArray:
+    """Sides of the outline, the solid to their left: (sides, 2 ends, 2)."""
+    found = [np.empty((0, 2, 2))]
     for part in shapely.get_parts(solid):
         polygon = shapely.orient_polygons(part)
         for ring in (polygon.exterior, *polygon.interiors):
-            corners = [(float(x), float(y)) for x, y in ring.coords]
-            yield from itertools.pairwise(corners)
+            corners = shapely.get_coordinates(ring)
+            found.append(np.stack([corners[:-1], corners[1:]], axis=1))
+    return np.concatenate(found)
 
 
-def _split(a: Point, b: Point, polygons: list[shapely.Polygon]) -> Iterator[tuple[Point, Point]]:
-    """The side, cut where an environment ends."""
-    line = shapely.LineString([a, b])
-    stops = {0.0, 1.0}
-    for polygon in polygons:
-        crossing = shapely.intersection(line, polygon.exterior)
-        for x, y in shapely.get_coordinates(crossing):
-            t = line.project(shapely.Point(x, y), normalized=True)
-            if min(t, 1 - t) * line.length > 2 * SNAP:
-                stops.add(float(t))
-    places = sorted(stops)
-    points = [(a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])) for t in places]
-    yield from itertools.pairwise(points)
+def _split(sides: FloatArray, polygons: Sequence[shapely.Polygon]) -> FloatArray:
+    """The sides, each cut where an environment ends; in their order."""
+    lines = shapely.linestrings(sides)
+    rings = shapely.get_exterior_ring(polygons)
+    at, of = shapely.STRtree(rings).query(lines, predicate="intersects")
+    places, which = shapely.get_coordinates(shapely.intersection(lines[at], rings[of]), return_index=True)
+    side = at[which]
+    t = shapely.line_locate_point(lines[side], shapely.points(places), normalized=True)
+    cut = np.minimum(t, 1 - t) * shapely.length(lines[side]) > 2 * SNAP
+    number = np.concatenate([side[cut], np.repeat(np.arange(len(sides)), 2)])
+    where = np.concatenate([t[cut], np.tile([0.0, 1.0], len(sides))])
+    number, where = np.unique(np.column_stack([number, where]), axis=0).T
+    number = number.astype(int)
+    points = sides[number, 0] + where[:, None] * (sides[number, 1] - sides[number, 0])
+    pairs = np.stack([points[:-1], points[1:]], axis=1)
+    kept: FloatArray = pairs[number[:-1] == number[1:]]
+    return kept
 
 
-def _film(air: Air, normal: Point, school: FilmSchool, drawing: Drawing) -> float:
-    """Surface resistance. A normal that points down belongs to a ceiling: heat flows up into it, or down out of it."""
+def _film(air: Air, rise: float, school: FilmSchool, drawing: Drawing) -> float:
+    """Surface resistance, by the rise of the surface's normal.
+
+    A normal that points down belongs to a ceiling: heat flows up into it, or down out of it.
+    """
     if air.R_s is not None:
         return air.R_s
     if drawing.direction is not None:
         return films(school, drawing.direction).R_si
-    if drawing.plan or abs(normal[1]) <= _FLAT:
+    if drawing.plan or abs(rise) <= _FLAT:
         return films(school, "horizontal").R_si
-    return films(school, "up" if (normal[1] < 0) != drawing.inwards else "down").R_si
+    return films(school, "up" if (rise < 0) != drawing.inwards else "down").R_si

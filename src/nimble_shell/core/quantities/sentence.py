@@ -78,6 +78,16 @@ def in_units(text: str, system: UnitSystem) -> str:
     return _said(text.template, text.values, system) if isinstance(text, Sentence) else text
 
 
+def marked(text: str) -> str:
+    """A text to be kept, with each value as ⟨value dimension⟩: it is said in the units of who reads it one day."""
+    if not isinstance(text, Sentence):
+        return str(text)
+    found = text.template
+    for name, one in text.values.items():
+        found = found.replace(f"{{{name}}}", f"⟨{one.value:.12g} {one.dimension}⟩")
+    return found
+
+
 def quantity_text(value: float, dimension: str, system: UnitSystem) -> str:
     """A value with its unit, without zeros at its end."""
     number = show(value, dimension, system)
