@@ -10,6 +10,7 @@ const { router, session, bench } = vi.hoisted(() => ({
     units: {
       parseLength: (text: string) => (Number(text) ? Number(text) / 1000 : undefined),
       full: (d: number) => `${d * 1000} mm`,
+      said: (text: string) => text,
     },
     materials: new Map<string, { name: string }>(),
     saves: { step: vi.fn() },

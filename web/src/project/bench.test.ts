@@ -94,11 +94,9 @@ describe('the hand', () => {
     expect(edits().length).toBe(0);
     await vi.advanceTimersByTimeAsync(2);
     vi.useRealTimers();
-    expect(bench.ghost).toBeUndefined(); // the session has no units here: what cannot be said is not saved
-    session.shipped = { dimensions: lengths, materials: [] } as never;
-    bench.thickness(1, 0.22, 0.2, 'D2');
     await settle();
     expect(edits().length).toBe(1);
+    expect(edits()[0]?.body).toMatchObject({ text: 'Core ⟨0.2 length⟩ to ⟨0.215 length⟩' });
     expect(bench.ghost).toEqual({ layer: 'core', d: 0.2 });
     edits()[0]?.reply(written(2));
     await settle();
@@ -109,9 +107,6 @@ describe('the hand', () => {
     expect(bench.draft?.layers[0]?.d).toBe(0.0125);
   });
 });
-
-const millimetres = { symbol: 'mm', per_si: 1000, decimals: 1, offset: 0 };
-const lengths = { length: { si: millimetres, ip: millimetres } };
 
 describe('a save', () => {
   test('writes what differs from where the draft began', async () => {
