@@ -77,6 +77,24 @@ def moisture(
 
 
 @app.command()
+def shell(
+    file: Annotated[str, typer.Argument(help="A building in the neutral format; - reads standard input.")],
+) -> None:
+    """Compute areas, joints and volume of a building given in the neutral format and print JSON."""
+    from nimble_shell.formats import neutral_shell  # its geometry is not for every start
+
+    case = _read_case(file, "shell")
+    try:
+        asked, waiting = neutral_shell.split(case)
+        result = neutral_shell.compute(asked)
+    except (DomainError, ValidationError) as error:
+        _refuse(problems.of(error))
+    if waiting:
+        print(f"not computed yet: {', '.join(waiting)}", file=sys.stderr)
+    print(json.dumps(result, indent=1, allow_nan=False))
+
+
+@app.command()
 def compute(
     file: Annotated[str, typer.Argument(help="A project file; - reads standard input.")],
     at: Annotated[str, typer.Option(help="winter, summer, or a month from 0 (January) to 11.")] = "winter",

@@ -1,0 +1,182 @@
+"""One plane side of a heated volume: a wall, a floor or a roof, with its openings."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.sentence import sentence
+
+FloatArray = NDArray[np.float64]
+FaceKind = Literal["wall", "floor", "roof"]
+Beyond = Literal["outside", "ground", "heated", "unheated"]
+OpeningKind = Literal["window", "door"]
+
+MEET = 2e-3  #: how near points have to be to be one [m]
+_LEAST_EDGE = 1e-4  #: [m]
+_LEAST_AREA = 1e-6  #: of what two openings may share [m²]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Opening:
+    """A rectangle in a face, from its lower left corner as seen from outside."""
+
+    id: str
+    u: float  #: along the face [m]
+    v: float  #: up the face; of a wall its height in space [m]
+    w: float  #: [m]
+    h: float  #: [m]
+    kind: OpeningKind = "window"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Face:
+    """A plane side of the heated volume.
+
+    A wall stands upright through `at`; its outline is (u, z), u to the right as seen from outside, z in space. A floor
+    is level at `at`, its outline is in plan, it faces down. A roof falls from `at` towards its azimuth by its pitch;
+    its outline is in plan.
+    """
+
+    id: str
+    kind: FaceKind
+    outline: tuple[tuple[float, float], ...]  #: either way round [m]
+    at: tuple[float, float, float] = (0.0, 0.0, 0.0)  #: [m]
+    azimuth: float = 180.0  #: of the outward normal, from north, clockwise [°]
+    pitch: float = 0.0  #: of a roof [°]
+    thickness: float = 0.0  #: at right angles to it [m]
+    to: Beyond = "outside"
+    openings: tuple[Opening, ...] = ()
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        self._checked_outline(check)
+        self._checked_numbers(check)
+        check.refuse()
+        self._checked_openings(check)
+        check.refuse()
+
+    @property
+    def axes(self) -> tuple[FloatArray, FloatArray, FloatArray]:
+        """Unit vectors to the right and up the face as seen from outside, and outward: each (3,)."""
+        a, p = math.radians(self.azimuth), math.radians(self.pitch)
+        right = np.array([-math.cos(a), math.sin(a), 0.0])
+        if self.kind == "wall":
+            up = np.array([0.0, 0.0, 1.0])
+        elif self.kind == "floor":
+            right, up = np.array([1.0, 0.0, 0.0]), np.array([0.0, -1.0, 0.0])
+        else:
+            up = np.array([-math.sin(a) * math.cos(p), -math.cos(a) * math.cos(p), math.sin(p)])
+        return right, up, np.cross(right, up)
+
+    @property
+    def origin(self) -> FloatArray:
+        """Where u and v are nought: (3,). [m]"""
+        x, y, z = self.at
+        return np.array([x, y, 0.0] if self.kind == "wall" else [0.0, 0.0, z] if self.kind == "floor" else [x, y, z])
+
+    @property
+    def flat(self) -> FloatArray:
+        """The outline in the face's own plane, anticlockwise as seen from outside: (corners, 2). [m]"""
+        given = np.array(self.outline, dtype=float)
+        if self.kind == "floor":
+            given = given * (1.0, -1.0)
+        elif self.kind == "roof":
+            a = math.radians(self.azimuth)
+            away = given - self.origin[:2]
+            rise = -(away[:, 0] * math.sin(a) + away[:, 1] * math.cos(a)) / math.cos(math.radians(self.pitch))
+            given = np.column_stack([away[:, 1] * math.sin(a) - away[:, 0] * math.cos(a), rise])
+        return given if signed_area(given) > 0 else given[::-1]
+
+    @property
+    def corners(self) -> FloatArray:
+        """The same in space: (corners, 3). [m]"""
+        right, up, _ = self.axes
+        flat = self.flat
+        corners: FloatArray = self.origin + flat[:, :1] * right + flat[:, 1:] * up
+        return corners
+
+    def _checked_outline(self, check: Collector) -> None:
+        path = ("outline",)
+        given = np.array(self.outline, dtype=float).reshape(-1, 2)
+        check.check(
+            len(given) >= 3, path, "too_few_corners", f"an outline of {len(given)} corners is no face", "3 or more"
+        )
+        if check.issues:
+            return
+        edges = np.linalg.norm(np.roll(given, -1, axis=0) - given, axis=1)
+        short = int(np.argmin(edges))
+        check.check(edges[short] >= _LEAST_EDGE, path, "zero_edge",
+                    f"corners {short} and {(short + 1) % len(given)} of “{self.id}” are one",
+                    "leave one of them out")  # fmt: skip
+        simple = shapely.is_valid(shapely.Polygon(given)) if edges[short] >= _LEAST_EDGE else True
+        check.check(bool(simple), path, "outline_crosses", f"the outline of “{self.id}” crosses or touches itself",
+                    "give its corners in order; parts that only touch are faces of their own")  # fmt: skip
+
+    def _checked_numbers(self, check: Collector) -> None:
+        check.check(self.thickness >= 0, ("thickness",), "thickness_negative",
+                    sentence("thickness is {v}", v=(self.thickness, "length")), "0 or more")  # fmt: skip
+        check.check(
+            0 <= self.pitch < 90, ("pitch",), "pitch_out_of_range", f"pitch is {self.pitch:g}°", "0 to below 90°"
+        )
+
+    def _checked_openings(self, check: Collector) -> None:
+        seen: set[str] = set()
+        boxes = np.array([(one.u, one.v, one.u + one.w, one.v + one.h) for one in self.openings]).reshape(-1, 4)
+        own = shapely.Polygon(self.flat).buffer(_LEAST_EDGE)
+        inside = shapely.covers(own, shapely.box(*boxes.T)) if len(boxes) else ()
+        for n, one in enumerate(self.openings):
+            path = ("openings", n)
+            check.check(one.id not in seen, path, "id_twice", f"there are two openings “{one.id}”", "rename one")
+            seen.add(one.id)
+            check.check(
+                one.w > 0 and one.h > 0, path, "size_not_positive", f"the opening “{one.id}” has no size", "above 0"
+            )
+            check.check(bool(inside[n]), path, "opening_outside", f"the opening “{one.id}” leaves its face “{self.id}”",
+                        "move it, or make it smaller")  # fmt: skip
+            over = _shared(boxes[n], boxes[:n]) > _LEAST_AREA
+            other = self.openings[int(np.argmax(over))].id if over.any() else ""
+            check.check(not over.any(), path, "openings_overlap", f"the openings “{one.id}” and “{other}” overlap",
+                        "move one of them")  # fmt: skip
+
+
+def signed_area(points: FloatArray) -> float:
+    """Of a polygon, (corners, 2); above nought where it runs anticlockwise. [m²]"""
+    x, y = points.T
+    return 0.5 * float(x @ np.roll(y, -1) - y @ np.roll(x, -1))
+
+
+def _shared(one: FloatArray, others: FloatArray) -> FloatArray:
+    """Area that a rectangle (u, v, u, v) shares with each of others."""
+    wide = np.minimum(one[2], others[:, 2]) - np.maximum(one[0], others[:, 0])
+    high = np.minimum(one[3], others[:, 3]) - np.maximum(one[1], others[:, 1])
+    area: FloatArray = np.maximum(wide, 0) * np.maximum(high, 0)
+    return area
+
+
+def level_length(flat: FloatArray, v: float) -> float:
+    """How long a level line is inside of an outline, (corners, 2); none at its bottom or top. [m]"""
+    low, high = flat[:, 1].min(), flat[:, 1].max()
+    if not low + MEET < v < high - MEET:
+        return 0.0
+    ends = np.roll(flat, -1, axis=0)
+    crossed = (flat[:, 1] <= v) != (ends[:, 1] <= v)
+    a, b = flat[crossed], ends[crossed]
+    at = np.sort(a[:, 0] + (v - a[:, 1]) / (b[:, 1] - a[:, 1]) * (b[:, 0] - a[:, 0]))
+    return float((at[1::2] - at[::2]).sum())
+
+
+def ids_once(faces: Sequence[Face]) -> None:
+    """Refuse two faces of one id. Raises DomainError."""
+    check, seen = Collector(), set[str]()
+    for n, one in enumerate(faces):
+        check.check(one.id not in seen, (n,), "id_twice", f"there are two faces “{one.id}”", "rename one")
+        seen.add(one.id)
+    check.refuse()
