@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import base64
 import tempfile
 from collections.abc import Callable
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Browser, Page, ViewportSize, sync_playwright
 
 from tools.window import ROOT, Server, context, launch, quiet
 
@@ -21,10 +22,6 @@ def working(page: Page) -> None:
     bench(page)
     page.get_by_test_id("R-combined").click()
     page.wait_for_selector("[data-testid=working] ol")
-
-
-def standard(page: Page) -> None:
-    page.get_by_label("why the practice trusts it").fill("three winters, dry at every joint")
 
 
 def register(page: Page) -> None:
@@ -79,7 +76,6 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "study": ("/heron-flats/main-laboratory/D2?view=study", still),
     "compare": ("/heron-flats/main-laboratory/D2?view=compare", still),
     "day": ("/heron-flats/boat-workshop/D2?element=e3&view=day", still),
-    "standard": ("/heron-flats/main-laboratory/D2?view=standard", standard),
     "working": ("/heron-flats/main-laboratory/D2", working),
     "joint": ("/heron-flats/main-laboratory/D3", joint),
     "fixing": ("/heron-flats/main-laboratory/B4", fixing),
@@ -92,6 +88,31 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "starts": ("/heron-flats/pump-house/D2?element=e3", still),
     "projects": ("/", still),
 }
+
+
+#: On a small tablet held upright, and with everything at twice its size: one sheet of both.
+NARROW = ("basis", "bench", "study", "joint", "moisture")
+UPRIGHT: ViewportSize = {"width": 768, "height": 1024}
+ZOOMED: ViewportSize = {"width": 640, "height": 400}
+
+
+def narrow(browser: Browser, server: Server) -> None:
+    rows = []
+    for size, scale in ((UPRIGHT, 1), (ZOOMED, 2)):
+        cells = []
+        for name in NARROW:
+            window = context(browser, server, size, scale)
+            page = window.new_page()
+            page.goto(server.address + VIEWS[name][0])
+            quiet(page)
+            cells.append(base64.b64encode(page.screenshot()).decode())
+            window.close()
+        rows.append("".join(f'<img src="data:image/png;base64,{one}">' for one in cells))
+    sheet = browser.new_page(viewport={"width": 1600, "height": 200})
+    style = "body{margin:8px;background:#888}div{display:flex;gap:8px;margin-bottom:8px}img{width:310px}"
+    sheet.set_content(f"<style>{style}</style>" + "".join(f"<div>{row}</div>" for row in rows))
+    sheet.screenshot(path=TARGET / "narrow.png", full_page=True)
+    print("docs/screenshots/narrow.png")
 
 
 def main() -> None:
@@ -110,10 +131,11 @@ def main() -> None:
             page.screenshot(path=TARGET / f"{name}.png")
             print(f"docs/screenshots/{name}.png")
             window.close()
+        narrow(browser, server)
         browser.close()
         server.stop()
     for old in TARGET.glob("*.png"):
-        if old.stem not in VIEWS:
+        if old.stem not in (*VIEWS, "narrow"):
             old.unlink()
 
 

@@ -13,7 +13,7 @@ import urllib.request
 from pathlib import Path
 from typing import Any
 
-from playwright.sync_api import Browser, BrowserContext, Page, Playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright, ViewportSize
 
 ROOT = Path(__file__).parents[1]
 FLAGS = (
@@ -27,10 +27,13 @@ def launch(playwright: Playwright) -> Browser:
     return playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS.split())
 
 
-def context(browser: Browser, server: Server) -> BrowserContext:
-    """A designer's smallest screen, let in by a server."""
+SMALLEST: ViewportSize = {"width": 1280, "height": 800}  #: a designer's smallest screen
+
+
+def context(browser: Browser, server: Server, size: ViewportSize = SMALLEST, scale: float = 1) -> BrowserContext:
+    """A screen, let in by a server."""
     made = browser.new_context(
-        viewport={"width": 1280, "height": 800}, locale="en-GB", timezone_id="UTC", reduced_motion="reduce"
+        viewport=size, device_scale_factor=scale, locale="en-GB", timezone_id="UTC", reduced_motion="reduce"
     )
     made.add_cookies([{"name": f"nimble-shell-{server.port}", "value": server.key, "url": server.address}])
     # A full list of what was asked would look as if nothing more was; what is still on its way is not in it.

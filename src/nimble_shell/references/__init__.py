@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Collection, Iterable
 
-from nimble_shell.references import conduction, damp, elements, fixings, joints, manufactured, moisture
+from nimble_shell.references import conduction, damp, elements, fixings, geometry, joints, manufactured, moisture
 from nimble_shell.references.rows import Row, markdown, table
 
 __all__ = ["GROUPS", "Row", "markdown", "run", "table"]
@@ -15,6 +15,7 @@ GROUPS: dict[str, Callable[[], Iterable[Row]]] = {
     "joints": joints.rows,
     "moisture": moisture.rows,
     "damp": damp.rows,
+    "geometry": geometry.rows,
 }
 
 
