@@ -89,6 +89,8 @@ def _python(commands: list[list[object]]) -> Check:
     # One thread of linear algebra in each process: those of several that wait for one another cost double.
     alone = {"OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1"}
     environment = {**alone, **os.environ, "NIMBLE_SHELL_WEB": str(BUILD / "web"), "PYTHONPATH": str(ROOT)}
+    # The tests start dozens of servers and workers: without bytecode each of them would compile the program anew.
+    environment.pop("PYTHONDONTWRITEBYTECODE", None)
     return _running([[str(word) for word in command] for command in commands], ROOT, environment)
 
 
