@@ -1,0 +1,121 @@
+"""Several bodies as one heated volume: where two of them touch there is no face."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+
+import numpy as np
+import shapely
+
+from nimble_shell.core.building.body import BuildingBody, faces_of
+from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.geometry.face import MEET, Face, FloatArray, Opening
+from nimble_shell.core.takeoff.takeoff import FloorLine
+
+_GRID = 1e-6  #: to which what is left of faces is rounded [m]
+_SLIVER = 1e-3  #: what counts for no face [m²]
+
+
+def faces_of_building(bodies: Sequence[BuildingBody]) -> list[Face]:
+    """The faces that close the volume of all bodies together.
+
+    Parameters
+    ----------
+    bodies : sequence of BuildingBody
+        They touch, or stand apart; none lies in another.
+
+    Raises
+    ------
+    DomainError
+        With the path of a body that lies in another one, or of an opening where two of them touch.
+    """
+    _apart(bodies)
+    of_each: list[list[Face]] = []
+    for n, body in enumerate(bodies):
+        try:
+            of_each.append(faces_of(body))
+        except DomainError as error:
+            raise error.under("bodies", n) from None
+    found: list[Face] = []
+    for n, own in enumerate(of_each):
+        others = [one for m, theirs in enumerate(of_each) if m != n for one in theirs]
+        for face in own:
+            found += _left(face, others)
+    return found
+
+
+def floor_lines_of(bodies: Sequence[BuildingBody], thickness: float) -> list[FloorLine]:
+    """Where storeys meet the walls; the same height once."""
+    heights = sorted({round(z, 4) for body in bodies for z in body.floors})
+    return [FloorLine(z=z, thickness=thickness) for z in heights]
+
+
+def _apart(bodies: Sequence[BuildingBody]) -> None:
+    for n, one in enumerate(bodies):
+        for other in bodies[:n]:
+            shared = shapely.intersection(shapely.Polygon(one.outline), shapely.Polygon(other.outline)).area
+            high = min(one.eaves, other.eaves) - max(one.base, other.base)
+            if shared > _SLIVER and high > MEET:
+                raise DomainError(Issue(path=("bodies", n), code="bodies_overlap",
+                                        message=f"“{one.id}” lies in “{other.id}”",
+                                        hint="bodies touch along a side, or stand on one another"))  # fmt: skip
+
+
+def _left(face: Face, others: Sequence[Face]) -> list[Face]:
+    """What is left of a face where others lie on it from beyond."""
+    right, up, normal = face.axes
+    touched = [seen for one in others if (seen := _seen(one, face.origin, right, up, normal)) is not None]
+    if not touched:
+        return [face]
+    rest = shapely.difference(shapely.Polygon(face.flat), shapely.union_all(touched), grid_size=_GRID)
+    parts = [one for whole in shapely.get_parts(rest) for one in _without_holes(whole) if one.area > _SLIVER]
+    names = [face.id] if len(parts) == 1 else [f"{face.id}.{n + 1}" for n in range(len(parts))]
+    openings = list(face.openings)
+    found = []
+    for name, part in zip(names, parts, strict=True):
+        mine = tuple(one for one in openings if part.buffer(_GRID).covers(_box(one)))
+        openings = [one for one in openings if one not in mine]
+        found.append(replace(face, id=name, outline=_outline(face, part), openings=mine))
+    if openings:
+        raise DomainError(Issue(path=("openings", openings[0].id), code="opening_covered",
+                                message=f"the opening “{openings[0].id}” lies where another body touches “{face.id}”",
+                                hint="move it, or move the body"))  # fmt: skip
+    return found
+
+
+def _box(one: Opening) -> shapely.Polygon:
+    return shapely.box(one.u, one.v, one.u + one.w, one.v + one.h)
+
+
+def _seen(
+    one: Face, origin: FloatArray, right: FloatArray, up: FloatArray, normal: FloatArray
+) -> shapely.Polygon | None:
+    """A face that lies in a plane and looks against it, in the plane's own axes."""
+    if one.axes[2] @ normal > -1 + 1e-9:
+        return None
+    away = one.corners - origin
+    if np.abs(away @ normal).max() > MEET:
+        return None
+    return shapely.Polygon(np.column_stack([away @ right, away @ up]))
+
+
+def _without_holes(polygon: shapely.Polygon) -> Iterator[shapely.Polygon]:
+    """The polygon, cut upright through each hole until none is left."""
+    if not polygon.interiors:
+        yield polygon
+        return
+    middle = shapely.Polygon(polygon.interiors[0]).representative_point().x
+    left, low, right, high = polygon.bounds
+    for box in (shapely.box(left, low, middle, high), shapely.box(middle, low, right, high)):
+        for part in shapely.get_parts(shapely.intersection(polygon, box, grid_size=_GRID)):
+            yield from _without_holes(part)
+
+
+def _outline(face: Face, part: shapely.Polygon) -> tuple[tuple[float, float], ...]:
+    """As the face's kind has it: in its plane for a wall, in plan for others."""
+    flat = shapely.get_coordinates(part.exterior)[:-1]
+    if face.kind != "wall":
+        right, up, _ = face.axes
+        flat = (face.origin + flat[:, :1] * right + flat[:, 1:] * up)[:, :2]
+    return tuple((float(u), float(v)) for u, v in flat)
