@@ -16,6 +16,7 @@ from scipy.spatial import cKDTree
 
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.face import MEET, Face, FloatArray, ids_once
+from nimble_shell.core.quantities.sentence import sentence
 
 IntArray = NDArray[np.int64]
 
@@ -155,9 +156,12 @@ def _met(faces: Sequence[Face], rings: Sequence[IntArray], points: FloatArray) -
 def _refusal(
     faces: Sequence[Face], number: int, code: str, what: str, a: FloatArray, b: FloatArray, other: str = ""
 ) -> DomainError:
-    places = " to ".join("({:.3f}, {:.3f}, {:.3f})".format(*point) for point in (a, b))
+    ends = {f"{axis}{n}": (float(value), "distance")
+            for n, point in enumerate((a, b)) for axis, value in zip("xyz", point, strict=True)}  # fmt: skip
+    where = "the edge from ({x0}, {y0}, {z0}) to ({x1}, {y1}, {z1})"
     return DomainError(Issue(
         path=(number,), code=code,
-        message=f"the edge {places} of “{faces[number].id}” {what.format(other=other)}",
-        hint="faces have to close the heated volume: look for a missing face, a wrong azimuth, or ends over 2 mm apart",
+        message=sentence(f"{where} of “{faces[number].id}” {what.format(other=other)}", **ends),
+        hint=sentence("faces have to close the heated volume: a missing face, a wrong azimuth, or ends over {v} apart",
+                      v=(MEET, "length")),
     ))  # fmt: skip

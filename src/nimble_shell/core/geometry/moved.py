@@ -107,7 +107,8 @@ def moved(body: Body, outwards: int) -> Placed:
 
 def _apart(body: Body, corner: int, missed: float) -> DomainError:
     names = ", ".join(f"“{body.faces[number].id}”" for number in body.through[corner])
-    place = "({:.3f}, {:.3f}, {:.3f})".format(*body.points[corner])
-    message = sentence(f"the moved planes of {names} at {place} miss one another by {{v}}", v=(missed, "length"))
+    x, y, z = ((float(one), "distance") for one in body.points[corner])
+    message = sentence(f"the moved planes of {names} at ({{x}}, {{y}}, {{z}}) miss one another by {{v}}",
+                       x=x, y=y, z=z, v=(missed, "length"))  # fmt: skip
     return DomainError(Issue(path=(int(body.through[corner][0]),), code="planes_apart", message=message,
                              hint="thicknesses of faces that meet in one corner have to suit one another"))  # fmt: skip
