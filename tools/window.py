@@ -18,7 +18,7 @@ from playwright.sync_api import Browser, BrowserContext, Page, Playwright, Viewp
 ROOT = Path(__file__).parents[1]
 FLAGS = (
     "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
-    "--disable-component-update --disable-sync"
+    "--disable-component-update --disable-sync --process-per-site --in-process-gpu"
 )
 
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Error, Page, expect, sync_playwright
 
-from tools.window import Server, context, launch
+from tools.window import SMALLEST, Server, context, launch
 
 expect.set_options(timeout=15_000)
 
@@ -67,14 +67,14 @@ def browser() -> Iterator[Browser]:
 def warm(browser: Browser, server: Server) -> Iterator[BrowserContext]:
     """Windows that share a cache, so that only the first one reads the application's scripts anew."""
     made = context(browser, server)
-    made.new_page()  # stays open: a browser without a tab would close its window and draw the next one anew
+    made.new_page()
     yield made
     made.close()
 
 
 @pytest.fixture(name="context")
 def _context(warm: BrowserContext, server: Server) -> Iterator[BrowserContext]:
-    """The same, left by each test as it was found: no window, nothing kept in the browser, nothing intercepted."""
+    """The same, left by each test as it was found: one window, nothing kept in the browser, nothing intercepted."""
     yield warm
     warm.unroute_all(behavior="ignoreErrors")
     first, *opened = warm.pages
@@ -86,17 +86,26 @@ def _context(warm: BrowserContext, server: Server) -> Iterator[BrowserContext]:
 
 @pytest.fixture
 def page(context: BrowserContext) -> Iterator[Page]:
-    """A window; one that throws, or logs an error of its own, fails its test."""
-    page = context.new_page()
+    """The first window, empty; one that throws, or logs an error of its own, fails its test.
+
+    Every test has the same one: a new tab for each, with a process of its own, cost as much again as what it shows.
+    """
+    page = context.pages[0]
     faults: list[str] = []
-    page.on("pageerror", lambda error: faults.append(str(error)))
-    page.on(
-        "console",
-        lambda message: (
+
+    def thrown(error: Error) -> None:
+        faults.append(str(error))
+
+    def logged(message: ConsoleMessage) -> None:
+        if message.type == "error" and "Failed to load resource" not in message.text:
             faults.append(message.text)
-            if message.type == "error" and "Failed to load resource" not in message.text
-            else None
-        ),
-    )
+
+    page.on("pageerror", thrown)
+    page.on("console", logged)
     yield page
+    page.remove_listener("pageerror", thrown)
+    page.remove_listener("console", logged)
+    page.goto("about:blank")
+    page.set_viewport_size(SMALLEST)
+    page.mouse.move(0, 0)
     assert faults == []

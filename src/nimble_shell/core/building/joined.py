@@ -10,7 +10,7 @@ import shapely
 
 from nimble_shell.core.building.body import BuildingBody, faces_of
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.core.geometry.face import MEET, Face, FloatArray, Opening
+from nimble_shell.core.geometry.face import MEET, Face, Opening
 from nimble_shell.core.takeoff.takeoff import FloorLine
 
 _GRID = 1e-6  #: to which what is left of faces is rounded [m]
@@ -37,12 +37,14 @@ def faces_of_building(bodies: Sequence[BuildingBody]) -> list[Face]:
             of_each.append(faces_of(body))
         except DomainError as error:
             raise error.under("bodies", n) from None
-    found: list[Face] = []
-    for n, own in enumerate(of_each):
-        others = [one for m, theirs in enumerate(of_each) if m != n for one in theirs]
-        for face in own:
-            found += _left(face, others)
-    return found
+    faces = [face for own in of_each for face in own]
+    of_body = np.repeat(np.arange(len(of_each)), [len(own) for own in of_each])
+    normals = np.array([face.axes[2] for face in faces])
+    heights = (np.array([face.origin for face in faces]) * normals).sum(axis=1)
+    against = (normals @ normals.T < -1 + 1e-9) & (np.abs(heights[:, None] + heights) < MEET)
+    against &= of_body[:, None] != of_body
+    return [one for face, theirs in zip(faces, against, strict=True)
+            for one in _left(face, [faces[n] for n in np.flatnonzero(theirs)])]  # fmt: skip
 
 
 def floor_lines_of(bodies: Sequence[BuildingBody], thickness: float) -> list[FloorLine]:
@@ -64,8 +66,7 @@ def _apart(bodies: Sequence[BuildingBody]) -> None:
 
 def _left(face: Face, others: Sequence[Face]) -> list[Face]:
     """What is left of a face where others lie on it from beyond."""
-    right, up, normal = face.axes
-    touched = [seen for one in others if (seen := _seen(one, face.origin, right, up, normal)) is not None]
+    touched = [_seen(one, face) for one in others]
     if not touched:
         return [face]
     rest = shapely.difference(shapely.Polygon(face.flat), shapely.union_all(touched), grid_size=_GRID)
@@ -88,15 +89,10 @@ def _box(one: Opening) -> shapely.Polygon:
     return shapely.box(one.u, one.v, one.u + one.w, one.v + one.h)
 
 
-def _seen(
-    one: Face, origin: FloatArray, right: FloatArray, up: FloatArray, normal: FloatArray
-) -> shapely.Polygon | None:
-    """A face that lies in a plane and looks against it, in the plane's own axes."""
-    if one.axes[2] @ normal > -1 + 1e-9:
-        return None
-    away = one.corners - origin
-    if np.abs(away @ normal).max() > MEET:
-        return None
+def _seen(one: Face, by: Face) -> shapely.Polygon:
+    """A face that looks against another one, in the other's own axes."""
+    right, up, _ = by.axes
+    away = one.corners - by.origin
     return shapely.Polygon(np.column_stack([away @ right, away @ up]))
 
 

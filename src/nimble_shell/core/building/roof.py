@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -82,7 +83,8 @@ def _run(outline: Outline, roof: Roof) -> float:
     return run if roof.form == "one pitch" else run / 2
 
 
-def planes(outline: Outline, roof: Roof) -> list[RoofPlane]:
+@lru_cache(1024)
+def planes(outline: Outline, roof: Roof) -> tuple[RoofPlane, ...]:
     """The planes of a roof over a footprint; together they cover it.
 
     Raises
@@ -95,23 +97,20 @@ def planes(outline: Outline, roof: Roof) -> list[RoofPlane]:
                 f"a pitch of {roof.pitch:g}°", f"{LEAST_PITCH:g} to {MOST_PITCH:g}°, or a flat roof")  # fmt: skip
     check.refuse()
     if roof.form == "flat":
-        return [RoofPlane(pitch=0.0, azimuth=roof.towards, at=outline[0], outline=outline)]
+        return (RoofPlane(pitch=0.0, azimuth=roof.towards, at=outline[0], outline=outline),)
     if roof.form == "hip":
         normals, _ = inward(outline)
-        return [RoofPlane(pitch=roof.pitch, azimuth=_azimuth(-normals[side]), at=outline[side], outline=one)
-                for one, side in _hips(outline)]  # fmt: skip
+        return tuple(RoofPlane(pitch=roof.pitch, azimuth=_azimuth(-normals[side]), at=outline[side], outline=one)
+                     for one, side in _hips(outline))  # fmt: skip
     fall = _fall(roof.towards)
     along = np.array(outline) @ fall
     low, high = outline[int(along.argmax())], outline[int(along.argmin())]
     if roof.form == "one pitch":
-        return [RoofPlane(pitch=roof.pitch, azimuth=roof.towards, at=low, outline=outline)]
+        return (RoofPlane(pitch=roof.pitch, azimuth=roof.towards, at=low, outline=outline),)
     ridge = float(along.max() + along.min()) / 2
-    return [
-        *_half(outline, fall, ridge, RoofPlane(pitch=roof.pitch, azimuth=roof.towards, at=low, outline=())),
-        *_half(
-            outline, -fall, -ridge, RoofPlane(pitch=roof.pitch, azimuth=(roof.towards + 180) % 360, at=high, outline=())
-        ),
-    ]
+    one = RoofPlane(pitch=roof.pitch, azimuth=roof.towards, at=low, outline=())
+    other = RoofPlane(pitch=roof.pitch, azimuth=(roof.towards + 180) % 360, at=high, outline=())
+    return (*_half(outline, fall, ridge, one), *_half(outline, -fall, -ridge, other))
 
 
 def _half(outline: Outline, fall: FloatArray, ridge: float, plane: RoofPlane) -> list[RoofPlane]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Literal
 
 import numpy as np
@@ -36,7 +37,7 @@ class Opening:
     kind: OpeningKind = "window"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True)
 class Face:
     """A plane side of the heated volume.
 
@@ -63,7 +64,7 @@ class Face:
         self._checked_openings(check)
         check.refuse()
 
-    @property
+    @cached_property
     def axes(self) -> tuple[FloatArray, FloatArray, FloatArray]:
         """Unit vectors to the right and up the face as seen from outside, and outward: each (3,)."""
         a, p = math.radians(self.azimuth), math.radians(self.pitch)
@@ -74,15 +75,16 @@ class Face:
             right, up = np.array([1.0, 0.0, 0.0]), np.array([0.0, -1.0, 0.0])
         else:
             up = np.array([-math.sin(a) * math.cos(p), -math.cos(a) * math.cos(p), math.sin(p)])
-        return right, up, np.cross(right, up)
+        (a, b, c), (d, e, f) = right, up
+        return right, up, np.array([b * f - c * e, c * d - a * f, a * e - b * d])
 
-    @property
+    @cached_property
     def origin(self) -> FloatArray:
         """Where u and v are nought: (3,). [m]"""
         x, y, z = self.at
         return np.array([x, y, 0.0] if self.kind == "wall" else [0.0, 0.0, z] if self.kind == "floor" else [x, y, z])
 
-    @property
+    @cached_property
     def flat(self) -> FloatArray:
         """The outline in the face's own plane, anticlockwise as seen from outside: (corners, 2). [m]"""
         given = np.array(self.outline, dtype=float)
@@ -95,7 +97,7 @@ class Face:
             given = np.column_stack([away[:, 1] * math.sin(a) - away[:, 0] * math.cos(a), rise])
         return given if signed_area(given) > 0 else given[::-1]
 
-    @property
+    @cached_property
     def corners(self) -> FloatArray:
         """The same in space: (corners, 3). [m]"""
         right, up, _ = self.axes
@@ -111,7 +113,7 @@ class Face:
         )
         if check.issues:
             return
-        edges = np.linalg.norm(np.roll(given, -1, axis=0) - given, axis=1)
+        edges = np.hypot(*np.diff(given, axis=0, append=given[:1]).T)
         short = int(np.argmin(edges))
         check.check(edges[short] >= _LEAST_EDGE, path, "zero_edge",
                     f"corners {short} and {(short + 1) % len(given)} of “{self.id}” are one",
@@ -150,7 +152,8 @@ class Face:
 def signed_area(points: FloatArray) -> float:
     """Of a polygon, (corners, 2); above nought where it runs anticlockwise. [m²]"""
     x, y = points.T
-    return 0.5 * float(x @ np.roll(y, -1) - y @ np.roll(x, -1))
+    round_, last = float(x[:-1] @ y[1:] - y[:-1] @ x[1:]), float(x[-1] * y[0] - y[-1] * x[0])
+    return 0.5 * (round_ + last)
 
 
 def _shared(one: FloatArray, others: FloatArray) -> FloatArray:

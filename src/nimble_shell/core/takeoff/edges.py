@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
 
 from nimble_shell.core.geometry.closed import Body, Meeting
-from nimble_shell.core.geometry.face import FloatArray
+from nimble_shell.core.geometry.face import FaceKind, FloatArray
 
 EdgeKind = Literal["corner_out", "corner_in", "sill", "step", "ridge", "hip", "valley", "eave", "high_eave", "verge",
                    "abutment", "floor_line", "other"]  # fmt: skip
@@ -27,31 +28,32 @@ class Edge:
 
 def edges_of(body: Body) -> list[Edge]:
     """Every joint of a body, in pieces."""
+    ends = np.array([(one.start, one.end) for one in body.meetings])
+    sides = np.array([(one.face, one.other) for one in body.meetings])
+    along = body.points[ends[:, 1]] - body.points[ends[:, 0]]
+    along /= np.linalg.norm(along, axis=1)[:, None]
+    first, second = body.normals[sides[:, 0]], body.normals[sides[:, 1]]
+    one_plane = (np.linalg.norm(cross(first, second), axis=1) < _COPLANAR) & ((first * second).sum(axis=1) > 0)
+    #: Unit vectors in each face, from the edge into it.
+    into, into_other = cross(first, along), cross(second, -along)
+    convex, level = (second * into).sum(axis=1) < 0, np.abs(along[:, 2]) < _LEVEL
     found = []
-    for meeting in body.meetings:
-        kind = _kind(body, meeting)
-        if kind is not None:
-            sides = {body.faces[meeting.face].to, body.faces[meeting.other].to}
-            found.append(Edge(kind, meeting, "|".join(sorted(sides))))
+    for n in np.flatnonzero(~one_plane):
+        pair = [body.faces[side] for side in sides[n]]
+        ways = {pair[0].kind: into[n], pair[1].kind: into_other[n]}
+        kind = _named(ways, convex=bool(convex[n]), level=bool(level[n]))
+        found.append(Edge(kind, body.meetings[n], "|".join(sorted({one.to for one in pair}))))
     return found
 
 
-def _kind(body: Body, meeting: Meeting) -> EdgeKind | None:
-    """None where the two faces are one plane."""
-    along = body.points[meeting.end] - body.points[meeting.start]
-    along = along / np.linalg.norm(along)
-    first, second = body.normals[meeting.face], body.normals[meeting.other]
-    if first @ second > 0 and np.linalg.norm(np.cross(first, second)) < _COPLANAR:
-        return None
-    #: Unit vectors in each face, from the edge into it.
-    into: dict[str, FloatArray] = {body.faces[meeting.face].kind: np.cross(first, along),
-            body.faces[meeting.other].kind: np.cross(second, -along)}  # fmt: skip
-    convex = bool(second @ np.cross(first, along) < 0)
-    return _named(into, convex=convex, level=abs(along[2]) < _LEVEL)
+def cross(a: FloatArray, b: FloatArray) -> FloatArray:
+    """Of rows, (n, 3)."""
+    return np.column_stack([a[:, 1] * b[:, 2] - a[:, 2] * b[:, 1], a[:, 2] * b[:, 0] - a[:, 0] * b[:, 2],
+                            a[:, 0] * b[:, 1] - a[:, 1] * b[:, 0]])  # fmt: skip
 
 
-def _named(into: dict[str, FloatArray], *, convex: bool, level: bool) -> EdgeKind:
-    kinds = set(into)
+def _named(into: Mapping[FaceKind, FloatArray], *, convex: bool, level: bool) -> EdgeKind:
+    kinds: set[str] = set(into)
     if kinds == {"wall"}:
         return "corner_out" if convex else "corner_in"
     if kinds == {"roof"}:
