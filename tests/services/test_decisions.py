@@ -10,15 +10,16 @@ from services.answering import Answering
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.moisture.monthly.element import factor_asked
-from nimble_shell.core.moisture.verdict.verdict import judge, judge_alone
-from nimble_shell.core.shell.decisions import OpenDecision, WayOut
-from nimble_shell.core.shell.project import Project
+from nimble_shell.core.moisture.verdict.verdict import Verdict, judge, judge_alone, judge_joint
+from nimble_shell.core.shell.decisions import JudgedPart, OpenDecision, WayOut
+from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.bench import bench, ledger_working
 from nimble_shell.services.decisions import Register, register
 from nimble_shell.services.joints import JointResults
 from nimble_shell.services.projects import ProjectService
-from nimble_shell.services.verdicts import VerdictResults
+from nimble_shell.services.verdicts import VerdictResults, leak_question
+from nimble_shell.services.ways_out import Settling
 
 LAB = "main-laboratory"
 
@@ -46,6 +47,8 @@ def with_ridge_only(project: Project) -> Project:
 
 def changed(project: Project, way: WayOut) -> Project:
     thing = way.changed
+    if isinstance(thing, Building):
+        return replace(project, buildings=tuple(thing if one.id == thing.id else one for one in project.buildings))
     if isinstance(thing, Assembly):
         return replace(project, assemblies=tuple(thing if one.id == thing.id else one for one in project.assemblies))
     assert isinstance(thing, ShellJoint)
@@ -133,6 +136,46 @@ def test_a_damp_wall_offers_the_changes_that_were_searched_and_each_settles_it(p
         _, _, basis, direction = asked
         assert judge_alone(one, project.catalogue, basis, direction).passes
     assert any(layer.material == "vapour-variable" for one in offered for layer in one.layers)
+
+
+def test_a_joint_that_leaks_a_little_too_much_for_its_room_is_settled_by_a_drier_one() -> None:
+    project = campus()
+    lab = project.buildings[0]
+    eave = next(one for one in lab.joints if one.family == "eave")
+
+    def judged(of: Project) -> Verdict:
+        return judge_joint(*leak_question(of.within(LAB), eave, None).args)[0]
+
+    now = judged(project)
+    assert not now.passes
+    part = JudgedPart(id=eave.id, station="C", name="Eave", joint=True, verdict=now)
+    ways = Settling(project.within(LAB), lab, [], [part], None).ways([])[f"moisture-{eave.id}"]
+    (way,) = [way for way in ways if isinstance(way.changed, Building)]
+    assert "43 %" in way.text
+    drier = changed(project, way)
+    assert drier.buildings[0].joints == lab.joints
+    assert judged(drier).passes
+
+
+def test_a_limit_names_the_core_in_stock_that_keeps_it(projects: ProjectService) -> None:
+    project = campus()
+    slab = next(one for one in project.buildings[0].elements if one.station == "H")
+    key = f"thickness_over_limit-{slab.id}"
+    one = by_key(read(projects, with_ridge_only(project)))[key]
+    (way,) = [way for way in one.ways if isinstance(way.changed, Assembly)]
+    assert "in stock" in way.text
+    thinner = replace(changed(with_ridge_only(project), way), id="thinner")
+    assert key not in by_key(read(projects, thinner))
+
+
+def test_a_substituted_material_is_put_back(projects: ProjectService) -> None:
+    project = campus()
+    store = next(one for one in project.buildings if one.id == "sample-cold-store")
+    project = replace(project, buildings=(replace(store, id=LAB, joints=()),))
+    one = next(one for one in read(projects, project).decisions if one.key.startswith("substitution_open"))
+    (way,) = [way for way in one.ways if isinstance(way.changed, Assembly)]
+    back = replace(changed(project, way), id="back")
+    assert one.key not in by_key(read(projects, back))
 
 
 def test_open_stands_before_unknown_and_a_station_before_the_whole(projects: ProjectService, project: Project) -> None:

@@ -11,8 +11,9 @@ from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.quantities.sentence import marked
 from nimble_shell.core.shell.decisions import OpenDecision, WayOut
+from nimble_shell.core.shell.project import Building
 from nimble_shell.formats.document import Model
-from nimble_shell.formats.project import AssemblyDoc, JointDoc
+from nimble_shell.formats.project import AssemblyDoc, BuildingDoc, JointDoc
 from nimble_shell.formats.reader import Prose
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
@@ -79,6 +80,11 @@ def _way(way: WayOut, building: str) -> WayOutOut:
         document = AssemblyDoc.from_core(way.changed).to_wire()
         document.pop("fixings")  # they stay as they are
         thing = ProposedThing(kind="assembly", owner="", id=way.changed.id, document=document)
+    elif isinstance(way.changed, Building):
+        document = BuildingDoc.from_core(way.changed).to_wire()
+        for held in ("elements", "joints"):
+            document.pop(held)  # they stay as they are
+        thing = ProposedThing(kind="building", owner="", id=way.changed.id, document=document)
     elif way.changed is not None:
         thing = ProposedThing(kind="joint", owner=building, id=way.changed.id,
                          document=JointDoc.from_core(way.changed).to_wire())  # fmt: skip

@@ -48,7 +48,7 @@ def plant(
     core = wall.core_index
     assert core is not None
     version = stored.versions["assembly/wall-w-a"]
-    note = ChangeNote(text="Core 140 to 185 mm", zone="D2")
+    note = ChangeNote(text="Core ⟨0.14 length⟩ to ⟨0.185 length⟩", zone="D2")
     return service.save_assembly(stored.project.id, wall.with_thickness(core, 0.185), version, note)
 
 

@@ -11,7 +11,7 @@ from nimble_shell.core.basis.stations import Direction, Station, asked_R
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.moisture.monthly.element import element_year
-from nimble_shell.core.moisture.verdict.verdict import inwards_of, thicker_steps, with_advice
+from nimble_shell.core.moisture.verdict.verdict import at_humidity, inwards_of, thicker_steps, with_advice
 from nimble_shell.core.moisture.verdict.words import advice_text, layer_name
 from nimble_shell.core.quantities.sentence import composed, sentence
 from nimble_shell.core.remarks.remark import Remark
@@ -21,6 +21,8 @@ from nimble_shell.core.studies.thickness import Study, StudyPoint
 from nimble_shell.services.joints import family_of
 from nimble_shell.services.remedies import RemedyResults
 from nimble_shell.services.verdicts import leak_question
+
+DRIEST = 0.3  #: relative humidity through a winter below which no room is proposed
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -143,7 +145,16 @@ class Settling:
             margin = None if part.verdict is None else part.verdict.margin
             if margin is not None and margin < 0:
                 ways = self._tighter(part) if part.joint else self._turned(part)
-                yield from ((f"moisture-{part.id}", way) for way in ways)
+                yield from ((f"moisture-{part.id}", way) for way in (*ways, *self._drier(part)))
+
+    def _drier(self, part: JudgedPart) -> Iterator[WayOut]:
+        """The building's room, as dry as it has to be; not drier than anybody keeps one."""
+        basis = self.project.basis
+        for one in part.verdict.advice if part.verdict else ():
+            if one.kind == "room" and one.found and one.amount >= DRIEST:
+                indoor = at_humidity(basis, one.amount).indoor
+                yield WayOut(text=advice_text(one, "", basis.schools.vapour),
+                             changed=replace(self.building, indoor=indoor))  # fmt: skip
 
     def _turned(self, part: JudgedPart) -> Iterator[WayOut]:
         """The changes of layers that turn a build-up's moisture, where somebody has had them searched."""

@@ -132,8 +132,9 @@ class Face:
     def _checked_openings(self, check: Collector) -> None:
         seen: set[str] = set()
         boxes = np.array([(one.u, one.v, one.u + one.w, one.v + one.h) for one in self.openings]).reshape(-1, 4)
-        own = shapely.Polygon(self.flat).buffer(_LEAST_EDGE)
-        inside = shapely.covers(own, shapely.box(*boxes.T)) if len(boxes) else ()
+        if not len(boxes):
+            return
+        inside = shapely.covers(shapely.Polygon(self.flat).buffer(_LEAST_EDGE), shapely.box(*boxes.T))
         for n, one in enumerate(self.openings):
             path = ("openings", n)
             check.check(one.id not in seen, path, "id_twice", f"there are two openings “{one.id}”", "rename one")

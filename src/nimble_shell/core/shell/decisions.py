@@ -70,7 +70,7 @@ class WayOut:
     """What would settle a decision: a changed thing that one click writes, or the place where it is settled."""
 
     text: str
-    changed: Assembly | ShellJoint | None = None
+    changed: Assembly | ShellJoint | Building | None = None
     step: Step | None = None  #: to go to; None stays where the decision stands
     view: str = ""
     search: bool = False  #: what would settle it is found by a search that nobody has made yet
