@@ -19,6 +19,7 @@ HELP = """\
 ./nimble wall FILE       compute a wall given in the neutral format, print JSON
 ./nimble section FILE    solve heat conduction in a section or boxes, print JSON
 ./nimble moisture FILE   moisture in an element by month or by hour, print JSON
+./nimble shell FILE      areas, joints and volume of a building of faces, print JSON
 ./nimble compute FILE    compute every build-up of a project file, print JSON
 ./nimble export | import a project as documented JSON
 ./nimble backups | restore NAME   list the backups, put one in place   [--data DIR]
