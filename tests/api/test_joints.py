@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import base64
 import time
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -12,7 +13,10 @@ from editing import write
 from fastapi.testclient import TestClient
 from patience import let_it_solve
 
+from nimble_shell.api.decision_routes import way_out
 from nimble_shell.core.joints.families import FAMILIES
+from nimble_shell.core.shell.decisions import WayOut
+from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.solver_queue import SolverQueue
 
 V1 = "/api/v1"
@@ -232,3 +236,18 @@ def test_the_walk_says_every_stop_and_the_register_reads_the_same_breaks(client:
     assert len(same["ways"]) == len(ridge["left_out"])
     assert all(way["note"] == way["text"] for way in same["ways"])  # none of them has a value in it
     assert all(way["thing"]["kind"] == "joint" and way["thing"]["id"] == ridge["id"] for way in same["ways"])
+
+
+def test_a_drier_room_is_written_to_its_building_and_nothing_else_of_it(
+    client: TestClient, campus: str, projects: ProjectService
+) -> None:
+    stored = projects.load(campus)
+    lab = stored.project.buildings[0]
+    drier = replace(stored.project.basis.indoor, added=-0.02)
+    thing = way_out(WayOut(text="a drier room", changed=replace(lab, indoor=drier)), lab.id).thing
+    assert thing is not None
+    items = [{**thing.model_dump(), "read": stored.revision}]
+    assert client.post(f"/api/v1/projects/{campus}/edit", json={"text": "drier", "items": items}).status_code == 200
+    after = projects.load(campus).project
+    assert after.buildings[0] == replace(lab, indoor=drier)
+    assert after.buildings[1:] == stored.project.buildings[1:]

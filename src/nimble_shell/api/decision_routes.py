@@ -70,11 +70,12 @@ def decisions(project_id: Id, building_id: Id, service: Projects, register: Regi
 def _decision(one: OpenDecision, building: str) -> OpenDecisionOut:
     return OpenDecisionOut(
         key=one.key, matter=one.matter, state=one.state, step=one.step, station=one.station, id=one.id, view=one.view,
-        text=one.text, ways=[_way(way, building) for way in one.ways],
+        text=one.text, ways=[way_out(way, building) for way in one.ways],
     )  # fmt: skip
 
 
-def _way(way: WayOut, building: str) -> WayOutOut:
+def way_out(way: WayOut, building: str) -> WayOutOut:
+    """A way out as the window has it: the thing that one click writes holds nothing that would stand for more."""
     thing = None
     if isinstance(way.changed, Assembly):
         document = AssemblyDoc.from_core(way.changed).to_wire()

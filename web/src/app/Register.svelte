@@ -41,6 +41,7 @@
     told[one.key] = await searchWays(one, building, solving);
     searched = '';
   }
+  const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
   const zone = (one: OpenDecision) => (one.station && one.step > 1 ? `${one.station}${one.step}` : '1');
 </script>
 
@@ -78,7 +79,8 @@
             {#if way.thing || way.step || way.view}
               <Button
                 onclick={() => (way.thing ? settle(one, way) : goTo(one, way))}
-                disabled={!!way.thing && session.saves.saving > 0}>{way.text}{way.thing ? '' : ' …'}</Button
+                disabled={!!way.thing && session.saves.saving > 0}
+                >{capital(way.text)}{way.thing ? '' : ' …'}</Button
               >
             {:else}<p class="soft">{way.text}</p>{/if}
           {/each}

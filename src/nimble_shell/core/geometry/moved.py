@@ -13,7 +13,7 @@ from nimble_shell.core.geometry.face import FloatArray, signed_area
 from nimble_shell.core.quantities.sentence import sentence
 
 PLANES_MEET = 1e-3  #: how far moved planes may miss one another [m]
-_COPLANAR = 1e-4  #: of directions that leave a corner free, as a share of the largest singular value
+_COPLANAR = 1e-3  #: of directions that leave a corner free, as a share of the largest singular value
 
 
 @dataclass(frozen=True)

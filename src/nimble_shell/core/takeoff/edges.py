@@ -14,7 +14,7 @@ from nimble_shell.core.geometry.face import FaceKind, FloatArray
 EdgeKind = Literal["corner_out", "corner_in", "sill", "step", "ridge", "hip", "valley", "eave", "high_eave", "verge",
                    "abutment", "floor_line", "other"]  # fmt: skip
 _LEVEL = 1e-3  #: rise of an edge that counts as level [-]
-_COPLANAR = 1e-4  #: angle up to which two faces are one plane [rad]
+_COPLANAR = 1e-3  #: angle up to which two faces are one plane [rad]
 
 
 @dataclass(frozen=True, slots=True)
