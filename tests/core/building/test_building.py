@@ -118,6 +118,10 @@ def test_an_opening_goes_with_the_part_that_it_lies_in() -> None:
     opening = Opening(id="o", u=1.0, v=0.9, w=1.2, h=1.4)
     house = body(storeys=(2.8,), base=-1.0, openings=(PlacedOpening(side=0, opening=replace(opening, v=0.2)),))
     assert [one.id for one in faces_of(house) if one.openings] == ["b.1"]
+    with pytest.raises(DomainError, match="leaves its face"):  # over the ground line, and where all lies below it
+        faces_of(replace(house, ground=0.5))
+    with pytest.raises(DomainError, match="leaves its face"):
+        faces_of(replace(house, ground=3.0, openings=(PlacedOpening(side=0, opening=replace(opening, v=1.0)),)))
     wing = body(checked([(1.0, -4.0), (5.0, -4.0), (5.0, 0.0), (1.0, 0.0)]), id="wing")
     with pytest.raises(DomainError, match="another body touches"):
         taken(body(openings=(PlacedOpening(side=0, opening=opening),)), wing)

@@ -106,14 +106,16 @@ def _walls(body: BuildingBody) -> Iterator[Face]:
         azimuth = math.degrees(math.atan2(q[1] - p[1], p[0] - q[0])) % 360
         openings = [one.opening for one in body.openings if one.side == number]
         whole = shapely.Polygon([(0.0, body.base), (math.dist(p, q), body.base), *_top(body, p, q)[::-1]])
-        for name, part, to in _by_ground(whole, body.ground, beyond.get(number, "outside")):
+        parts = list(_by_ground(whole, body.ground, beyond.get(number, "outside")))
+        for n, (name, part, to) in enumerate(parts):
             box = part.buffer(1e-6)
-            mine = tuple(one for one in openings if box.covers(shapely.box(one.u, one.v, one.u + one.w, one.v + one.h)))
+            mine = [one for one in openings if box.covers(shapely.box(one.u, one.v, one.u + one.w, one.v + one.h))]
             openings = [one for one in openings if one not in mine]
-            last = name != "below" and openings
+            if n == len(parts) - 1:
+                mine += openings  # what lies in no part is refused by the last one
             yield Face(id=f"{body.id}.{number + 1}{'' if name == 'above' else '.' + name}", kind="wall", at=(*p, 0.0),
                        azimuth=azimuth, outline=tuple(part.exterior.coords[:-1]), to=to,
-                       thickness=body.thicknesses.wall, openings=(*mine, *openings) if last else mine)  # fmt: skip
+                       thickness=body.thicknesses.wall, openings=tuple(mine))  # fmt: skip
 
 
 def _top(body: BuildingBody, p: Point, q: Point) -> list[Point]:

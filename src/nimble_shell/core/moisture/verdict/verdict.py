@@ -324,7 +324,7 @@ def _with_known_sheet(
     for sheet in sorted(sheets, key=lambda one: one.sd or 0.0):
         layers = (replace(one, material=sheet.key) if one.material == _SHEET else one for one in changed.layers)
         with_it = replace(changed, layers=tuple(layers))
-        if not judged(element_year(with_it, catalogue, basis, direction)):
+        if _passes([(sd, with_it)], "outside", catalogue, basis, direction, 0):  # nothing is left to be put in
             return with_it
     return None
 
