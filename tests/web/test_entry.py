@@ -46,6 +46,17 @@ def test_what_is_refused_stays_with_the_reason_until_it_is_mended(
     expect(field).not_to_have_attribute("aria-invalid", "true")
 
 
+def test_a_refusal_goes_when_its_field_goes_back_to_what_stood(basis: Page) -> None:
+    field = typed(basis, "latitude °", "95")
+    expect(basis.get_by_role("alert")).not_to_have_count(0)
+    typed(basis, "latitude °", "46.2")
+    expect(basis.get_by_role("alert")).to_have_count(0)
+    typed(basis, "latitude °", "95")
+    expect(basis.get_by_role("alert")).not_to_have_count(0)
+    field.press("Escape")
+    expect(basis.get_by_role("alert")).to_have_count(0)
+
+
 @pytest.mark.parametrize(
     ("text", "shown"), [("8*2.7", "21.6"), ("100 ft²", "9.3"), ("(10+2)/5", "2.4"), ("20,5", "20.5")]
 )

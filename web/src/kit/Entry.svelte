@@ -106,7 +106,10 @@
     if (wrong && typed === sent) return; // it was refused as it stands
     text = undefined;
     wrong = '';
-    if (typed === shown) return oncancel?.();
+    if (typed === shown) {
+      refusals.withdraw(uid);
+      return oncancel?.();
+    }
     sent = typed;
     refusals.sender = uid;
     onsave(found);
@@ -130,6 +133,7 @@
       event.stopPropagation();
       text = sent = undefined;
       wrong = '';
+      refusals.withdraw(uid);
       oncancel?.();
     }
   }

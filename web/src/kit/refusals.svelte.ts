@@ -8,6 +8,14 @@ class Refusals {
   sender = '';
   /** A refusal that stands at its field, and need not stand elsewhere. */
   shown = $state.raw<Problem>();
+  /** What else ends with a refusal. */
+  onwithdraw: (() => void) | undefined;
+  /** Nothing is asked any more of what was refused: its field went back to what stands. */
+  withdraw(sender: string): void {
+    if (!this.current || this.sender !== sender) return;
+    this.current = this.shown = undefined;
+    this.onwithdraw?.();
+  }
   readonly atField = $derived(this.current !== undefined && this.shown === this.current);
 }
 

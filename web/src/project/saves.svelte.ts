@@ -42,7 +42,9 @@ export class Saves {
   announcement = $state('');
   #queue: Promise<unknown> = Promise.resolve();
 
-  constructor(private readonly held: Held) {}
+  constructor(private readonly held: Held) {
+    refusals.onwithdraw = () => (this.trouble = undefined);
+  }
 
   get revision(): number {
     return this.held.open?.revision ?? 0;
