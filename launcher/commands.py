@@ -20,6 +20,7 @@ HELP = """\
 ./nimble section FILE    solve heat conduction in a section or boxes, print JSON
 ./nimble moisture FILE   moisture in an element by month or by hour, print JSON
 ./nimble shell FILE      areas, joints and volume of a building of faces, print JSON
+./nimble read FILE       what a DXF or IFC file holds, print JSON            [--unit mm|cm|m|in|ft]
 ./nimble compute FILE    compute every build-up of a project file, print JSON
 ./nimble export | import a project as documented JSON
 ./nimble backups | restore NAME   list the backups, put one in place   [--data DIR]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from nimble_shell.core.shell.project import check_whole
+from nimble_shell.core.shell.whole import check_whole
 from nimble_shell.services.sheets import read_project_file
 
 #: A joint of an unknown family, role or value would be kept, but not drawn.

@@ -2,43 +2,54 @@
 
 from __future__ import annotations
 
+import tempfile
 import time
+from pathlib import Path
 
-from nimble_shell.core.building.body import BuildingBody, PlacedOpening, Thicknesses
-from nimble_shell.core.building.footprint import checked, footprint
+from nimble_shell.core.building.body import BodyOpening, BuildingBody
+from nimble_shell.core.building.footprint import footprint
 from nimble_shell.core.building.joined import faces_of_building, floor_lines_of
 from nimble_shell.core.building.roof import Roof
-from nimble_shell.core.geometry.face import Opening
 from nimble_shell.core.takeoff.takeoff import Takeoff, take_off
+from nimble_shell.demo import PROJECT_ID, plant
+from nimble_shell.formats.project import BodyDoc
+from nimble_shell.services.projects import ProjectService
+from nimble_shell.store import Database
+from tools.bench_design import served
+from tools.percentiles import percentiles
 
 COLD_MS, EDIT_MS = 300.0, 30.0  #: asked: twelve buildings of 400 faces with 1,500 openings, and one edit
+DRAG_MS = 60.0  #: asked of the server's answer to one step of a drag, p95
 _BUILDINGS, _WINGS = 12, 5
 
 
-def building(wings: int, shift: float = 0.0) -> list[BuildingBody]:
+_THICK = {"wall": 0.3, "roof": 0.35, "floor": 0.25}
+Shape = tuple[list[BuildingBody], list[BodyOpening]]
+
+
+def building(wings: int, shift: float = 0.0) -> Shape:
     """A row of bodies, each with a roof of two pitches and openings in both long walls."""
-    thick = Thicknesses(wall=0.3, roof=0.35, floor=0.25)
-    found = []
+    bodies, openings = [], []
     for n in range(wings):
         plan = footprint("rectangle", 8.0, 7.0)
-        outline = checked([(x + 8.0 * n, y) for x, y in plan])
-        openings = tuple(
-            PlacedOpening(
-                side=side, opening=Opening(id=f"o{n}-{side}-{k}", u=0.3 + 0.6 * k + shift, v=0.9, w=0.45, h=1.2)
-            )
+        bodies.append(BuildingBody(id=f"b{n}", outline=tuple((x + 8.0 * n, y) for x, y in plan), storeys=(2.7, 2.6),
+                                   roof=Roof(form="two pitches", pitch=35), wall="wall", top="roof",
+                                   floor="floor"))  # fmt: skip
+        openings += [
+            BodyOpening(id=f"o{n}-{side}-{k}", body=f"b{n}", side=side, u=0.3 + 0.6 * k + shift, sill=0.9, w=0.45,
+                        h=1.2)
             for side in (0, 2) for k in range(12)
-        )  # fmt: skip
-        found.append(BuildingBody(id=f"b{n}", outline=outline, storeys=(2.7, 2.6), thicknesses=thick,
-                                  roof=Roof(form="two pitches", pitch=35), openings=openings))  # fmt: skip
-    return found
+        ]  # fmt: skip
+    return bodies, openings
 
 
-def derived(bodies: list[BuildingBody]) -> Takeoff:
+def derived(shape: Shape) -> Takeoff:
     """Every face, area, joint and opening of a building."""
-    return take_off(faces_of_building(bodies), "external", floor_lines_of(bodies, 0.3))
+    bodies, openings = shape
+    return take_off(faces_of_building(bodies, openings, _THICK), "external", floor_lines_of(bodies, 0.3))
 
 
-def _least_ms(run: int, bodies: list[list[BuildingBody]]) -> float:
+def _least_ms(run: int, bodies: list[Shape]) -> float:
     took = []
     for _ in range(run):
         start = time.process_time()
@@ -48,7 +59,27 @@ def _least_ms(run: int, bodies: list[list[BuildingBody]]) -> float:
     return min(took)
 
 
+def _drag_ms() -> tuple[float, float]:
+    """One step of a drag: the answer of the API to another outline of the Main Laboratory, ledger included."""
+    with tempfile.TemporaryDirectory() as folder, served(Path(folder), 0) as (client, _, _):
+        projects = ProjectService(Database(Path(folder)))
+        lab = plant(projects).project.buildings[0]
+        body = BodyDoc.from_core(lab.bodies[0]).to_wire()
+        address = f"/api/v1/projects/{PROJECT_ID}/buildings/{lab.id}/shape"
+
+        def step(run: int) -> None:
+            wide = 8.4 + 0.005 * run
+            outline = [[0, 0], [12, 0], [12, wide], [0, wide]]
+            answer = client.post(address, json={"bodies": [{**body, "outline": outline}]})
+            assert answer.status_code == 200
+
+        return percentiles(step, 60)
+
+
 def main() -> None:
+    p50, p95 = _drag_ms()
+    print(f"shape: one step of a drag, faces, quantities and ledger: p50 {p50:.0f} ms, p95 {p95:.0f} ms "
+          f"(asked: p95 {DRAG_MS:.0f} ms, {'within' if p95 <= DRAG_MS else 'OVER'})")  # fmt: skip
     campus = [building(_WINGS) for _ in range(_BUILDINGS)]
     found = [derived(one) for one in campus]
     faces, openings = sum(len(one.faces) for one in found), sum(one.openings.n for one in found)

@@ -59,6 +59,19 @@ def fan(page: Page) -> None:
     page.get_by_test_id("cases").wait_for(timeout=120_000)
 
 
+def shape(page: Page) -> None:
+    """A length being typed: the module speaks, mast and ledger show what would change."""
+    page.get_by_role("button", name="type the length of side 2").first.click()
+    page.get_by_role("textbox", name="Length of side 2").fill("8 700")
+    page.locator(".mast ins").first.wait_for()
+    page.wait_for_timeout(500)
+
+
+def begin(page: Page) -> None:
+    page.get_by_role("button", name="Begin a project").click()
+    page.get_by_label("name").fill("Shore house")
+
+
 def starts(page: Page) -> None:
     page.wait_for_timeout(2500)
 
@@ -75,7 +88,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "bench": ("/heron-flats/main-laboratory/D2", bench),
     "study": ("/heron-flats/main-laboratory/D2?view=study", still),
     "compare": ("/heron-flats/main-laboratory/D2?view=compare", still),
-    "day": ("/heron-flats/boat-workshop/D2?element=e3&view=day", still),
+    "shape": ("/heron-flats/main-laboratory/1?view=shape", shape),
     "working": ("/heron-flats/main-laboratory/D2", working),
     "joint": ("/heron-flats/main-laboratory/D3", joint),
     "fixing": ("/heron-flats/main-laboratory/B4", fixing),
@@ -85,7 +98,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "moisture-hours": ("/heron-flats/bunkhouse/D5?view=hours", hours),
     "moisture-fan": ("/heron-flats/main-laboratory/D5?view=fan", fan),
     "walk": ("/heron-flats/main-laboratory/A3?view=walk", starts),
-    "starts": ("/heron-flats/pump-house/D2?element=e3", still),
+    "begin": ("/", begin),
     "projects": ("/", still),
 }
 

@@ -57,7 +57,7 @@ class Server:
         with self.log.open("w") as log:
             environment = {**os.environ, "NIMBLE_SHELL_WEB": web}
             self.process = subprocess.Popen(command, stdout=log, stderr=log, env=environment)
-        for _ in range(300):
+        for _ in range(900):
             found = re.search(r"http://127\.0\.0\.1:(\d+)/\S*\?key=(\S+)", self.log.read_text())
             if found:
                 self.port, self.key = int(found[1]), found[2]
@@ -67,7 +67,7 @@ class Server:
         self.wait()
 
     def wait(self) -> None:
-        for _ in range(300):
+        for _ in range(900):
             try:
                 self.call("GET", "/projects")
             except OSError:
@@ -83,7 +83,7 @@ class Server:
 
     def stop(self) -> None:
         self.process.terminate()
-        self.process.wait(timeout=20)
+        self.process.wait(timeout=90)
 
     @property
     def address(self) -> str:
@@ -94,7 +94,7 @@ class Server:
         data = None if body is None else json.dumps(body).encode()
         headers = {"Content-Type": "application/json", "Authorization": f"Bearer {self.key}"}
         request = urllib.request.Request(f"{self.address}/api/v1{path}", data, headers, method=method)
-        with urllib.request.urlopen(request, timeout=30) as reply:
+        with urllib.request.urlopen(request, timeout=90) as reply:
             content = reply.read()
         return json.loads(content) if content else None
 

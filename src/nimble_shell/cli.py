@@ -95,6 +95,25 @@ def shell(
 
 
 @app.command()
+def read(
+    file: Annotated[str, typer.Argument(help="A DXF drawing or an IFC model.")],
+    unit: Annotated[str | None, typer.Option(help="mm, cm, m, in or ft, where the file does not say it.")] = None,
+) -> None:
+    """Read what a DXF or IFC file holds and print JSON; nothing is stored."""
+    from nimble_shell.services.drawings import read_drawing  # its libraries are not for every start
+
+    try:
+        content = Path(file).read_bytes()
+    except OSError as error:
+        _refuse(_whole_file("file_unreadable", f"{file}: {error}", "give the path of a DXF or IFC file"))
+    try:
+        found = read_drawing(content, Path(file).name, unit)
+    except DomainError as error:
+        _refuse(problems.of(error))
+    print(json.dumps(found.to_json(), indent=1, allow_nan=False))
+
+
+@app.command()
 def compute(
     file: Annotated[str, typer.Argument(help="A project file; - reads standard input.")],
     at: Annotated[str, typer.Option(help="winter, summer, or a month from 0 (January) to 11.")] = "winter",

@@ -49,7 +49,7 @@ def year(theta: float = 5.0, phi: float = 0.8) -> MonthlyClimate:
         (lambda: Targets(R_wall=-1), "target_out_of_range", ("R_wall",)),
         (lambda: Targets(f_rsi=1.5), "target_out_of_range", ("f_rsi",)),
         (lambda: Schools(label_mean=400), "temperature_out_of_range", ("label_mean",)),
-        (lambda: element(1, "D", -5), "area_not_positive", ("area",)),
+        (lambda: element(1, "D", -5), "area_out_of_range", ("area",)),
         (lambda: element(1, "D", 5, U=-1), "transmittance_not_positive", ("U",)),
         (lambda: Building(id="b", name=""), "name_length", ("name",)),
         (lambda: Building(id="b", name="B", elements=(element(1, "D", 9), element(1, "B", 9))), "element_id_taken", ("elements",)),

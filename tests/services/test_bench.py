@@ -6,6 +6,7 @@ from dataclasses import replace
 
 import pytest
 from services.solved_joints import figures_of
+from shapeless import typed
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.joints.solved import JointFigures
@@ -26,7 +27,7 @@ from nimble_shell.services.bench import (
 from nimble_shell.services.joints import KnownJoint, building_in
 from nimble_shell.store import NotFound
 
-PROJECT = campus()
+PROJECT = typed(campus())
 LAB = PROJECT.buildings[0]
 WALL = next(one for one in PROJECT.assemblies if one.id == "wall-w-a")
 

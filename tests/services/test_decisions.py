@@ -6,6 +6,7 @@ from dataclasses import replace
 
 import pytest
 from services.answering import Answering
+from shapeless import typed
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
 from nimble_shell.core.joints.joint import ShellJoint
@@ -103,7 +104,7 @@ def test_what_nobody_has_said_is_unknown_and_settled_by_saying_it(projects: Proj
 
 
 def test_a_damp_wall_offers_the_changes_that_were_searched_and_each_settles_it(projects: ProjectService) -> None:
-    lab, *others = campus().buildings
+    lab, *others = typed(campus()).buildings
     wall = next(one for one in lab.elements if one.assembly_id == "wall-w-a")
     layers = (
         Layer(id="l1", material="gypsum-board", d=0.0125),
@@ -184,7 +185,7 @@ def test_open_stands_before_unknown_and_a_station_before_the_whole(projects: Pro
 
 
 def test_no_sum_is_judged_while_a_part_of_it_is_still_to_come(projects: ProjectService) -> None:
-    project = campus()
+    project = typed(campus())
     lab, *others = project.buildings
     basis = replace(project.basis, targets=replace(project.basis.targets, R_shell=50.0))
     project = replace(project, basis=basis, buildings=(replace(lab, joints=()), *others))

@@ -5,6 +5,7 @@ from __future__ import annotations
 import importlib.metadata
 import sys
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 import pytest
@@ -86,3 +87,13 @@ class TestAnEdition:
 
     def test_is_that_of_the_module_a_function_stands_in(self) -> None:
         assert edition(solve_joint) == edition_of(solve_joint.__module__) != edition(run)
+
+
+def test_two_threads_find_editions_at_once() -> None:
+    """As the first requests of a window do; what was found before is forgotten, so that both read every source."""
+    names = ["nimble_shell.core.joints.solved", "nimble_shell.core.fixings.solved"] * 4
+    imports.cache_clear()
+    edition_of.cache_clear()
+    with ThreadPoolExecutor(8) as threads:
+        found = list(threads.map(edition_of, names))
+    assert found[:2] * 4 == found

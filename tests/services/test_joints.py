@@ -52,7 +52,7 @@ def tell(queue: Answering, project: Project, joint: ShellJoint, f_rsi: float = 0
 
 class TestFinding:
     def test_what_is_there(self) -> None:
-        assert building_in(PROJECT, LAB.id) is LAB
+        assert building_in(PROJECT, LAB.id).as_stored() is LAB
         assert joint_in(LAB, "j2") is EAVE
         assert family_of(EAVE) is FAMILIES["eave"]
 

@@ -6,6 +6,7 @@ from dataclasses import replace
 
 import pytest
 from services.answering import Answering
+from shapeless import typed
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.joints.solved import solve_joint
@@ -72,9 +73,9 @@ class TestSums:
 
     def test_of_a_building_without_joints_are_those_of_its_ledger(self, results: WholeResults) -> None:
         bare = replace(
-            PROJECT,
+            typed(PROJECT),
             assemblies=tuple(replace(one, fixings=()) for one in PROJECT.assemblies),
-            buildings=tuple(replace(one, joints=()) for one in PROJECT.buildings),
+            buildings=tuple(replace(one, joints=()) for one in typed(PROJECT).buildings),
         )
         stored = replace(STORED, project=bare)
         wall = next(one for one in bare.assemblies if one.id == WALL.id)

@@ -8,6 +8,7 @@ from dataclasses import replace
 import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
+from shapeless import typed
 from sqlalchemy import text
 
 from nimble_shell.core.assemblies.systems import SYSTEMS
@@ -87,7 +88,7 @@ def names(stored: Stored) -> list[str]:
 @given(st.integers(0, 10**6))
 def test_any_walk_of_additions_removals_and_undos_keeps_the_order(projects: ProjectService, seed: int) -> None:
     chance = random.Random(seed)
-    now = projects.bring_in(replace(campus(), id=f"p{len(projects.all())}"))
+    now = projects.bring_in(replace(typed(campus()), id=f"p{len(projects.all())}"))
     done, undone = [names(now)], []
     for number in range(14):
         move = chance.choice(("add", "take", "undo", "undo", "redo"))

@@ -23,6 +23,7 @@ _TOLD = """() => {
 VIEWS = [
     "main-laboratory/1",
     "main-laboratory/1?view=materials",
+    "main-laboratory/1?view=shape",
     "main-laboratory/D2",
     "main-laboratory/D2?view=study",
     "main-laboratory/D2?view=compare",

@@ -15,6 +15,7 @@ from nimble_shell.core.shell.project import Building
 from nimble_shell.formats.document import Model
 from nimble_shell.formats.project import AssemblyDoc, BuildingDoc, JointDoc
 from nimble_shell.formats.reader import Prose
+from nimble_shell.formats.things import KINDS
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
@@ -83,7 +84,7 @@ def way_out(way: WayOut, building: str) -> WayOutOut:
         thing = ProposedThing(kind="assembly", owner="", id=way.changed.id, document=document)
     elif isinstance(way.changed, Building):
         document = BuildingDoc.from_core(way.changed).to_wire()
-        for held in ("elements", "joints"):
+        for held in KINDS["building"].holds:
             document.pop(held)  # they stay as they are
         thing = ProposedThing(kind="building", owner="", id=way.changed.id, document=document)
     elif way.changed is not None:

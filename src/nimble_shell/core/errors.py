@@ -22,6 +22,8 @@ class Issue:
     code: str  #: stable: tests and translations hold on to it
     message: str  #: what is wrong, with the value and its unit
     hint: str  #: what would make it right
+    entity: str = ""  #: of a drawing or model of somebody else: its handle or id there
+    proposed: str = ""  #: a value that would do
 
 
 class DomainError(ValueError):

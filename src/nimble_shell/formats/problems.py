@@ -18,6 +18,8 @@ class ProblemError(BaseModel):
     code: str
     detail: str
     hint: str
+    entity: str = ""  #: handle or id in a drawing or model of somebody else
+    proposed: str = ""  #: a value that would do
 
 
 class Problem(BaseModel):
@@ -66,7 +68,14 @@ def pointer(path: Path) -> str:
 def from_domain(error: DomainError, title: str = "The input cannot be calculated") -> Problem:
     """A physical refusal."""
     errors = [
-        ProblemError(pointer=pointer(i.path), code=i.code, detail=said(i.message), hint=said(i.hint))
+        ProblemError(
+            pointer=pointer(i.path),
+            code=i.code,
+            detail=said(i.message),
+            hint=said(i.hint),
+            entity=i.entity,
+            proposed=i.proposed,
+        )
         for i in error.issues
     ]
     return Problem(title=title, status=422, errors=_first(errors))

@@ -27,6 +27,8 @@ from nimble_shell.core.basis.indoor import Indoor
 from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.basis.site import Site
 from nimble_shell.core.basis.targets import Limits, Targets
+from nimble_shell.core.building.body import BodyOpening, BodySide, BuildingBody, WallPart
+from nimble_shell.core.building.roof import Roof
 from nimble_shell.core.climate import MonthlyClimate
 from nimble_shell.core.joints.joint import JointRole, JointValue, ShellJoint
 from nimble_shell.core.materials import Material
@@ -35,6 +37,7 @@ from nimble_shell.core.materials.rates import Rate
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.formats.document import Document, Identifier, Text
 
+Zone = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_-]{0,64}$")]  #: an element of the shell, or none
 FORMAT: Literal["nimble-shell-project"] = "nimble-shell-project"
 FORMAT_VERSION: Literal[1] = 1
 
@@ -174,6 +177,40 @@ class JointDoc(Document, core=ShellJoint):
     """A joint of a building's shell."""
 
     id: Identifier
+
+
+class RoofDoc(Document, core=Roof):
+    pass
+
+
+class BodySideDoc(Document, core=BodySide):
+    """What a side of a footprint has of its own."""
+
+    zone: Zone = ""
+
+
+class WallPartDoc(Document, core=WallPart):
+    """A part of a wall with another build-up."""
+
+    zone: Identifier
+
+
+class BodyDoc(Document, core=BuildingBody):
+    """A body of a building: footprint, storeys, roof; what its faces are counted with are elements of the shell."""
+
+    id: Identifier
+    wall: Zone = ""
+    below: Zone = ""
+    top: Zone = ""
+    floor: Zone = ""
+
+
+class OpeningDoc(Document, core=BodyOpening):
+    """A window or door in a side of a body."""
+
+    id: Identifier
+    body: Identifier
+    zone: Zone = ""
 
 
 class BuildingDoc(Document, core=Building):

@@ -1,7 +1,7 @@
 """Things of a project: what is written, logged and locked on its own, and how they make up a project again.
 
-A project is a heading, a Basis, own materials, buildings with elements and joints, build-ups with fixings. Each is one
-small document. `KINDS` is the only list of them: a new kind of thing (a face, an opening, a unit type) is a line there
+A project is a heading, a Basis, own materials, buildings with elements, joints, bodies and openings, build-ups with
+fixings. Each is one small document. `KINDS` is the only list of them: a new kind of thing (a unit type) is a line there
 and a field of what holds it.
 """
 
@@ -19,11 +19,13 @@ from nimble_shell.formats.document import Document, Text
 from nimble_shell.formats.project import (
     AssemblyDoc,
     BasisDoc,
+    BodyDoc,
     BuildingDoc,
     ElementDoc,
     FixingDoc,
     JointDoc,
     MaterialDoc,
+    OpeningDoc,
 )
 
 
@@ -69,9 +71,11 @@ KINDS: dict[str, ThingKind] = {
         ThingKind(name="basis", words="Basis", document=BasisDoc),
         ThingKind(name="material", words="material", document=MaterialDoc, id_field="key"),
         ThingKind(name="building", words="building", document=BuildingDoc,
-                  holds={"elements": "element", "joints": "joint"}),
+                  holds={"elements": "element", "joints": "joint", "bodies": "body", "openings": "opening"}),
         ThingKind(name="element", words="element of the shell", document=ElementDoc),
         ThingKind(name="joint", words="joint", document=JointDoc),
+        ThingKind(name="body", words="body of the shape", document=BodyDoc),
+        ThingKind(name="opening", words="opening", document=OpeningDoc),
         ThingKind(name="assembly", words="build-up", document=AssemblyDoc, holds={"fixings": "fixing"}),
         ThingKind(name="fixing", words="group of fixings", document=FixingDoc),
     )

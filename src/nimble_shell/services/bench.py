@@ -242,12 +242,15 @@ def _shell(
     project: Project, building: Building, joints: Joints, given: Given, waiting: Sequence[str] = ()
 ) -> ShellLedger:
     system = project.basis.schools.dimensions
+    # Of a shape that is being drawn: joints that were solved know those of the stored one.
+    lengths = {joint.id: joint.length for joint in building.joints if building.follows_shape(joint.id)}
     losses = [
         JointLoss(
             joint_id=known.joint.id,
             station=known.joint.station,
             name=known.joint.name,
-            length=known.joint.length,
+            length=lengths.get(known.joint.id, known.joint.length),
+            from_shape=building.follows_shape(known.joint.id),
             psi=None if known.solved is None else to_outside(known.solved, system),
             point=known.point,
             why_not=known.why_not,

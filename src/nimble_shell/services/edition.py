@@ -6,12 +6,15 @@ import ast
 import hashlib
 import importlib.metadata
 import importlib.util
+import threading
 from collections.abc import Callable, Iterator
 from functools import cache
 from pathlib import Path
 from typing import Any
 
 _OWN = "nimble_shell"
+#: Python 3.11 counts the depth of all syntax trees that are being made in one place: two at once fail both.
+_PARSING = threading.Lock()
 
 
 @cache
@@ -52,7 +55,11 @@ def reach(module: str) -> set[str]:
 def imports(module: str) -> frozenset[str]:
     """What a module imports, also inside of functions; names of its own program resolved to modules."""
     source = _source(module)
-    return frozenset(_imported(ast.parse(source.read_bytes()))) if source else frozenset()
+    if source is None:
+        return frozenset()
+    with _PARSING:
+        tree = ast.parse(source.read_bytes())
+    return frozenset(_imported(tree))
 
 
 def _imported(tree: ast.Module) -> Iterator[str]:

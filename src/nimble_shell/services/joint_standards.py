@@ -29,7 +29,7 @@ class JointStandardService(PracticeStandards[JointStandard]):
         """
         with self._database.write() as session:
             standards, projects = JointStandardRepository(session), ProjectRepository(session)
-            joint = joint_in(building_in(projects.get(project_id).project, building_id), joint_id)
+            joint = joint_in(building_in(projects.get(project_id).project, building_id).as_stored(), joint_id)
             ref = joint.standard
             version = 1 if ref is None else standards.newest(ref.id).standard.version + 1
 
@@ -70,7 +70,7 @@ class JointStandardService(PracticeStandards[JointStandard]):
 
         def taken(stored: Stored) -> Project:
             expect(stored, key, version)
-            joint = joint_in(building_in(stored.project, building_id), joint_id)
+            joint = joint_in(building_in(stored.project, building_id).as_stored(), joint_id)
             return put_thing(stored.project, key, standard.put(joint))
 
         return self._projects.edit(project_id, taken, note)

@@ -25,6 +25,7 @@ from nimble_shell.core.joints.solved import Accuracy, JointFigures, SolvedJoint,
 from nimble_shell.core.joints.stack import Stack, stack_of
 from nimble_shell.core.moisture.monthly.element import factor_asked
 from nimble_shell.core.parameters import Value
+from nimble_shell.core.shell.measured import measured
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.store import NotFound, Stored
@@ -54,10 +55,13 @@ def family_of(joint: ShellJoint) -> Family:
 
 
 def building_in(project: Project, building_id: str) -> Building:
-    """Raises NotFound."""
-    for building in project.buildings:
+    """The building with areas and lengths as its shape has them. Raises DomainError, NotFound."""
+    for at, building in enumerate(project.buildings):
         if building.id == building_id:
-            return building
+            try:
+                return measured(project, building)
+            except DomainError as error:
+                raise error.under("buildings", at) from None
     raise NotFound("building", building_id)
 
 

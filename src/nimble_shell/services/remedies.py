@@ -161,7 +161,8 @@ def question_of(project: Project, joint: ShellJoint) -> SurfaceQuestion:
         id="asked", name="asked", basis=bare_basis(project.basis), materials=project.materials,
         assemblies=tuple(replace(bare_assembly(one), id=one.id) for one in project.assemblies if one.id in met),
     )  # fmt: skip
-    plain = replace(joint, id="asked", name="asked", length=0.0, omitted=(), sealed=False, standard=None)
+    plain = replace(joint, id="asked", name="asked", length=0.0, follows=(), decided=True,
+                    omitted=(), sealed=False, standard=None)  # fmt: skip
     return SurfaceQuestion(project=bare, joint=plain)
 
 

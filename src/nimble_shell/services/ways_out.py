@@ -55,7 +55,7 @@ class Settling:
 
     def searched(self) -> set[str]:
         """Keys of decisions whose changes are known: nothing is left to be searched for them."""
-        joints = {one.id: one for one in self.building.joints}
+        joints = {one.id: one for one in self.building.as_stored().joints}
         found = {f"surface-{one.id}" for one in self.surfaces if not one.joint or self._has(joints.get(one.id))}
         for part in self.judged:
             by_surface = part.joint and part.verdict is not None and part.verdict.reason == "surface"
@@ -116,7 +116,7 @@ class Settling:
 
     def _of_surfaces(self) -> Iterator[tuple[str, WayOut]]:
         """The changes that keep a cold surface: of a joint where somebody has had them searched."""
-        joints = {one.id: one for one in self.building.joints}
+        joints = {one.id: one for one in self.building.as_stored().joints}
         for one in self.surfaces:
             if one.margin is None or one.margin >= 0:
                 continue
@@ -154,7 +154,7 @@ class Settling:
             if one.kind == "room" and one.found and one.amount >= DRIEST:
                 indoor = at_humidity(basis, one.amount).indoor
                 yield WayOut(text=advice_text(one, "", basis.schools.vapour),
-                             changed=replace(self.building, indoor=indoor))  # fmt: skip
+                             changed=replace(self.building.as_stored(), indoor=indoor))  # fmt: skip
 
     def _turned(self, part: JudgedPart) -> Iterator[WayOut]:
         """The changes of layers that turn a build-up's moisture, where somebody has had them searched."""
@@ -172,7 +172,7 @@ class Settling:
 
     def _tighter(self, part: JudgedPart) -> Iterator[WayOut]:
         """What keeps a joint's surface; or the variants of it that leak no more than is safe, with all their seals."""
-        joint = next(one for one in self.building.joints if one.id == part.id)
+        joint = next(one for one in self.building.as_stored().joints if one.id == part.id)
         verdict = part.verdict
         if verdict is not None and verdict.reason == "surface":
             yield from self._keeping(joint)

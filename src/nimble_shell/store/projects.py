@@ -9,7 +9,8 @@ from dataclasses import dataclass, field, replace
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from nimble_shell.core.shell.project import Project, check_whole
+from nimble_shell.core.shell.project import Project
+from nimble_shell.core.shell.whole import check_whole
 from nimble_shell.formats.things import BASIS, HEADING, KINDS, Heading, Key, compose, groups, holder_of, read_thing
 from nimble_shell.store.changes import Actor, Change, ChangeLog, Direction, Put
 from nimble_shell.store.differences import ChangeItem, Slot, differences

@@ -12,12 +12,11 @@ from core.geometry.test_takeoff import figures
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nimble_shell.core.building.body import BuildingBody, PlacedOpening, Thicknesses, faces_of
+from nimble_shell.core.building.body import BodyOpening, BodySide, BuildingBody, WallPart, faces_of
 from nimble_shell.core.building.footprint import Outline, checked, footprint
 from nimble_shell.core.building.joined import faces_of_building, floor_lines_of
 from nimble_shell.core.building.roof import Roof, pitch_of, planes, rise_of
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.geometry.face import Opening
 from nimble_shell.core.takeoff.takeoff import Takeoff, take_off
 
 RECTANGLE = footprint("rectangle", 9.6, 7.2)
@@ -30,15 +29,17 @@ PLANS = {"rectangle": RECTANGLE, "L": L_PLAN, "T": T_PLAN, "U": U_PLAN, "skew": 
 ROOFS = (Roof(), Roof(form="one pitch", pitch=12, towards=180), Roof(form="two pitches", pitch=35, towards=180),
          Roof(form="two pitches", pitch=30, towards=90), Roof(form="two pitches", pitch=30, towards=37),
          Roof(form="hip", pitch=28))  # fmt: skip
-THICK = Thicknesses(wall=0.3, roof=0.35, floor=0.25)
+THICK = {"wall": 0.3, "roof": 0.35, "floor": 0.25}
+
+ZONES = {"wall": "wall", "top": "roof", "floor": "floor"}
 
 
 def body(outline: Outline = RECTANGLE, **more: Any) -> BuildingBody:
-    return BuildingBody(**{"id": "b", "outline": outline, "storeys": (2.8,), "thicknesses": THICK} | more)
+    return BuildingBody(**{"id": "b", "outline": outline, "storeys": (2.8,)} | ZONES | more)
 
 
-def taken(*bodies: BuildingBody) -> Takeoff:
-    return take_off(faces_of_building(bodies), "external", floor_lines_of(bodies, 0.3))
+def taken(*bodies: BuildingBody, openings: tuple[BodyOpening, ...] = ()) -> Takeoff:
+    return take_off(faces_of_building(bodies, openings, THICK), "external", floor_lines_of(bodies, 0.3))
 
 
 @pytest.mark.parametrize("roof", ROOFS, ids=lambda one: f"{one.form} {one.towards:g}")
@@ -46,7 +47,7 @@ def taken(*bodies: BuildingBody) -> Takeoff:
 def test_a_roof_covers_its_plan_and_the_body_is_closed(plan: str, roof: Roof) -> None:
     outline = PLANS[plan]
     area = shapely.Polygon(outline).area
-    found = take_off(faces_of(body(outline, roof=roof)), "external")
+    found = take_off(faces_of(body(outline, roof=roof), (), THICK), "external")
     assert found.areas["roof|outside"].gross.external == pytest.approx(
         area / math.cos(math.radians(roof.pitch)), rel=1e-6
     )
@@ -109,22 +110,43 @@ def test_a_tower_on_a_flat_roof_leaves_a_ring() -> None:
 
 
 def test_party_sides_and_storeys_are_told_apart() -> None:
-    found = taken(body(storeys=(2.7, 2.6), beyond=((1, "heated"),)))
+    found = taken(body(storeys=(2.7, 2.6), sides=(BodySide(number=1, beyond="heated"),)))
     assert found.areas["wall|heated"].gross.external == pytest.approx(7.2 * 5.3)
     assert found.joints["floor_line"]["outside"].external == pytest.approx(9.6 * 2 + 7.2)
 
 
 def test_an_opening_goes_with_the_part_that_it_lies_in() -> None:
-    opening = Opening(id="o", u=1.0, v=0.9, w=1.2, h=1.4)
-    house = body(storeys=(2.8,), base=-1.0, openings=(PlacedOpening(side=0, opening=replace(opening, v=0.2)),))
-    assert [one.id for one in faces_of(house) if one.openings] == ["b.1"]
+    opening = BodyOpening(id="o", body="b", side=0, u=1.0, sill=1.2, w=1.2, h=1.4)
+    house = body(storeys=(2.8,), base=-1.0)
+    assert [one.id for one in faces_of(house, [opening]) if one.openings] == ["b.1"]
     with pytest.raises(DomainError, match="leaves its face"):  # over the ground line, and where all lies below it
-        faces_of(replace(house, ground=0.5))
+        faces_of(replace(house, ground=0.5), [opening])
     with pytest.raises(DomainError, match="leaves its face"):
-        faces_of(replace(house, ground=3.0, openings=(PlacedOpening(side=0, opening=replace(opening, v=1.0)),)))
+        faces_of(replace(house, ground=3.0), [replace(opening, sill=2.0)])
     wing = body(checked([(1.0, -4.0), (5.0, -4.0), (5.0, 0.0), (1.0, 0.0)]), id="wing")
     with pytest.raises(DomainError, match="another body touches"):
-        taken(body(openings=(PlacedOpening(side=0, opening=opening),)), wing)
+        taken(body(), wing, openings=(replace(opening, sill=0.9),))
+
+
+def test_a_face_changes_its_build_up() -> None:
+    """Forms below and panels above, and a strip between: areas by zone, and nothing of the wall is lost."""
+    plain, zoned = taken(body()), body(
+        parts=(WallPart(side=0, zone="forms", low=0.0, high=1.0), WallPart(side=2, zone="wet", low=0.4, high=2.0, left=2.0,
+                                                                          right=5.0)))  # fmt: skip
+    faces = faces_of(zoned)
+    found = take_off(faces, "external")
+    by_zone = {zone: sum(found.faces[one.id].gross.external for one in faces if one.zone == zone)
+               for zone in ("wall", "forms", "wet")}  # fmt: skip
+    assert by_zone["forms"] == pytest.approx(9.6)
+    assert by_zone["wet"] == pytest.approx(4.8)
+    assert sum(by_zone.values()) == pytest.approx(plain.areas["wall|outside"].gross.external)
+    assert found.volume.external == pytest.approx(plain.volume.external)
+
+
+def test_a_floor_of_one_body_is_none_of_its_neighbour() -> None:
+    house = body(storeys=(2.7, 2.7))
+    hall = body(checked([(9.6, 0), (14, 0), (14, 7.2), (9.6, 7.2)]), id="hall", storeys=(5.4,))
+    assert taken(house, hall).joints["floor_line"]["outside"].external == pytest.approx(2 * 9.6 + 7.2)
 
 
 @pytest.mark.parametrize(
@@ -139,7 +161,9 @@ def test_an_opening_goes_with_the_part_that_it_lies_in() -> None:
         (lambda: body(storeys=()), "no_storey"),
         (lambda: body(storeys=(0.0,)), "storey_out_of_range"),
         (lambda: body(storeys=(40.0,)), "storey_out_of_range"),
-        (lambda: body(openings=(PlacedOpening(side=9, opening=Opening(id="o", u=1, v=1, w=1, h=1)),)), "unknown_side"),
+        (lambda: body(sides=(BodySide(number=9),)), "unknown_side"),
+        (lambda: BodyOpening(id="o", body="b", side=0, u=0, sill=0, w=0, h=1), "opening_size"),
+        (lambda: body(base=-40.0), "base_out_of_range"),
         (lambda: planes(RECTANGLE, Roof(form="two pitches", pitch=0.0)), "pitch_out_of_range"),
         (lambda: planes(checked([(0, 0), (8, 0), (5, 3), (8, 7), (0, 7)]), Roof(form="hip", pitch=30)), "no_hip"),
         (lambda: taken(body(), body(id="c")), "bodies_overlap"),

@@ -29,6 +29,7 @@ OTHERS: dict[Role, tuple[str, Direction]] = {
     "wall": ("sip", "horizontal"), "roof": ("sip-roof", "up"), "floor": ("slab", "down"),
     "upper": ("cassette", "horizontal"), "party": ("cassette", "horizontal"),
 }  # fmt: skip
+REENTRANT = {"inner corner", "valley", "abutment"}
 #: Every variant with every other system it suits: a system is solved in half of its joints, a variant in all its kinds.
 EVERY = [
     pytest.param(family, variant.key, system, id=f"{family.key}-{variant.key}-{system}")
@@ -105,8 +106,11 @@ def test_variants_are_solved_and_balanced(family: Family, variant: str, system: 
     assert found.error < 0.006 * sum(found.coupling.values())
     psi = found.psi["inside", "outside"]
     assert -0.2 < psi["overall"] < 2.5
-    assert psi["external"] <= psi["overall"] + 1e-12
-    assert psi["overall"] <= psi["internal"] + 1e-12
+    inner, overall, outer = psi["internal"], psi["overall"], psi["external"]
+    if family.key in REENTRANT:  # there the inner faces are the longer ones
+        inner, outer = outer, inner
+    assert outer <= overall + 1e-12
+    assert overall <= inner + 1e-12
     assert sum(flow for env, _, _, flow in found.segments if env == "inside") == pytest.approx(
         found.heat_flow["inside"], rel=1e-6
     )

@@ -3,7 +3,14 @@ import { describe, expect, test } from 'vitest';
 import { asProblem, inBuilding, inProject, Problem, take } from './client';
 
 const response = (status: number) => ({ ok: status < 400, status }) as Response;
-const item = (detail: string, code = 'c') => ({ pointer: '#/d', code, detail, hint: 'do this' });
+const item = (detail: string, code = 'c') => ({
+  pointer: '#/d',
+  code,
+  detail,
+  hint: 'do this',
+  entity: '',
+  proposed: '',
+});
 
 async function refusal(reply: Promise<unknown>): Promise<Problem> {
   try {

@@ -168,6 +168,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Project
+         * @description A new project with a complete shell: build-ups, shape, openings, a joint for each edge that it can be.
+         */
+        post: operations["begin_project_api_v1_projects_begin_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/import": {
         parameters: {
             query?: never;
@@ -494,6 +514,126 @@ export interface paths {
         get: operations["ledger_api_v1_projects__project_id__buildings__building_id__ledger_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/openings.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Openings
+         * @description The opening schedule of a building as CSV.
+         */
+        get: operations["export_openings_api_v1_projects__project_id__buildings__building_id__openings_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/openings/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Openings
+         * @description Take an opening schedule: known marks are changed, others added, none is taken away; all lines or none.
+         */
+        post: operations["import_openings_api_v1_projects__project_id__buildings__building_id__openings_csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description What a DXF or IFC file holds, and which side of the shape each wall seems to be. Nothing is saved.
+         */
+        post: operations["read_file_api_v1_projects__project_id__buildings__building_id__reading_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/shape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Shape
+         * @description Faces, areas, joints and volume of a building as it is being drawn, and what that means for its shell.
+         */
+        post: operations["shape_api_v1_projects__project_id__buildings__building_id__shape_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/shape/followed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Follow The Shape
+         * @description Areas and lengths are given back to the shape, and joints take the edges that they are drawn for.
+         */
+        post: operations["follow_the_shape_api_v1_projects__project_id__buildings__building_id__shape_followed_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/shape/joints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Every Joint
+         * @description A joint for each edge of the shape that has none, where a family suits.
+         */
+        post: operations["draw_every_joint_api_v1_projects__project_id__buildings__building_id__shape_joints_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1780,6 +1920,104 @@ export interface components {
             site: components["schemas"]["SiteDoc"];
             targets: components["schemas"]["TargetsDoc"];
         };
+        /**
+         * BeginIn
+         * @description A project from one sheet. SI; a climate that is left out is that of a new Basis.
+         */
+        BeginIn: {
+            /**
+             * Arm
+             * @default 4.8
+             */
+            arm: number;
+            climate?: components["schemas"]["ClimateDoc"] | null;
+            /**
+             * Depth
+             * @default 3.6
+             */
+            depth: number;
+            /**
+             * Floor
+             * @default slab
+             */
+            floor: string;
+            /**
+             * Form
+             * @default two pitches
+             * @enum {string}
+             */
+            form: "flat" | "one pitch" | "two pitches" | "hip";
+            /**
+             * Glazing
+             * @default [
+             *       0.2,
+             *       0.1,
+             *       0.1,
+             *       0.1
+             *     ]
+             */
+            glazing: number[];
+            /**
+             * Long
+             * @default 12
+             */
+            long: number;
+            /** Name */
+            name: string;
+            /**
+             * North
+             * @default 0
+             */
+            north: number;
+            /**
+             * Pitch
+             * @default 35
+             */
+            pitch: number | null;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Plan
+             * @default rectangle
+             * @enum {string}
+             */
+            plan: "rectangle" | "L" | "T" | "U";
+            /**
+             * Points
+             * @default []
+             */
+            points: number[][];
+            /** Ridge */
+            ridge?: number | null;
+            /**
+             * Roof
+             * @default sip-roof
+             */
+            roof: string;
+            schools?: components["schemas"]["SchoolsDoc"] | null;
+            /**
+             * Storeys
+             * @default [
+             *       2.8
+             *     ]
+             */
+            storeys: number[];
+            /** Theta Winter */
+            theta_winter?: number | null;
+            /**
+             * Wall
+             * @default sip
+             */
+            wall: string;
+            /**
+             * Wide
+             * @default 8.4
+             */
+            wide: number;
+        };
         /** BenchIn */
         BenchIn: {
             assembly: components["schemas"]["AssemblyDoc"];
@@ -1819,6 +2057,102 @@ export interface components {
             study: components["schemas"]["StudyOut"] | null;
         };
         /**
+         * BodyDoc
+         * @description A body of a building: footprint, storeys, roof; what its faces are counted with are elements of the shell.
+         */
+        BodyDoc: {
+            /**
+             * Base
+             * @default 0
+             */
+            base: number;
+            /**
+             * Below
+             * @default
+             */
+            below: string;
+            /**
+             * Floor
+             * @default
+             */
+            floor: string;
+            /**
+             * Ground
+             * @default 0
+             */
+            ground: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Outline */
+            outline: number[][];
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["WallPartDoc"][];
+            /**
+             * @default {
+             *       "form": "flat",
+             *       "overhang": 0,
+             *       "parapet": 0,
+             *       "pitch": 0,
+             *       "towards": 180
+             *     }
+             */
+            roof: components["schemas"]["RoofDoc"];
+            /**
+             * Sides
+             * @default []
+             */
+            sides: components["schemas"]["BodySideDoc"][];
+            /** Storeys */
+            storeys: number[];
+            /**
+             * Top
+             * @default
+             */
+            top: string;
+            /**
+             * Wall
+             * @default
+             */
+            wall: string;
+        };
+        /**
+         * BodySideDoc
+         * @description What a side of a footprint has of its own.
+         */
+        BodySideDoc: {
+            /**
+             * Beyond
+             * @default outside
+             * @enum {string}
+             */
+            beyond: "outside" | "ground" | "heated" | "unheated";
+            /** Number */
+            number: number;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
+        /**
+         * BothOut
+         * @description A figure by outer dimensions and by overall inner ones.
+         */
+        BothOut: {
+            /** External */
+            external: number;
+            /** Overall Internal */
+            overall_internal: number;
+        };
+        /**
          * BuildingDoc
          * @description One building of the project, with its own mast.
          */
@@ -1826,10 +2160,20 @@ export interface components {
             /** Asked H */
             asked_H?: number | null;
             /**
+             * Bodies
+             * @default []
+             */
+            bodies: components["schemas"]["BodyDoc"][];
+            /**
              * Elements
              * @default []
              */
             elements: components["schemas"]["ElementDoc"][];
+            /**
+             * Floor Thickness
+             * @default 0.3
+             */
+            floor_thickness: number;
             /** Id */
             id: string;
             indoor?: components["schemas"]["IndoorDoc"] | null;
@@ -1841,10 +2185,33 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * North
+             * @default 0
+             */
+            north: number;
+            /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["OpeningDoc"][];
+            /**
              * Use
              * @default
              */
             use: string;
+        };
+        /**
+         * ChangeNoteIn
+         * @description How a change is called in the log.
+         */
+        ChangeNoteIn: {
+            /** Text */
+            text: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
         };
         /**
          * ChangeOut
@@ -2324,6 +2691,21 @@ export interface components {
             /** Y */
             y: number;
         };
+        /**
+         * DrawingIn
+         * @description A DXF drawing or an IFC model.
+         */
+        DrawingIn: {
+            /**
+             * Content
+             * Format: base64
+             */
+            content: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit?: ("mm" | "cm" | "m" | "in" | "ft") | null;
+        };
         /** DrawingOut */
         DrawingOut: {
             /** Assumptions */
@@ -2346,6 +2728,134 @@ export interface components {
             };
             /** View */
             view: number[];
+        };
+        /**
+         * DrawnBodyOut
+         * @description Heights of a body.
+         */
+        DrawnBodyOut: {
+            /** Eaves */
+            eaves: number;
+            /** Id */
+            id: string;
+            /** Ridge */
+            ridge: number;
+            /** Roof Area */
+            roof_area: number;
+        };
+        /**
+         * DrawnEdgeOut
+         * @description A joint that the shape has.
+         */
+        DrawnEdgeOut: {
+            /** Elements */
+            elements: string[];
+            /** Family */
+            family: string;
+            /** Joint */
+            joint: string;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Length */
+            length: number;
+            /** Missing */
+            missing: boolean;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /**
+             * Station
+             * @enum {string}
+             */
+            station: "A" | "B" | "C" | "D" | "E" | "F" | "G" | "H";
+        };
+        /**
+         * DrawnFaceOut
+         * @description A face of the building, flat and in space.
+         */
+        DrawnFaceOut: {
+            /** Bearing */
+            bearing: number;
+            /** Body */
+            body: string;
+            /** Corners */
+            corners: number[][];
+            /** Element */
+            element: string;
+            /** Flat */
+            flat: number[][];
+            /** Gross */
+            gross: number;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "wall" | "floor" | "roof";
+            /** Net */
+            net: number;
+            /** Normal */
+            normal: number[];
+            /** Openings */
+            openings: components["schemas"]["DrawnOpeningOut"][];
+            /** Origin */
+            origin: number[];
+            /** Pitch */
+            pitch: number;
+            /** Right */
+            right: number[];
+            /** Side */
+            side: number | null;
+            /**
+             * To
+             * @enum {string}
+             */
+            to: "outside" | "ground" | "heated" | "unheated";
+            /** Up */
+            up: number[];
+        };
+        /**
+         * DrawnOpeningOut
+         * @description An opening in its face.
+         */
+        DrawnOpeningOut: {
+            /** H */
+            h: number;
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Mark */
+            mark: string;
+            /** Off Module */
+            off_module: number | null;
+            /** U */
+            u: number;
+            /** V */
+            v: number;
+            /** W */
+            w: number;
+        };
+        /**
+         * DrawnSideOut
+         * @description A side of a body's footprint.
+         */
+        DrawnSideOut: {
+            /** Bearing */
+            bearing: number;
+            /** Body */
+            body: string;
+            fit: components["schemas"]["ModuleFitOut"] | null;
+            /** Length */
+            length: number;
+            /** Quarters */
+            quarters: number;
+            /** Side */
+            side: number;
         };
         /**
          * DriedOut
@@ -2430,7 +2940,10 @@ export interface components {
         ElementDoc: {
             /** U */
             U?: number | null;
-            /** Area */
+            /**
+             * Area
+             * @default 0
+             */
             area: number;
             /** Assembly Id */
             assembly_id?: string | null;
@@ -2964,6 +3477,11 @@ export interface components {
          */
         JointDoc: {
             /**
+             * Decided
+             * @default true
+             */
+            decided: boolean;
+            /**
              * Drains To
              * @default
              * @enum {string}
@@ -2973,6 +3491,11 @@ export interface components {
             fall?: number | null;
             /** Family */
             family: string;
+            /**
+             * Follows
+             * @default []
+             */
+            follows: string[];
             /** Id */
             id: string;
             /**
@@ -3421,6 +3944,16 @@ export interface components {
             whole: boolean;
         };
         /**
+         * LeftOutOut
+         * @description What is not taken, and why.
+         */
+        LeftOutOut: {
+            /** Entity */
+            entity: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
          * LifeIn
          * @description What an hourly run supposes; what is not said is as meant.
          */
@@ -3756,6 +4289,20 @@ export interface components {
             width?: number | null;
         };
         /**
+         * ModuleFitOut
+         * @description A length in panels.
+         */
+        ModuleFitOut: {
+            /** Closes */
+            closes: number[];
+            /** Left Over */
+            left_over: number;
+            /** Module */
+            module: number;
+            /** Whole */
+            whole: number;
+        };
+        /**
          * MoistureOut
          * @description A build-up through the year by month.
          */
@@ -4047,6 +4594,42 @@ export interface components {
             ways: components["schemas"]["WayOutOut"][];
         };
         /**
+         * OpeningDoc
+         * @description A window or door in a side of a body.
+         */
+        OpeningDoc: {
+            /** Body */
+            body: string;
+            /** H */
+            h: number;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @default window
+             * @enum {string}
+             */
+            kind: "window" | "door";
+            /**
+             * Mark
+             * @default
+             */
+            mark: string;
+            /** Side */
+            side: number;
+            /** Sill */
+            sill: number;
+            /** U */
+            u: number;
+            /** W */
+            w: number;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
+        /**
          * OrderOut
          * @description Ids of the things of one kind and owner, in their order.
          */
@@ -4266,10 +4849,20 @@ export interface components {
             code: string;
             /** Detail */
             detail: string;
+            /**
+             * Entity
+             * @default
+             */
+            entity: string;
             /** Hint */
             hint: string;
             /** Pointer */
             pointer: string;
+            /**
+             * Proposed
+             * @default
+             */
+            proposed: string;
         };
         /**
          * ProfileOut
@@ -4369,6 +4962,23 @@ export interface components {
             owner: string;
         };
         /**
+         * QuantityOut
+         * @description An area or a length with where it comes from.
+         */
+        QuantityOut: {
+            /** Derived */
+            derived: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Origin
+             * @enum {string}
+             */
+            origin: "derived" | "typed" | "unknown";
+            /** Value */
+            value: number;
+        };
+        /**
          * RateDoc
          * @description The practice's own rates of a material.
          */
@@ -4381,6 +4991,90 @@ export interface components {
             material: string;
             /** Stock */
             stock?: number[] | null;
+        };
+        /**
+         * ReadOpeningOut
+         * @description An opening of a wall.
+         */
+        ReadOpeningOut: {
+            /** Area */
+            area: number;
+            /** Entity */
+            entity: string;
+            /** Name */
+            name: string;
+            /** Outline */
+            outline: number[][];
+        };
+        /**
+         * ReadPlateOut
+         * @description A floor or roof slab.
+         */
+        ReadPlateOut: {
+            /** Area */
+            area: number;
+            /** Entity */
+            entity: string;
+            /** Name */
+            name: string;
+            /** Pitch */
+            pitch: number | null;
+        };
+        /**
+         * ReadWallOut
+         * @description A wall as it is seen from outside.
+         */
+        ReadWallOut: {
+            /** Bearing */
+            bearing: number | null;
+            /** Entity */
+            entity: string;
+            /** Gross */
+            gross: number;
+            /** Height */
+            height: number;
+            /** Name */
+            name: string;
+            /** Net */
+            net: number;
+            /** Openings */
+            openings: components["schemas"]["ReadOpeningOut"][];
+            /** Outline */
+            outline: number[][];
+            /** Shell */
+            shell: boolean;
+            /**
+             * Side
+             * @description body and number of the side that it seems to be, “b1/0”; empty for none
+             */
+            side: string;
+            /** Storey */
+            storey: string;
+            /** Width */
+            width: number;
+        };
+        /**
+         * ReadingOut
+         * @description What a file holds, before anything of it is taken.
+         */
+        ReadingOut: {
+            /** Floors */
+            floors: components["schemas"]["ReadPlateOut"][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "dxf" | "ifc";
+            /** Left Out */
+            left_out: components["schemas"]["LeftOutOut"][];
+            /** Perimeter */
+            perimeter: number | null;
+            /** Roofs */
+            roofs: components["schemas"]["ReadPlateOut"][];
+            /** Unit */
+            unit: string;
+            /** Walls */
+            walls: components["schemas"]["ReadWallOut"][];
         };
         /**
          * ReferenceOut
@@ -4480,6 +5174,41 @@ export interface components {
             zone: string;
         };
         /**
+         * RoofDoc
+         * @description A roof as it is drawn.
+         *
+         *     One pitch falls towards its azimuth. Two pitches fall towards it and away from it, from a ridge through the middle
+         *     of the plan. A hip falls to every side. Eaves are the lowest place of it, on the footprint.
+         */
+        RoofDoc: {
+            /**
+             * Form
+             * @default flat
+             * @enum {string}
+             */
+            form: "flat" | "one pitch" | "two pitches" | "hip";
+            /**
+             * Overhang
+             * @default 0
+             */
+            overhang: number;
+            /**
+             * Parapet
+             * @default 0
+             */
+            parapet: number;
+            /**
+             * Pitch
+             * @default 0
+             */
+            pitch: number;
+            /**
+             * Towards
+             * @default 180
+             */
+            towards: number;
+        };
+        /**
          * SaidOut
          * @description A value named in a remark.
          */
@@ -4490,6 +5219,24 @@ export interface components {
             name: string;
             /** Value */
             value: number;
+        };
+        /**
+         * ScheduleIn
+         * @description An opening schedule as CSV.
+         */
+        ScheduleIn: {
+            /**
+             * Content
+             * Format: base64
+             */
+            content: string;
+            /** Text */
+            text: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
         };
         /**
          * SchoolsDoc
@@ -4514,6 +5261,12 @@ export interface components {
              * @enum {string}
              */
             dimensions: "internal" | "overall" | "external";
+            /**
+             * Drawn To
+             * @default outer
+             * @enum {string}
+             */
+            drawn_to: "outer" | "inner";
             /**
              * Films
              * @default iso6946
@@ -4578,6 +5331,27 @@ export interface components {
             tapes: string[];
         };
         /**
+         * ShapeAnswer
+         * @description The shape as drafted, what it was, and what that means for the shell.
+         */
+        ShapeAnswer: {
+            before: components["schemas"]["ShapeSheetOut"] | null;
+            consequence: components["schemas"]["ConsequenceOut"];
+            now: components["schemas"]["ShapeSheetOut"] | null;
+        };
+        /**
+         * ShapeIn
+         * @description A shape as it is being drawn; what is left out stays as it is stored.
+         */
+        ShapeIn: {
+            /** Bodies */
+            bodies?: components["schemas"]["BodyDoc"][] | null;
+            /** North */
+            north?: number | null;
+            /** Openings */
+            openings?: components["schemas"]["OpeningDoc"][] | null;
+        };
+        /**
          * ShapeOut
          * @description What is seen of a material in the view: rings, the inner ones holes.
          */
@@ -4592,6 +5366,37 @@ export interface components {
             part: string;
             /** Rings */
             rings: number[][][];
+        };
+        /**
+         * ShapeSheetOut
+         * @description All that is shown of a building's shape.
+         */
+        ShapeSheetOut: {
+            B: components["schemas"]["BothOut"] | null;
+            /** Approximate */
+            approximate: boolean;
+            /** Areas */
+            areas: components["schemas"]["QuantityOut"][];
+            /** Bodies */
+            bodies: components["schemas"]["DrawnBodyOut"][];
+            /** Edges */
+            edges: components["schemas"]["DrawnEdgeOut"][];
+            /** Envelope */
+            envelope: number;
+            /** Faces */
+            faces: components["schemas"]["DrawnFaceOut"][];
+            floor_area: components["schemas"]["BothOut"];
+            ground_area: components["schemas"]["BothOut"] | null;
+            /** Lengths */
+            lengths: components["schemas"]["QuantityOut"][];
+            /** Modules */
+            modules: {
+                [key: string]: number;
+            };
+            perimeter: components["schemas"]["BothOut"] | null;
+            /** Sides */
+            sides: components["schemas"]["DrawnSideOut"][];
+            volume: components["schemas"]["BothOut"];
         };
         /**
          * ShareOut
@@ -5352,6 +6157,24 @@ export interface components {
             stops: components["schemas"]["StopOut"][];
             /** Undecided */
             undecided: number;
+        };
+        /**
+         * WallPartDoc
+         * @description A part of a wall with another build-up.
+         */
+        WallPartDoc: {
+            /** High */
+            high: number;
+            /** Left */
+            left?: number | null;
+            /** Low */
+            low: number;
+            /** Right */
+            right?: number | null;
+            /** Side */
+            side: number;
+            /** Zone */
+            zone: string;
         };
         /**
          * WarmerOut
@@ -6458,6 +7281,129 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NewProject"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin_project_api_v1_projects_begin_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
             };
         };
         responses: {
@@ -8841,6 +9787,764 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConsequenceOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_openings_api_v1_projects__project_id__buildings__building_id__openings_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv; charset=utf-8": string;
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_openings_api_v1_projects__project_id__buildings__building_id__openings_csv_post: {
+        parameters: {
+            query?: {
+                since?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScheduleIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_file_api_v1_projects__project_id__buildings__building_id__reading_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shape_api_v1_projects__project_id__buildings__building_id__shape_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShapeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeAnswer"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    follow_the_shape_api_v1_projects__project_id__buildings__building_id__shape_followed_post: {
+        parameters: {
+            query?: {
+                since?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeNoteIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    draw_every_joint_api_v1_projects__project_id__buildings__building_id__shape_joints_post: {
+        parameters: {
+            query?: {
+                since?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeNoteIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeltaOut"];
                 };
             };
             /** @description not readable */

@@ -25,6 +25,8 @@
   import KeyList from './KeyList.svelte';
   import { untrack } from 'svelte';
   import BasisView from '@/steps/1-basis/BasisView.svelte';
+  import ShapeView from '@/steps/1-basis/shape/ShapeView.svelte';
+  import { shape } from '@/project/shape.svelte';
   import MaterialsView from '@/steps/1-basis/MaterialsView.svelte';
   import ProjectsView from './ProjectsView.svelte';
   import FixingsView from '@/steps/4-fixings/FixingsView.svelte';
@@ -97,12 +99,18 @@
       !!element?.assembly_id &&
       bench.draft?.id === element.assembly_id,
   );
-  // On the bench the ledger follows the draft; elsewhere it shows what is saved.
+  // On the bench and on the shape the ledger follows the draft; elsewhere it shows what is saved.
   const fromBench = $derived(
     onBench && bench.live.asked?.building === place.building && bench.found !== undefined,
   );
-  const consequence = $derived(fromBench ? bench.found?.consequence : session.ledger.answer);
-  const ledgerStale = $derived(fromBench ? bench.live.stale : session.ledger.stale);
+  const onShape = $derived(place.step === 1 && place.view === 'shape');
+  const fromShape = $derived(onShape && shape.draft !== undefined && shape.answer !== undefined);
+  const consequence = $derived(
+    fromBench ? bench.found?.consequence : fromShape ? shape.answer?.consequence : session.ledger.answer,
+  );
+  const ledgerStale = $derived(
+    fromBench ? bench.live.stale : fromShape ? shape.live.stale : session.ledger.stale,
+  );
   // The register follows what is saved, and every answer that comes in while some of it is being found out.
   let looked = 0;
   $effect(() => {
@@ -215,6 +223,8 @@
         {#key units.system}
           {#if place.step === 1 && place.view === 'materials'}
             <MaterialsView basis={open.project.basis} {units} />
+          {:else if place.step === 1 && place.view === 'shape'}
+            <ShapeView {building} {units} />
           {:else if place.step === 1}
             <BasisView
               basis={open.project.basis}
@@ -248,6 +258,7 @@
       stale={ledgerStale}
       saving={session.saves.saving > 0}
       elsewhere={session.saves.elsewhere}
+      drawing={onShape && shape.draft ? shape.words : ''}
       onundo={() => void session.saves.step('undo')}
       onwork={shellWork}
     />

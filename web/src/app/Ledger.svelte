@@ -18,10 +18,23 @@
     onundo: () => void;
     /** What another window has done last. */
     elsewhere?: { text: string; who: string } | undefined;
+    /** What is drawn and not taken yet, in words. */
+    drawing?: string;
     onwork: (figure: string, title: string, dimension: string) => void;
   }
-  let { consequence, building, basis, units, last, stale, saving, onundo, onwork, elsewhere }: Props =
-    $props();
+  let {
+    consequence,
+    building,
+    basis,
+    units,
+    last,
+    stale,
+    saving,
+    onundo,
+    onwork,
+    elsewhere,
+    drawing = '',
+  }: Props = $props();
   const now = $derived(consequence?.now);
   const before = $derived(consequence?.before);
   /** A sum that lacks a part is never shown as the whole: the last one that lacked nothing stands. */
@@ -77,13 +90,16 @@
     <small
       >{saving
         ? 'Saving'
-        : consequence?.preview
+        : consequence?.preview || drawing
           ? 'Preview, not saved yet'
           : elsewhere
             ? 'Changed in another window'
             : 'Last edit'}</small
     >
-    {#if elsewhere}
+    {#if drawing}
+      <p title={units.said(drawing)}>{units.said(drawing)}</p>
+      <span class="quiet"><kbd>Enter</kbd> takes, <kbd>Esc</kbd> back</span>
+    {:else if elsewhere}
       <p class="elsewhere" title={units.said(elsewhere.text)}>{units.said(elsewhere.text)}</p>
       <span class="quiet">{elsewhere.who}</span>
     {:else if last}

@@ -8,6 +8,7 @@
   import { decisions, seenIn } from '@/project/decisions.svelte';
   import { href, router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
+  import { shape } from '@/project/shape.svelte';
   import { surfaces } from '@/project/surfaces.svelte';
   import { stream } from '@/api/stream.svelte';
   import { verdicts } from '@/project/verdicts.svelte';
@@ -92,6 +93,22 @@
     const f = here[0]?.f_rsi ?? null; // the worst stands first, what is not known yet last
     return { f, text: here.length ? 'not known yet' : 'no surface' };
   };
+  // On the shape each station shows how much of it there is, and what the draft changes of that.
+  const onShape = $derived(place.step === 1 && place.view === 'shape' && !!building?.bodies?.length);
+  const amountAt = (station: string) => {
+    const [now, before] = [shape.answer?.now, shape.draft ? shape.answer?.before : undefined];
+    const amount = (sheet: typeof now) => {
+      const ids = new Set(building?.elements?.filter((one) => one.station === station).map((one) => one.id));
+      const areas = sheet?.areas.filter((one) => ids.has(one.id)) ?? [];
+      const edges = sheet?.edges.filter((one) => one.station === station) ?? [];
+      return areas.length
+        ? { value: areas.reduce((sum, one) => sum + one.value, 0), dimension: 'area' }
+        : { value: edges.reduce((sum, one) => sum + one.length, 0), dimension: 'distance' };
+    };
+    if (!now) return undefined;
+    const found = amount(now);
+    return { ...found, by: before ? found.value - amount(before).value : 0 };
+  };
   const stopsAt = $derived((station: string) =>
     walk.answered?.building === place.building
       ? (walk.answer?.stops ?? []).filter((stop) => stop.station === station)
@@ -152,7 +169,7 @@
         {@const surface = step === 5 ? surfaceAt(row.letter) : undefined}
         {@const decision = row.decision}
         <li class:on>
-          {#if step === 3 || row.elements.length || row.joints.length}
+          {#if step === 3 || row.elements.length || row.joints.length || (onShape && (amountAt(row.letter)?.value ?? 0) > 0)}
             <a
               href={href({ ...place, station: row.letter, step, element: '', view: '' })}
               onclick={(event) => visit(event, row.letter)}
@@ -167,7 +184,14 @@
                     : (row.elements[0]?.name ?? '')}{/if}</span
               >
               <span class="value" class:decision>
-                {#if surface}
+                {#if onShape && units}
+                  {@const amount = amountAt(row.letter)}
+                  {#if amount && amount.value > 0}{units.full(
+                      amount.value,
+                      amount.dimension,
+                    )}{#if Math.abs(amount.by) > 5e-3}
+                      <ins>{units.delta(amount.by, amount.dimension)}</ins>{/if}{:else}–{/if}
+                {:else if surface}
                   {surface.f === null ? surface.text : `f ${units?.show(surface.f, 'ratio') ?? ''}`}
                 {:else if units && (step === 3 || !row.elements.length)}
                   {#if row.joint}
@@ -251,6 +275,11 @@
     height: 100%;
     display: grid;
     grid-template-rows: repeat(8, 1fr);
+  }
+  ins {
+    margin-left: 5px;
+    text-decoration: none;
+    color: var(--verdigris);
   }
   li {
     border-bottom: 1px solid transparent;

@@ -7,6 +7,7 @@
   import Button from '@/kit/Button.svelte';
   import Notice from '@/kit/Notice.svelte';
 
+  import BeginView from './BeginView.svelte';
   import BackupsList from './BackupsList.svelte';
 
   interface Props {
@@ -15,7 +16,7 @@
   let { onfile }: Props = $props();
   let projects = $state.raw<Listed[]>();
   let problem = $state.raw<Problem>();
-  let name = $state('');
+  let beginning = $state(false);
 
   async function load(): Promise<void> {
     try {
@@ -33,11 +34,6 @@
       problem = asProblem(error);
     }
   }
-  const create = () =>
-    attempt(async () => {
-      const made = await take(api.POST('/api/v1/projects', { body: { name: name.trim() || 'New project' } }));
-      router.go({ project: made.project.id, building: made.project.buildings?.[0]?.id ?? '', step: 1 });
-    });
   const remove = (id: string) =>
     attempt(() =>
       take(api.DELETE('/api/v1/projects/{project_id}', { params: { path: { project_id: id } } })),
@@ -51,57 +47,55 @@
   const bin = $derived(projects?.filter((one) => one.deleted) ?? []);
 </script>
 
-<h1>Projects</h1>
-{#if problem}
-  <Notice title={problem.body.title} text={problem.body.hint ?? ''} live
-    ><Button onclick={() => void load()}>Try again</Button></Notice
-  >
-{/if}
-{#if projects}
-  <ul>
-    {#each open as project (project.id)}
-      <li>
-        <a
-          href="/{project.id}"
-          onclick={(event) => {
-            event.preventDefault();
-            router.go({ project: project.id, building: '', step: 2, station: 'D' });
-          }}><b>{project.name}</b></a
-        >
-        <span>{counted(project.buildings, 'building')}, {counted(project.assemblies, 'build-up')}</span>
-        <span>changed {project.changed_at.slice(0, 16).replace('T', ' ')} UTC</span>
-        <Button label="Delete {project.name}" onclick={() => void remove(project.id)}>Delete</Button>
-      </li>
-    {:else}
-      <li class="empty">No project yet. Begin one, or bring one in.</li>
-    {/each}
-  </ul>
-  <form
-    onsubmit={(event) => {
-      event.preventDefault();
-      void create();
-    }}
-  >
-    <input aria-label="Name of the new project" placeholder="name" maxlength="80" bind:value={name} />
-    <Button strong onclick={() => void create()}>Begin a project</Button>
-    <Button onclick={onfile}>Import a project file</Button>
-  </form>
-  {#if bin.length}
-    <h2>Deleted</h2>
+{#if beginning}
+  <BeginView oncancel={() => (beginning = false)} />
+{:else}
+  <h1>Projects</h1>
+  {#if problem}
+    <Notice title={problem.body.title} text={problem.body.hint ?? ''} live
+      ><Button onclick={() => void load()}>Try again</Button></Notice
+    >
+  {/if}
+  {#if projects}
     <ul>
-      {#each bin as project (project.id)}
+      {#each open as project (project.id)}
         <li>
-          <b>{project.name}</b><span>{counted(project.buildings, 'building')}</span><span></span><Button
-            label="Restore {project.name}"
-            onclick={() => void restore(project.id)}>Restore</Button
+          <a
+            href="/{project.id}"
+            onclick={(event) => {
+              event.preventDefault();
+              router.go({ project: project.id, building: '', step: 2, station: 'D' });
+            }}><b>{project.name}</b></a
           >
+          <span>{counted(project.buildings, 'building')}, {counted(project.assemblies, 'build-up')}</span>
+          <span>changed {project.changed_at.slice(0, 16).replace('T', ' ')} UTC</span>
+          <Button label="Delete {project.name}" onclick={() => void remove(project.id)}>Delete</Button>
         </li>
+      {:else}
+        <li class="empty">No project yet. Begin one, or bring one in.</li>
       {/each}
     </ul>
+    <p class="begin">
+      <Button strong onclick={() => (beginning = true)}>Begin a project</Button>
+      <Button onclick={onfile}>Import a project file</Button>
+    </p>
+    {#if bin.length}
+      <h2>Deleted</h2>
+      <ul>
+        {#each bin as project (project.id)}
+          <li>
+            <b>{project.name}</b><span>{counted(project.buildings, 'building')}</span><span></span><Button
+              label="Restore {project.name}"
+              onclick={() => void restore(project.id)}>Restore</Button
+            >
+          </li>
+        {/each}
+      </ul>
+    {/if}
+    <BackupsList />
+  {:else if !problem}
+    <p role="status">Loading</p>
   {/if}
-  <BackupsList />
-{:else if !problem}
-  <p role="status">Loading</p>
 {/if}
 
 <style>
@@ -143,15 +137,9 @@
     padding: 24px;
     display: block;
   }
-  form {
+  .begin {
     display: flex;
     gap: 8px;
     margin-top: 16px;
-  }
-  input {
-    border: 1px solid var(--line);
-    background: var(--sheet-bright);
-    padding: 2px 8px;
-    width: 260px;
   }
 </style>

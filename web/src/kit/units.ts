@@ -26,6 +26,8 @@ const VULGAR: Record<string, string> = {
 const FRACTION = String.raw`(?:\d+\s*/\s*\d+)`;
 const DECIMAL = String.raw`(?:\d+(?:\.\d*)?|\.\d+)`;
 const AMOUNT = `(?:${DECIMAL}(?:[ -]+${FRACTION})?|${FRACTION})`;
+/** Thousands parted by spaces: 8 400. */
+const GROUPED = /^\d{1,3}(?: \d{3})+(?!\s*[\d/])/;
 const FEET_INCHES = new RegExp(`^(${AMOUNT})\\s*(?:ft|')\\s*-?\\s*(?:(${AMOUNT})\\s*(?:in|"|'')?)?$`);
 const PLAIN = new RegExp(`^(${AMOUNT})\\s*(mm|cm|m|in|"|'')?$`);
 
@@ -58,7 +60,8 @@ export function parseLength(text: string, system: UnitSystem): number | undefine
   return total === undefined || !Number.isFinite(total) ? undefined : Number(total.toPrecision(14));
 }
 
-function one(term: string, system: UnitSystem): number | undefined {
+function one(written: string, system: UnitSystem): number | undefined {
+  const term = written.replace(GROUPED, (found) => found.replaceAll(' ', ''));
   const both = FEET_INCHES.exec(term);
   if (both) return (amount(both[1] ?? '') * 12 + (both[2] ? amount(both[2]) : 0)) * INCH;
   const plain = PLAIN.exec(term);

@@ -21,6 +21,8 @@
   const elements = $derived((building.elements ?? []).filter((element) => !only || element.station === only));
   const line = (id: string) => ledger?.lines.find((one) => one.element_id === id);
   const assemblies = $derived(session.open?.project.assemblies ?? []);
+  /** An area that nobody has typed is that of the shape. */
+  const follows = $derived(building.bodies.length > 0);
   const zone = $derived(only ? `${only}2` : '1');
 
   function save(elementsNow: ShellElement[], text: string): void {
@@ -97,10 +99,12 @@
               label="Area of {element.name}"
               showLabel={false}
               dimension="area"
-              value={element.area}
+              value={element.area || null}
+              optional={follows}
               positive
-              onsave={(area) => area !== null && set(element.id, { area }, `Area of ${element.name}`)}
-            /></td
+              onsave={(area) =>
+                (area !== null || follows) && set(element.id, { area: area ?? 0 }, `Area of ${element.name}`)}
+            />{#if follows && !element.area}<small>from the shape</small>{/if}</td
           >
           <td>
             {#if element.station in PLACES}

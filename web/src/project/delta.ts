@@ -7,10 +7,15 @@ const ROOTS = { material: 'materials', assembly: 'assemblies', building: 'buildi
 const HELD = {
   element: ['buildings', 'elements'],
   joint: ['buildings', 'joints'],
+  body: ['buildings', 'bodies'],
+  opening: ['buildings', 'openings'],
   fixing: ['assemblies', 'fixings'],
 } as const;
 /** Parts that a document of its own does not carry. */
-const PARTS: Record<string, readonly string[]> = { building: ['elements', 'joints'], assembly: ['fixings'] };
+const PARTS: Record<string, readonly string[]> = {
+  building: ['elements', 'joints', 'bodies', 'openings'],
+  assembly: ['fixings'],
+};
 
 const idOf = (kind: string, one: Doc) => String(kind === 'material' ? one.key : one.id);
 

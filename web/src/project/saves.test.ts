@@ -83,8 +83,8 @@ describe('a refusal', () => {
     await settle();
     newest().refuse(422, {
       errors: [
-        { pointer: '#/items/0/document/area', code: 'c', detail: 'd', hint: 'h' },
-        { pointer: '#/items/1', code: 'c', detail: 'd', hint: 'h' },
+        { pointer: '#/items/0/document/area', code: 'c', detail: 'd', hint: 'h', entity: '', proposed: '' },
+        { pointer: '#/items/1', code: 'c', detail: 'd', hint: 'h', entity: '', proposed: '' },
       ],
     });
     await save;

@@ -235,6 +235,28 @@ class Session {
     );
   }
 
+  /** A joint for each edge of a building's shape that has none, where a family suits. */
+  drawJoints(building: Building): Promise<boolean> {
+    const text = `${building.name}: a joint for each edge`.slice(0, 200);
+    return this.saves.save(text, (project, since) =>
+      api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/shape/joints', {
+        params: { path: { project_id: project, building_id: building.id }, query: { since } },
+        body: { text, zone: '1' },
+      }),
+    );
+  }
+
+  /** Typed areas and lengths are given back to the shape, wherever it has them. */
+  followShape(building: Building): Promise<boolean> {
+    const text = `${building.name}: areas and lengths follow the shape`.slice(0, 200);
+    return this.saves.save(text, (project, since) =>
+      api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/shape/followed', {
+        params: { path: { project_id: project, building_id: building.id }, query: { since } },
+        body: { text, zone: '1' },
+      }),
+    );
+  }
+
   /** Take a build-up away; what uses it stands in the way, or goes along. */
   removeAssembly(assembly: Assembly, users: 'refuse' | 'take along', zone: string): Promise<boolean> {
     const text = `${assembly.name} removed`.slice(0, 200);

@@ -16,6 +16,8 @@ VapourQuantities = Literal["sd", "perm"]
 DecimalMark = Literal["point", "comma"]
 Dimensions = Literal["internal", "overall", "external"]  #: what areas and lengths are taken between
 
+DrawnTo = Literal["outer", "inner"]  #: which surface of the build-ups a shape is drawn to, and stays when they change
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Schools:
@@ -28,6 +30,7 @@ class Schools:
     label_mean: float = 10.0  #: mean temperature of labelled conductivities [°C]
     vapour: VapourQuantities = "sd"
     dimensions: Dimensions = "external"
+    drawn_to: DrawnTo = "outer"
 
     def __post_init__(self) -> None:
         check = Collector()

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 import numpy as np
 import shapely
 
-from nimble_shell.core.building.body import BuildingBody, faces_of
+from nimble_shell.core.building.body import BodyOpening, BuildingBody, faces_of, without_holes
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.face import MEET, Face, Opening
 from nimble_shell.core.takeoff.takeoff import FloorLine
@@ -17,13 +17,20 @@ _GRID = 1e-6  #: to which what is left of faces is rounded [m]
 _SLIVER = 1e-3  #: what counts for no face [m²]
 
 
-def faces_of_building(bodies: Sequence[BuildingBody]) -> list[Face]:
+def faces_of_building(
+    bodies: Sequence[BuildingBody],
+    openings: Sequence[BodyOpening] = (),
+    thickness_of: Mapping[str, float] | None = None,
+) -> list[Face]:
     """The faces that close the volume of all bodies together.
 
     Parameters
     ----------
     bodies : sequence of BuildingBody
         They touch, or stand apart; none lies in another.
+    openings : sequence of BodyOpening
+    thickness_of : mapping of zone to float, optional
+        Of the build-ups. [m]
 
     Raises
     ------
@@ -34,7 +41,7 @@ def faces_of_building(bodies: Sequence[BuildingBody]) -> list[Face]:
     of_each: list[list[Face]] = []
     for n, body in enumerate(bodies):
         try:
-            of_each.append(faces_of(body))
+            of_each.append(faces_of(body, openings, thickness_of))
         except DomainError as error:
             raise error.under("bodies", n) from None
     faces = [face for own in of_each for face in own]
@@ -48,9 +55,8 @@ def faces_of_building(bodies: Sequence[BuildingBody]) -> list[Face]:
 
 
 def floor_lines_of(bodies: Sequence[BuildingBody], thickness: float) -> list[FloorLine]:
-    """Where storeys meet the walls; the same height once."""
-    heights = sorted({round(z, 4) for body in bodies for z in body.floors})
-    return [FloorLine(z=z, thickness=thickness) for z in heights]
+    """Where storeys meet the walls, each on the walls of its own body."""
+    return [FloorLine(z=z, thickness=thickness, of=f"{body.id}.") for body in bodies for z in body.floors]
 
 
 def _apart(bodies: Sequence[BuildingBody]) -> None:
@@ -70,7 +76,7 @@ def _left(face: Face, others: Sequence[Face]) -> list[Face]:
     if not touched:
         return [face]
     rest = shapely.difference(shapely.Polygon(face.flat), shapely.union_all(touched), grid_size=_GRID)
-    parts = [one for whole in shapely.get_parts(rest) for one in _without_holes(whole) if one.area > _SLIVER]
+    parts = [one for whole in shapely.get_parts(rest) for one in without_holes(whole) if one.area > _SLIVER]
     names = [face.id] if len(parts) == 1 else [f"{face.id}.{n + 1}" for n in range(len(parts))]
     openings = list(face.openings)
     found = []
@@ -94,18 +100,6 @@ def _seen(one: Face, by: Face) -> shapely.Polygon:
     right, up, _ = by.axes
     away = one.corners - by.origin
     return shapely.Polygon(np.column_stack([away @ right, away @ up]))
-
-
-def _without_holes(polygon: shapely.Polygon) -> Iterator[shapely.Polygon]:
-    """The polygon, cut upright through each hole until none is left."""
-    if not polygon.interiors:
-        yield polygon
-        return
-    middle = shapely.Polygon(polygon.interiors[0]).representative_point().x
-    left, low, right, high = polygon.bounds
-    for box in (shapely.box(left, low, middle, high), shapely.box(middle, low, right, high)):
-        for part in shapely.get_parts(shapely.intersection(polygon, box, grid_size=_GRID)):
-            yield from _without_holes(part)
 
 
 def _outline(face: Face, part: shapely.Polygon) -> tuple[tuple[float, float], ...]:

@@ -12,9 +12,11 @@ import shapely
 
 from nimble_shell.core.building.footprint import FloatArray, Outline, inward, is_convex, is_square
 from nimble_shell.core.errors import Collector, DomainError, Issue
+from nimble_shell.core.quantities.sentence import sentence
 
 RoofForm = Literal["flat", "one pitch", "two pitches", "hip"]
 LEAST_PITCH, MOST_PITCH = 1.0, 75.0  #: of a pitched roof [°]
+MOST_OVERHANG, MOST_PARAPET = 4.0, 3.0  #: [m]
 _FAR = 1e4  #: beyond any building [m]
 _SAME = 1e-9  #: of heights [m]
 _STRAIGHT = 1e-5  #: how far a point may lie off a line and be none of its corners [m]
@@ -31,7 +33,17 @@ class Roof:
 
     form: RoofForm = "flat"
     pitch: float = 0.0  #: [°]
-    towards: float = 180.0  #: azimuth that it falls to [°]
+    towards: float = 180.0  #: azimuth that it falls to, from the plan's y axis, clockwise [°]
+    overhang: float = 0.0  #: beyond the walls at eaves and verges; drawn, and none of the heated volume [m]
+    parapet: float = 0.0  #: of a flat roof: how far the walls go on above it [m]
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        for name, size, most in (("overhang", self.overhang, MOST_OVERHANG), ("parapet", self.parapet, MOST_PARAPET)):
+            check.check(0 <= size <= most, (name,), f"{name}_out_of_range",
+                        sentence(f"{name} is {{v}}", v=(size, "length")),
+                        sentence("0 to {v}", v=(most, "length")))  # fmt: skip
+        check.refuse()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

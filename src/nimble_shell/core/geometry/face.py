@@ -55,6 +55,7 @@ class Face:
     thickness: float = 0.0  #: at right angles to it [m]
     to: Beyond = "outside"
     openings: tuple[Opening, ...] = ()
+    zone: str = ""  #: what it is counted with, in words of who made it
 
     def __post_init__(self) -> None:
         check = Collector()

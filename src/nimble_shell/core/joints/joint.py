@@ -39,7 +39,9 @@ class ShellJoint:
     variant: str
     roles: tuple[JointRole, ...]
     values: tuple[JointValue, ...] = ()
-    length: float = 0.0  #: metres of it, or pieces of a point; 0 while not known
+    length: float = 0.0  #: metres of it as typed, or pieces of a point; 0 follows the shape, or is not known
+    follows: tuple[str, ...] = ()  #: edges of the shape that it stands for
+    decided: bool = True  #: whether somebody has chosen its variant where several suit
     other: str = ""  #: variant it is compared with; empty for none
     omitted: tuple[str, ...] = ()  #: seals of its schedule that are left out
     sealed: bool = False  #: somebody has said that it is built as scheduled

@@ -19,6 +19,10 @@ _MARKS = str.maketrans({"′": "'", "″": '"', "’": "'", "”": '"', "“": '
 _VULGAR = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
 
 
+#: Thousands parted by spaces: 8 400.
+_GROUPED = re.compile(r"^\d{1,3}(?: \d{3})+(?!\s*[\d/])")
+
+
 def parse_length(text: str, system: UnitSystem = "SI") -> float:
     """A length in metres from what a person wrote.
 
@@ -82,6 +86,7 @@ def _terms(text: str) -> list[tuple[int, str]]:
 
 
 def _one(term: str, system: UnitSystem) -> Fraction:
+    term = _GROUPED.sub(lambda found: found[0].replace(" ", ""), term)
     both = _FEET_INCHES.match(term)
     if both:
         inches = _amount(both["inches"]) if both["inches"] else Fraction(0)

@@ -43,6 +43,7 @@ DIMENSIONS: dict[str, Dimension] = {
     "height": Dimension(Unit("m", 1.0, 0), Unit("ft", 1 / _FOOT, 0)),
     "distance": Dimension(Unit("m", 1.0, 2), Unit("ft", 1 / _FOOT, 2)),
     "area": Dimension(Unit("m²", 1.0, 1), Unit("ft²", 1 / _FOOT**2, 0)),
+    "volume": Dimension(Unit("m³", 1.0, 1), Unit("ft³", 1 / _FOOT**3, 0)),
     "resistance": Dimension(Unit("m²·K/W", 1.0, 2), Unit("h·ft²·°F/Btu", _BTU / (_HOUR * _FOOT**2 * _RANKINE), 1)),
     "transmittance": Dimension(Unit("W/(m²·K)", 1.0, 3), Unit("Btu/(h·ft²·°F)", _HOUR * _FOOT**2 * _RANKINE / _BTU, 4)),
     "conductivity": Dimension(

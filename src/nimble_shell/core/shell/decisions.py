@@ -113,6 +113,7 @@ def decisions(known: Known) -> tuple[OpenDecision, ...]:
     found = [
         *_sums(known),
         *_elements(known),
+        *_edges(known.building),
         *_lines_of_control(known),
         *_surfaces(known),
         *_moisture(known),
@@ -151,8 +152,23 @@ def _elements(known: Known) -> Iterable[OpenDecision]:
                            ways=(*known.ways.get(key, ()), WayOut(text="Compare variants", view="study")))  # fmt: skip
 
 
+def _edges(building: Building) -> Iterable[OpenDecision]:
+    """Edges of the shape without a joint, and joints of which several variants suit."""
+    for one in building.without_joint():
+        yield OpenDecision(key=f"edge-{one.key}", matter="joint", state="unknown", step=3, station=one.station,
+                           text=sentence(f"{one.name}: {{v}} of the shape without a joint", v=(one.length, "distance")),
+                           ways=(WayOut(text="Draw its joint", step=3, view="add"),))  # fmt: skip
+    for joint in building.as_stored().joints:
+        if not joint.decided:
+            yield OpenDecision(key=f"variant-{joint.id}", matter="joint", state="unknown", step=3,
+                               station=joint.station, id=joint.id,
+                               text=f"{joint.name}: several variants suit, nobody has chosen one",
+                               ways=(WayOut(text=f"Keep “{joint.variant}”", changed=replace(joint, decided=True)),
+                                     WayOut(text="Compare its variants", step=3)))  # fmt: skip
+
+
 def _lines_of_control(known: Known) -> Iterable[OpenDecision]:
-    joints = {one.id: one for one in known.building.joints}
+    joints = {one.id: one for one in known.building.as_stored().joints}
     for stop in known.walk.stops:
         for state in ("broken", "undecided"):
             # A broken heat line is a surface that is too cold, and is said once, as that.
@@ -197,7 +213,7 @@ def _surfaces(known: Known) -> Iterable[OpenDecision]:
 
 
 def _moisture(known: Known) -> Iterable[OpenDecision]:
-    joints = {one.id: one for one in known.building.joints}
+    joints = {one.id: one for one in known.building.as_stored().joints}
     stops = {stop.id: stop for stop in known.walk.stops if stop.kind == "joint"}
     for one in known.judged:
         margin = None if one.verdict is None else one.verdict.margin

@@ -8,6 +8,7 @@ from typing import Literal
 
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import STATIONS, asked_R, misses
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.shell.project import Building, ShellElement
 from nimble_shell.core.working import Given, Num, named, plain, value_of
 
@@ -74,6 +75,7 @@ class JointLoss:
     point: bool = False
     owner_of: str = ""  #: what it has taken over from the area shares, in words
     why_not: str = ""  #: why it will have no ψ; empty while one may still come
+    from_shape: bool = False  #: whether its length follows the shape
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -160,7 +162,8 @@ def shell_ledger(
 
     Notes
     -----
-    Gross wall areas include openings: the openings' area is taken off the walls in proportion to their area.
+    Gross wall areas include openings: where a shape says which lie in a wall those are taken off it, else the openings'
+    area is taken off the walls in proportion to their area.
 
     References
     ----------
@@ -173,11 +176,12 @@ def shell_ledger(
         )
         for number, (element, area) in enumerate(zip(building.elements, areas, strict=True), 1)
     )
-    missing = tuple(
-        f"{STATIONS[element.station]}: {element.name}"
-        for element, line in zip(building.elements, lines, strict=True)
-        if line.H is None
-    )
+    missing = (
+        *(f"{STATIONS[element.station]}: {element.name}"
+          for element, line in zip(building.elements, lines, strict=True) if line.H is None),
+        *(sentence(f"{one.name}, {{v}}: no joint", v=(one.length, "distance"))
+          for one in building.without_joint()),
+    )  # fmt: skip
     counted = [line for line in lines if line.H is not None]
     area = _sum([line.area for line in counted])
     if not counted:
@@ -207,11 +211,12 @@ def _sum(parts: Sequence[Num]) -> Num:
 
 
 def net_areas(building: Building, given: Given = plain) -> list[Num]:
-    """Areas of the elements, in order; openings are taken off the walls in proportion to their gross area. [m²]"""
+    """Areas of the elements, in order; openings are taken off the walls that they lie in. [m²]"""
     gross = [
-        given(element.area, f"A_{number}", f"gross area, {element.name}", "m²", f"Basis, station {element.station}")
+        given(element.area, f"A_{number}", f"gross area, {element.name}", "m²",
+              "from the shape" if building.follows_shape(element.id) else f"Basis, station {element.station}")
         for number, element in enumerate(building.elements, 1)
-    ]
+    ]  # fmt: skip
     of = {
         station: [area for area, element in zip(gross, building.elements, strict=True) if element.station == station]
         for station in ("D", "E")
@@ -219,6 +224,12 @@ def net_areas(building: Building, given: Given = plain) -> list[Num]:
     openings, walls = _sum(of["E"]), _sum(of["D"])
     if not (value_of(openings) > 0 and value_of(walls) > 0):
         return gross
+    exact = [building.opened(element.id) for element in building.elements]
+    if all(of is not None for of, element in zip(exact, building.elements, strict=True) if element.station == "D"):
+        return [
+            _less(area, of, number, element.name) if element.station == "D" and of else area
+            for number, (element, area, of) in enumerate(zip(building.elements, gross, exact, strict=True), 1)
+        ]
     openings = named(openings, "A_openings", "area of openings", "m²", "sum over station E")
     walls = named(walls, "A_walls", "gross area of walls", "m²", "sum over station D")
     return [
@@ -230,12 +241,16 @@ def net_areas(building: Building, given: Given = plain) -> list[Num]:
     ]  # fmt: skip
 
 
+def _less(area: Num, openings: float, number: int, name: str) -> Num:
+    return named(area - openings, f"A_net_{number}", f"net area, {name}", "m²", "gross area less the openings in it")
+
+
 def _line(
     element: ShellElement, number: int, area: Num, U: Num | None, basis: Basis | None,
     points_of: Mapping[str, Num], clear_of: Mapping[str, float],
 ) -> LedgerLine:  # fmt: skip
     H = through = None
-    if U is not None:
+    if U is not None and value_of(area) > 0:
         H = named(U * area, f"H_{number}", f"transmission, {element.name}", "W/K", "ISO 13789:2017, 7.2, U·A")
         added = points_of.get(element.assembly_id or "")
         if added is not None and value_of(added) > 0:
@@ -298,7 +313,8 @@ def _joint_line(joint: JointLoss, number: int, given: Given) -> JointLine:
             psi = given(joint.psi, f"psi_{number}", f"linear transmittance, {joint.name}", "W/(m·K)", origin)
         if joint.length > 0:
             words = ("pieces", "") if joint.point else ("length", "m")
-            length = given(joint.length, f"l_{number}", f"{words[0]}, {joint.name}", words[1], "entered with the joint")
+            length = given(joint.length, f"l_{number}", f"{words[0]}, {joint.name}", words[1],
+                           "from the shape" if joint.from_shape else "entered with the joint")  # fmt: skip
             H = named(psi * length, f"H_joint_{number}", f"transmission, {joint.name}", "W/K",
                       "ISO 13789:2017, 7.2, ψ·l or χ·n")  # fmt: skip
     return JointLine(

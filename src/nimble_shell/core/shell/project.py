@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from nimble_shell.core.assemblies.assembly import Assembly, check_materials
+from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.indoor import Indoor
 from nimble_shell.core.basis.stations import STATIONS, Station
-from nimble_shell.core.errors import Collector, DomainError
+from nimble_shell.core.building.body import BodyOpening, BuildingBody
+from nimble_shell.core.errors import Collector, Issue
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
 from nimble_shell.core.materials.rates import priced_catalogue
@@ -22,7 +23,7 @@ class ShellElement:
     id: str
     station: Station
     name: str
-    area: float  #: gross area; openings are taken off the walls [m²]
+    area: float = 0.0  #: gross area as typed; 0 where it follows the shape. Openings are taken off the walls [m²]
     assembly_id: str | None = None
     U_entered: float | None = None  #: [W/(m²·K)]
     origin: str = ""  #: where an entered U comes from
@@ -30,11 +31,11 @@ class ShellElement:
     def __post_init__(self) -> None:
         check = Collector()
         check.check(
-            0 < self.area <= 1e6,
+            0 <= self.area <= 1e6,
             ("area",),
-            "area_not_positive",
+            "area_out_of_range",
             sentence("area is {v1}", v1=(self.area, "area")),
-            sentence("an area lies above 0 and up to {v1}", v1=(1000000.0, "area")),
+            sentence("an area lies above 0 and up to {v1}; 0 follows the shape", v1=(1000000.0, "area")),
         )
         check.check(
             self.U_entered is None or 0 < self.U_entered <= 20,
@@ -60,6 +61,19 @@ class ShellElement:
         check.refuse()
 
 
+_ONE = {"joints": "joint", "bodies": "body", "openings": "opening"}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BareEdge:
+    """An edge of the shape that no joint stands for."""
+
+    key: str
+    name: str
+    station: Station
+    length: float  #: [m]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Building:
     """One building of the project, with its own mast."""
@@ -71,6 +85,28 @@ class Building:
     asked_H: float | None = None  #: asked transmission heat loss [W/K]
     joints: tuple[ShellJoint, ...] = ()
     indoor: Indoor | None = None  #: its own room; None has that of the Basis
+    bodies: tuple[BuildingBody, ...] = ()  #: its shape
+    openings: tuple[BodyOpening, ...] = ()
+    north: float = 0.0  #: bearing of the plan's y axis, clockwise from north [°]
+    floor_thickness: float = 0.3  #: of the floors between storeys, where they meet the walls [m]
+
+    # What a measured building looks up, and one without a shape does not have:
+
+    def opened(self, element_id: str) -> float | None:  # noqa: ARG002
+        """Area of the openings in an element; None where no shape tells. [m²]"""
+        return None
+
+    def follows_shape(self, part_id: str) -> bool:  # noqa: ARG002
+        """Whether the area or length of an element or joint is that of the shape."""
+        return False
+
+    def as_stored(self) -> Building:
+        """The building as it is written: what is changed is made of that."""
+        return self
+
+    def without_joint(self) -> tuple[BareEdge, ...]:
+        """Edges of the shape that no joint stands for."""
+        return ()
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -105,9 +141,38 @@ class Building:
             "two elements carry the same id",
             "give every element an id of its own",
         )
-        joints = [joint.id for joint in self.joints]
-        check.check(len(set(joints)) == len(joints), ("joints",), "joint_id_taken", "two joints carry the same id",
-                    "give every joint an id of its own")  # fmt: skip
+        for field, several in (("joints", self.joints), ("bodies", self.bodies), ("openings", self.openings)):
+            named = [one.id for one in several]
+            check.check(len(set(named)) == len(named), (field,), f"{_ONE[field]}_id_taken",
+                        f"two {field} carry the same id", f"give every {_ONE[field]} an id of its own")  # fmt: skip
+        check.check(abs(self.north) <= 360, ("north",), "angle_out_of_range", f"north is at {self.north:g}°",
+                    "−360 to 360°")  # fmt: skip
+        check.check(0 <= self.floor_thickness <= 2, ("floor_thickness",), "thickness_out_of_range",
+                    sentence("floors are {v} thick", v=(self.floor_thickness, "length")),
+                    sentence("0 to {v}", v=(2.0, "length")))  # fmt: skip
+        check.refuse()
+
+    def check_places(self) -> None:
+        """Refuse openings in sides that are not there, and faces that count with an element that is not there.
+
+        Not looked at while things are put in and taken out one after the other. Raises DomainError.
+        """
+        check = Collector()
+        sides = {one.id: len(one.outline) for one in self.bodies}
+        elements = {one.id for one in self.elements}
+        for n, opening in enumerate(self.openings):
+            called = opening.mark or opening.id
+            check.check(opening.body in sides and opening.side < sides[opening.body], ("openings", n), "unknown_side",
+                        f"there is no side {opening.side + 1} of a body “{opening.body}” for “{called}”",
+                        "place it in a side that is there, or take it away with it")  # fmt: skip
+            check.check(not opening.zone or opening.zone in elements, ("openings", n), "unknown_element",
+                        f"“{called}” is counted with “{opening.zone}”, which is not there",
+                        "count it with another element, or take it away with it")  # fmt: skip
+        for n, body in enumerate(self.bodies):
+            for zone in sorted(body.zones - elements):
+                check.add([Issue(path=("bodies", n), code="unknown_element",
+                                 message=f"“{body.name or body.id}” counts with “{zone}”, which is not there",
+                                 hint="count it with another element")])  # fmt: skip
         check.refuse()
 
 
@@ -173,20 +238,3 @@ class Project:
                     "name one of the project's build-ups",
                 )
         check.refuse()
-
-
-def check_whole(project: Project) -> None:
-    """Refuse what no part can see alone: materials that the project's catalogue does not hold.
-
-    Raises
-    ------
-    DomainError
-        With the path of everything that is missing.
-    """
-    check = Collector()
-    for at, assembly in enumerate(project.assemblies):
-        try:
-            check_materials(assembly, project.catalogue)
-        except DomainError as error:
-            check.add(error.under("assemblies", at).issues)
-    check.refuse()

@@ -64,7 +64,7 @@ class JointStandard:
     def put(self, joint: ShellJoint) -> ShellJoint:
         """The joint, built as the standard says, knowing where that came from."""
         own = {key: getattr(self.joint, key) for key in _BUILT}
-        return replace(joint, **own, standard=StandardRef(self.id, self.version))
+        return replace(joint, **own, decided=True, standard=StandardRef(self.id, self.version))
 
 
 #: What a standard says of a joint.

@@ -2,24 +2,24 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
 
 from nimble_shell.core.geometry.closed import Body, Meeting
-from nimble_shell.core.geometry.face import FaceKind, FloatArray
+from nimble_shell.core.geometry.face import Face, FaceKind, FloatArray
 
 EdgeKind = Literal["corner_out", "corner_in", "sill", "step", "ridge", "hip", "valley", "eave", "high_eave", "verge",
-                   "abutment", "floor_line", "other"]  # fmt: skip
+                   "abutment", "floor_line", "change", "other"]  # fmt: skip
 _LEVEL = 1e-3  #: rise of an edge that counts as level [-]
 _COPLANAR = 1e-3  #: angle up to which two faces are one plane [rad]
 
 
 @dataclass(frozen=True, slots=True)
 class Edge:
-    """A piece where two faces meet that are not coplanar."""
+    """A piece where two faces meet that are not one plane, or where one plane changes its build-up."""
 
     kind: EdgeKind
     meeting: Meeting
@@ -27,7 +27,7 @@ class Edge:
 
 
 def edges_of(body: Body) -> list[Edge]:
-    """Every joint of a body, in pieces."""
+    """Every joint of a body, in pieces; where two faces of one plane are counted apart, their build-up changes."""
     ends = np.array([(one.start, one.end) for one in body.meetings])
     sides = np.array([(one.face, one.other) for one in body.meetings])
     along = body.points[ends[:, 1]] - body.points[ends[:, 0]]
@@ -42,8 +42,16 @@ def edges_of(body: Body) -> list[Edge]:
         pair = [body.faces[side] for side in sides[n]]
         ways = {pair[0].kind: into[n], pair[1].kind: into_other[n]}
         kind = _named(ways, convex=bool(convex[n]), level=bool(level[n]))
-        found.append(Edge(kind, body.meetings[n], "|".join(sorted({one.to for one in pair}))))
+        found.append(Edge(kind, body.meetings[n], _beyond(pair)))
+    for n in np.flatnonzero(one_plane):
+        pair = [body.faces[side] for side in sides[n]]
+        if pair[0].zone != pair[1].zone:
+            found.append(Edge("change", body.meetings[n], _beyond(pair)))
     return found
+
+
+def _beyond(pair: Sequence[Face]) -> str:
+    return "|".join(sorted({one.to for one in pair}))
 
 
 def cross(a: FloatArray, b: FloatArray) -> FloatArray:

@@ -93,6 +93,7 @@ class FloorLine:
 
     z: float  #: in space [m]
     thickness: float = 0.0  #: [m]
+    of: str = ""  #: what the ids of its walls begin with; every wall if empty
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -118,6 +119,7 @@ class Takeoff:
     volume: Both  #: [m³]
     envelope: float  #: overall inner gross area of all faces [m²]
     ground: GroundPlan | None
+    floor_lines: dict[str, list[Both]]  #: of each wall, by id: how long each floor line is on it [m]
 
 
 def take_off(
@@ -167,7 +169,7 @@ def take_off(
         body=body, placed=placed, faces=areas, areas=_summed((f"{one.kind}|{one.to}", areas[one.id]) for one in faces),
         openings=_openings(faces), edges=edges, joints=_joints(placed, edges, faces, lines),
         volume=Both(placed["external"].volume, inner.volume), envelope=float(inner.gross.sum()),
-        ground=_ground(placed, edges),
+        ground=_ground(placed, edges), floor_lines=lines,
     )  # fmt: skip
 
 
@@ -185,6 +187,8 @@ def _summed(items: Iterable[tuple[str, T]]) -> dict[str, T]:
 def _on(placed: dict[Measured, Placed], number: int, line: FloorLine) -> Both:
     """Length of a floor line on a wall, less the openings that it passes. [m]"""
     face = next(iter(placed.values())).body.faces[number]
+    if not face.id.startswith(line.of):
+        return Both(0.0, 0.0)
     passed = sum(one.w for one in face.openings if one.v < line.z < one.v + one.h)
 
     def length(by: Placed) -> float:

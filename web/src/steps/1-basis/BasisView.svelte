@@ -14,6 +14,7 @@
   import type { Units } from '@/kit/units';
   import DampPanel from './DampPanel.svelte';
   import Elements from '@/project/Elements.svelte';
+  import BasisTabs from './BasisTabs.svelte';
   import ClimateBar from './ClimateBar.svelte';
   import RegisterView from './RegisterView.svelte';
   import RoomPanel from './RoomPanel.svelte';
@@ -50,6 +51,10 @@
       elements: [],
       asked_H: null,
       joints: [],
+      bodies: [],
+      openings: [],
+      north: 0,
+      floor_thickness: 0.3,
     };
     void session
       .saveBuilding(fresh, `${fresh.name} added`, '1')
@@ -72,7 +77,7 @@
 {/snippet}
 
 <SheetHead zone="1" title="Basis" aside="what everything else rests on; every screen follows a change here">
-  <Button onclick={() => router.go({ view: 'materials' })}>Materials and rates</Button>
+  <BasisTabs />
   <a href="/api/v1/projects/{session.open?.project.id}/file" download>Export project, JSON</a>
   <Button onclick={onfile}>Import a project</Button>
 </SheetHead>
@@ -260,6 +265,25 @@
           { value: 'perm', text: 'permeance' },
         ]}
         onsave={(vapour) => set('schools', { vapour }, 'Vapour quantities')}
+      />
+      <Choice
+        label="areas and lengths by"
+        value={basis.schools.dimensions ?? 'external'}
+        options={[
+          { value: 'external', text: 'outer faces' },
+          { value: 'overall', text: 'overall inner faces' },
+          { value: 'internal', text: 'inner faces' },
+        ]}
+        onsave={(dimensions) => set('schools', { dimensions }, 'Areas and lengths by other faces')}
+      />
+      <Choice
+        label="shapes are drawn to"
+        value={basis.schools.drawn_to ?? 'outer'}
+        options={[
+          { value: 'outer', text: 'outer faces' },
+          { value: 'inner', text: 'inner faces' },
+        ]}
+        onsave={(drawn_to) => set('schools', { drawn_to }, 'Shapes drawn to other faces')}
       />
     </div>
   </div>

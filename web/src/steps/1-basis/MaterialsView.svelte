@@ -1,9 +1,9 @@
 <!-- Materials of this project: shipped ones with the practice's rates, and the practice's own, with CSV out and in. -->
 <script lang="ts">
+  import BasisTabs from './BasisTabs.svelte';
   import type { Basis, OwnMaterial, Problem } from '@/api/client';
   import { asProblem } from '@/api/client';
   import { base64 } from '@/kit/file';
-  import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { counted } from '@/kit/reading';
   import Button from '@/kit/Button.svelte';
@@ -124,7 +124,7 @@
   title="Materials and rates"
   aside="shipped values stay as they are; cost and carbon are examples until you enter yours"
 >
-  <Button onclick={() => router.go({ view: '' })}>Back to the Basis</Button>
+  <BasisTabs />
   <a href="/api/v1/projects/{session.open?.project.id}/materials.csv" download>Export own, CSV</a>
   <a href="/api/v1/projects/{session.open?.project.id}/materials.csv?every=true" download>all, CSV</a>
   <Button onclick={() => input?.click()}>Import CSV</Button>

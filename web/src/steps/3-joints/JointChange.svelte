@@ -15,9 +15,11 @@
     units: Units;
     onswap: () => void;
     /** Compare with another variant, or with none. */
+    /** That counts in the building: typed, or of the shape [m], or pieces. */
+    length: number;
     onother: (variant: string, words: string) => void;
   }
-  let { draft, family, system, change, units, onswap, onother }: Props = $props();
+  let { draft, family, system, change, units, onswap, length, onother }: Props = $props();
 </script>
 
 {#if draft.other}
@@ -34,13 +36,13 @@
       <div>
         <dt>{family.point ? 'pieces' : 'length'}</dt>
         <dd>
-          × {family.point ? (draft.length ?? 0).toFixed(0) : units.full(draft.length ?? 0, 'distance', 1)}
+          × {family.point ? length.toFixed(0) : units.full(length, 'distance', 1)}
         </dd>
       </div>
       <div class="sum">
         <dt>heat loss</dt>
         <dd class:worse={change > 0}>
-          {units.delta(change * (draft.length ?? 0), 'coupling')}
+          {units.delta(change * length, 'coupling')}
           <small>{units.symbol('coupling')}</small>
         </dd>
       </div>

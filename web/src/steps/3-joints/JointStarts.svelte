@@ -46,6 +46,8 @@
     roles: family.roles.map((role) => ({ role, assembly_id: meeting(role) ?? '' })),
     values: [],
     length: 0,
+    follows: [],
+    decided: true,
     other: '',
     omitted: [],
     sealed: false,
@@ -93,11 +95,35 @@
     }),
   );
 
+  /** Edges of the shape that this family is drawn for, between these build-ups, and that have no joint yet. */
+  async function edgesFor(family: JointFamily, joint: Joint): Promise<string[]> {
+    if (!building.bodies.length) return [];
+    const found = await take(
+      api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/shape', {
+        params: { path: { project_id: place.project, building_id: building.id } },
+        body: {},
+      }),
+    ).catch(() => undefined); // without an answer its length is typed
+    const meets = new Set(joint.roles.map((one) => one.assembly_id));
+    const edge = joint.values.find((one) => one.key === 'edge')?.word;
+    return (found?.now?.edges ?? [])
+      .filter((one) => !one.joint && one.family === family.key && (!edge || one.kind.includes(edge)))
+      .filter((one) =>
+        one.elements.every((id) => {
+          const assembly = building.elements?.find((element) => element.id === id)?.assembly_id;
+          return !assembly || meets.has(assembly);
+        }),
+      )
+      .map((one) => one.key);
+  }
+
   async function start(family: JointFamily, variant: JointVariant, standard?: JointStandard): Promise<void> {
     const id = `j${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
     const { values, omitted, sealant, tape, fall, drains_to } = standard?.joint ?? draftOf(family, variant);
+    const drawn = draftOf(family, variant);
     const joint: Joint = {
-      ...draftOf(family, variant),
+      ...drawn,
+      follows: await edgesFor(family, drawn),
       ...{ values, omitted, sealant, tape, fall: fall ?? null, drains_to },
       id,
       name: standard?.joint.name ?? family.name,

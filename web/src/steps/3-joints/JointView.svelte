@@ -43,6 +43,8 @@
     if (joint) untrack(() => joints.follow(project, at, joint, now));
   });
   const draft = $derived(joints.draft?.id === stored?.id ? joints.draft : stored);
+  /** A length that nobody has typed is that of the shape. */
+  const follows = $derived((joints.draft?.follows.length ?? 0) > 0);
   const family = $derived(draft && joints.family(draft.family));
   const first = $derived(session.assembly(draft?.roles[0]?.assembly_id));
   const variant = $derived(family?.variants.find((one) => one.key === draft?.variant));
@@ -79,7 +81,11 @@
   }
   function choose(key: string): void {
     const text = family?.variants.find((one) => one.key === key)?.text ?? key;
-    void joints.commit(building, { variant: key, values: kept(key) }, `${draft?.name ?? ''}: ${text}`);
+    void joints.commit(
+      building,
+      { variant: key, values: kept(key), decided: true },
+      `${draft?.name ?? ''}: ${text}`,
+    );
   }
   // Of the parameters those that the other variant has and that lie in its range.
   function kept(key: string): Joint['values'] {
@@ -97,7 +103,7 @@
     const text = family?.variants.find((one) => one.key === draft.other)?.text ?? draft.other;
     void joints.commit(
       building,
-      { variant: draft.other, other: draft.variant, values: kept(draft.other) },
+      { variant: draft.other, other: draft.variant, values: kept(draft.other), decided: true },
       `${draft.name}: ${text}`,
     );
   }
@@ -246,6 +252,7 @@
         system={first?.system ?? ''}
         {change}
         {units}
+        length={draft.length || (line?.length ?? 0)}
         onswap={swap}
         onother={(other, words) => void joints.commit(building, { other }, `${draft.name}: ${words}`)}
       />
@@ -253,10 +260,24 @@
       <Entry
         label={family.point ? 'pieces' : 'length'}
         dimension={family.point ? 'ratio' : 'air_layer'}
-        value={draft.length ?? 0}
+        value={follows && !draft.length ? null : draft.length}
+        optional={follows}
         onsave={(length) =>
-          length !== null && void joints.commit(building, { length }, `${draft.name}: length`)}
+          (length !== null || follows) &&
+          void joints.commit(building, { length: length ?? 0 }, `${draft.name}: length`)}
       />
+      {#if follows && !draft.length && line}<p class="soft">
+          {units.full(line.length, 'distance')} from the shape
+        </p>{/if}
+      {#if !draft.decided}
+        <p>
+          Several variants suit, nobody has chosen: this one stands in.
+          <Button
+            onclick={() => void joints.commit(building, { decided: true }, `${draft.name}: variant kept`)}
+            >Keep it</Button
+          >
+        </p>
+      {/if}
       {#if line?.H !== null && line?.H !== undefined}
         <p class="soft">{units.full(line.H, 'coupling')} of the shell's heat loss, {dimensions} dimensions</p>
       {:else if ledger?.pending.includes(draft.name)}<p class="soft">being solved for the ledger</p>{/if}

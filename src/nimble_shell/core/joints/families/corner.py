@@ -1,4 +1,4 @@
-"""Outer corners, in plan: the room is where x and y are above 0."""
+"""Corners, in plan: where x and y are above 0 is the room of an outer one, and the outside of an inner one."""
 
 from __future__ import annotations
 
@@ -25,6 +25,50 @@ def draw(at: Situation) -> Drawing:
     board.air("inside", box(-d / 2, -d / 2, L, L))
     board.refer(wall.name, wall.U, 2 * L, 2 * L, 2 * (L + d))
     return board.done((-d - 0.06, -d - 0.06, 0.6, 0.6), plan=True)
+
+
+def draw_inner(at: Situation) -> Drawing:
+    """An inner corner, cut level: the room lies round it."""
+    wall = at.wall
+    L, d = reach(wall), wall.d
+    board = Board()
+    for index in range(len(wall.plies)):  # from inside out: each covers what is further out
+        inner = d - wall.span(index)[0]
+        board.rect(-inner, -inner, L, L, wall.plies[index].fill)
+    board.rect(0, 0, L, L, None)
+    _DRAW_INNER[at.variant](at, board)
+    board.air("inside", ((-d - 1, -d - 1), (L, -d - 1), (L, -d / 2), (-d / 2, -d / 2), (-d / 2, L), (-d - 1, L)))
+    board.air("outside", box(-d / 2, -d / 2, L, L), wall.R_se)
+    board.refer(wall.name, wall.U, 2 * (L + d), 2 * (L + d), 2 * L)
+    return board.done((-d - 0.06, -d - 0.06, 0.6, 0.6), plan=True, sides=("room", "outside"))
+
+
+def _plain_inner(at: Situation, board: Board) -> None:
+    d = at.wall.d
+    board.mark("tape", -d, -d)
+    board.mark("lap", 0, 0)
+
+
+def _lumber_inner(at: Situation, board: Board) -> None:
+    """One panel runs through, its end closed; the other stands against it with lumber in its edge."""
+    a, b = (at.wall.d - one for one in at.wall.core_span)  # from the outer face
+    t = at.number("lumber")
+    timber = at.fill(at.word("timber"))
+    board.rect(-a, -a, -a + t, -b, timber, "end plate")
+    board.rect(-a, -b, -b, -b + t, timber, "edge lumber")
+    board.dim("lumber", (-a, -a), (-a + t, -a))
+    for x in (-a, -b):
+        board.mark("bead", x, -b)
+
+
+def _studs_inner(at: Situation, board: Board) -> None:
+    a, b = (at.wall.d - one for one in at.wall.core_span)
+    t = at.number("lumber")
+    timber = at.fill(at.word("timber"))
+    board.rect(-b - t, -a, -b, -b, timber, "stud of one cassette")
+    board.rect(-a, -b, -b, -b + t, timber, "stud of the other")
+    board.dim("lumber", (-b - t, -a), (-b, -a))
+    board.mark("gasket", -b, -b)
 
 
 def _plain(at: Situation, board: Board) -> None:
@@ -85,6 +129,7 @@ _DRAW = {
     "cap": _metal,
     "skin through": _metal,
 }
+_DRAW_INNER = {"lumber": _lumber_inner, "plain": _plain_inner, "studs": _studs_inner, "cap": _plain_inner}
 _TIMBER = (
     length("lumber", "lumber", 0.038, 0.030, 0.100),
     Choice(key="timber", text="timber", start="softwood", options=("softwood", "hardwood", "lvl", "glulam")),
@@ -110,3 +155,18 @@ FAMILY = Family(
         Variant(key="skin through", text="inner skin runs through the core", suits=METAL),
     ),
 )
+INNER = Family(
+    key="inner corner",
+    name="Inner corner",
+    station="D",
+    roles=("wall",),
+    owns=(Owned(role="wall", place="seam"),),
+    draw=draw_inner,
+    variants=(
+        Variant(key="lumber", text="one panel runs through, lumber in both edges", suits=PANELS, parameters=_TIMBER),
+        Variant(key="plain", text="plain, every layer runs round", suits=MASSIVE),
+        Variant(key="studs", text="a stud at each end", suits=(*CASSETTES, "site-framing"), parameters=_TIMBER,
+                owns=(Owned(role="wall", place="stud"),)),
+        Variant(key="cap", text="folded cap inside, outer skin folded", suits=METAL),
+    ),
+)  # fmt: skip

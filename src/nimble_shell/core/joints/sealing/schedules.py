@@ -261,6 +261,21 @@ _EAVE = (
     SealingStep(key="vent", kind="drain", text="inlet of the ventilated gap left open", needed=True),
     SealingStep(key="line", kind="work", text="lining", covers=("tape-in",)),
 )
+_VERGE = tuple(one for one in _EAVE if one.key != "vent")
+_UPSTAND = (
+    SealingStep(key="bead-in", kind="bead", text="beads between roof and wall, at ledger or plate", carries=("air",)),
+    SealingStep(key="set", kind="work", text="roof panel set and screwed", covers=("bead-in",)),
+    SealingStep(key="tape-in", kind="tape", text="tape in the inner corner, skin to skin", carries=("air", "vapour")),
+    SealingStep(key="turn-up", kind="lap", text="roof membrane turned up the wall, as high as the local rule asks",
+                carries=("rain",)),
+    SealingStep(key="flashing", kind="lap", text="flashing over the turned-up edge", over="turn-up", falls=True),
+    SealingStep(key="line", kind="work", text="lining", covers=("tape-in",)),
+)  # fmt: skip
+_VALLEY = tuple(
+    SealingStep(key="membrane", kind="lap", text="valley sheet, roof membranes over it from both sides",
+                carries=("rain",)) if one.key == "membrane" else one
+    for one in _RIDGE if one.key != "vent"
+)  # fmt: skip
 _FLOOR = (
     SealingStep(key="bead", kind="bead", text="beads at ledger or plates", carries=("air",)),
     SealingStep(key="membrane", kind="lap", text="air membrane wrapped round the floor's edge before it is set",
@@ -312,7 +327,7 @@ def schedule(family: str, variant: str, *, system: str, fin: bool = False, order
     """
     mortar, concrete = system.startswith("mesh"), system.startswith("icf") or system == "masonry"
     match family:
-        case "seam" | "corner":
+        case "seam" | "roof seam" | "corner" | "inner corner":
             special = _SEAM.get(variant)
             return special or (_MORTAR if mortar else _CONCRETE if concrete else _ORDINARY)
         case "base":
@@ -323,5 +338,6 @@ def schedule(family: str, variant: str, *, system: str, fin: bool = False, order
             return (*_FORM_ORDER.get(order, ()), *(_OPENING_FIN if fin else _OPENING_BUCK))
         case "floor line":
             return _CONCRETE if variant in ("deck on core", "foam broken") else _FLOOR
-    return {"ridge": _RIDGE, "eave": _EAVE, "sill": _SILL, "pipe": _PIPE, "party": _PARTY,
+    return {"ridge": _RIDGE, "hip": _RIDGE, "valley": _VALLEY, "eave": _EAVE, "high eave": _VERGE, "verge": _VERGE,
+            "parapet": _UPSTAND, "abutment": _UPSTAND, "change": _SILL, "sill": _SILL, "pipe": _PIPE, "party": _PARTY,
             "threshold": _THRESHOLD}.get(family, _ORDINARY)  # fmt: skip

@@ -1,0 +1,143 @@
+"""A building with its areas and lengths as they follow from its shape: computed with, and never stored."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Mapping
+from dataclasses import dataclass, field, fields, replace
+from typing import Literal
+
+from nimble_shell.core.assemblies.module import module_of
+from nimble_shell.core.basis.schools import Dimensions
+from nimble_shell.core.held import Held
+from nimble_shell.core.joints.joint import ShellJoint
+from nimble_shell.core.shell.project import BareEdge, Building, Project, ShellElement
+from nimble_shell.core.shell.quantities import EDGES, IN_AREA_SHARES, Quantities, ShapeEdge, along, quantities
+
+Origin = Literal["derived", "typed", "unknown"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Quantity:
+    """An area or a length with where it comes from."""
+
+    id: str  #: of the element or joint
+    value: float  #: that counts; 0 while nothing is known [m²] or [m]
+    origin: Origin
+    derived: float | None  #: what the shape comes to, also where another is typed
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MeasuredBuilding(Building):
+    """A building whose elements and joints carry the figures that count."""
+
+    shape: Quantities = field(compare=False, repr=False)
+    areas: tuple[Quantity, ...]
+    lengths: tuple[Quantity, ...]
+
+    stored: Building
+    dimensions: Dimensions
+    modules: dict[str, float]  #: width of the panels of each element that is made of them [m]
+
+    def as_stored(self) -> Building:
+        """The building as it is written."""
+        return self.stored
+
+    def opened(self, element_id: str) -> float | None:
+        """Area of the openings in an element; None where its area was typed. [m²]"""
+        of = next((one for one in self.areas if one.id == element_id), None)
+        derived = of is not None and of.origin == "derived"
+        return self.shape.elements[element_id].openings if derived else None
+
+    def follows_shape(self, part_id: str) -> bool:
+        """Whether the area or length of an element or joint is that of the shape."""
+        return any(one.id == part_id and one.origin == "derived" for one in (*self.areas, *self.lengths))
+
+    @property
+    def unclaimed(self) -> tuple[ShapeEdge, ...]:
+        """Edges of the shape that no joint of the building stands for."""
+        claimed = {key for joint in self.joints for key in joint.follows}
+        return tuple(one for one in self.shape.edges if one.key not in claimed)
+
+    def without_joint(self) -> tuple[BareEdge, ...]:
+        """Those of them that the sums lack: seams are in the area shares of the build-ups until they are joints."""
+        bare = [one for one in self.unclaimed if one.kind not in IN_AREA_SHARES]
+        several = Counter(one.kind for one in bare)
+        return tuple(
+            BareEdge(key=one.key, name=self._name(one, told_apart=several[one.kind] > 1), station=EDGES[one.kind][1],
+                     length=along(one.length, self.dimensions)) for one in bare
+        )  # fmt: skip
+
+    def _name(self, edge: ShapeEdge, *, told_apart: bool) -> str:
+        meet = [one.name for one in self.elements if one.id in edge.elements]
+        return f"{EDGES[edge.kind][0]}, {' and '.join(meet)}" if told_apart and meet else EDGES[edge.kind][0]
+
+
+_MEASURED: Held[Building] = Held(256)
+
+
+def measured(project: Project, building: Building) -> Building:
+    """The building with areas and lengths as its shape has them; itself where it has no shape.
+
+    Raises
+    ------
+    DomainError
+        Where the shape does not close, with the path of the body or opening.
+    """
+    if not building.bodies:
+        return building
+    thickness, module = _of_elements(project, building)
+    parts = (building,)
+    schools = project.basis.schools
+    key = (schools.dimensions, schools.drawn_to, tuple(thickness.items()), tuple(module.items()))
+    held = _MEASURED.get(parts, key)
+    return held if held is not None else _MEASURED.put(parts, _measured(project, building, thickness, module), key)
+
+
+def _of_elements(project: Project, building: Building) -> tuple[dict[str, float], dict[str, float]]:
+    known = {assembly.id: assembly for assembly in project.assemblies}
+    thickness: dict[str, float] = {}
+    module: dict[str, float] = {}
+    for element in building.elements:
+        assembly = known.get(element.assembly_id or "")
+        if assembly is not None:
+            thickness[element.id] = assembly.thickness
+            width = module_of(assembly)
+            if width is not None:
+                module[element.id] = width
+    return thickness, module
+
+
+def _measured(
+    project: Project, building: Building, thickness: Mapping[str, float], module: Mapping[str, float]
+) -> MeasuredBuilding:
+    schools = project.basis.schools
+    shape = quantities(
+        building.bodies, building.openings, thickness_of=thickness, module_of=module,
+        measured="external" if schools.drawn_to == "outer" else "overall_internal",
+        floor_thickness=building.floor_thickness,
+    )  # fmt: skip
+    areas = tuple(_area(one, shape.area(one.id, schools.dimensions)) for one in building.elements)
+    lengths = tuple(_length(one, shape.length(one.follows, schools.dimensions)) for one in building.joints)
+    plain = {one.name: getattr(building, one.name) for one in fields(Building)}
+    plain["elements"] = tuple(replace(one, area=of.value) for one, of in zip(building.elements, areas, strict=True))
+    plain["joints"] = tuple(replace(one, length=of.value) for one, of in zip(building.joints, lengths, strict=True))
+    return MeasuredBuilding(**plain, shape=shape, areas=areas, lengths=lengths, stored=building,
+                            dimensions=schools.dimensions, modules=dict(module))  # fmt: skip
+
+
+def _area(element: ShellElement, derived: float | None) -> Quantity:
+    if element.area > 0:
+        return Quantity(id=element.id, value=element.area, origin="typed", derived=derived)
+    if derived is None:
+        return Quantity(id=element.id, value=0.0, origin="unknown", derived=None)
+    return Quantity(id=element.id, value=derived, origin="derived", derived=derived)
+
+
+def _length(joint: ShellJoint, derived: float) -> Quantity:
+    follows = derived if joint.follows else None
+    if joint.length > 0:
+        return Quantity(id=joint.id, value=joint.length, origin="typed", derived=follows)
+    if follows is None:
+        return Quantity(id=joint.id, value=0.0, origin="unknown", derived=None)
+    return Quantity(id=joint.id, value=follows, origin="derived", derived=follows)

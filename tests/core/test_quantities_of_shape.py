@@ -1,0 +1,176 @@
+"""What a building's shape comes to: areas by element, every edge by what meets there, and what is typed beside it."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from nimble_shell.core.basis.schools import Schools
+from nimble_shell.core.building.body import BodyOpening, BodySide
+from nimble_shell.core.building.roof import Roof
+from nimble_shell.core.errors import DomainError
+from nimble_shell.core.shell.ledger import net_areas, shell_ledger
+from nimble_shell.core.shell.measured import MeasuredBuilding, measured
+from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.shell.whole import check_whole
+from nimble_shell.core.working import value_of
+from nimble_shell.demo.heron_flats import campus
+
+CAMPUS = campus()
+#: Gross areas that the six buildings had when they were typed. [m²]
+TYPED = {
+    "main-laboratory": (123.1, 212.4, 31.0, 4.4, 100.8),
+    "boat-workshop": (148.0, 118.0, 96.0, 34.0, 140.0),
+    "bunkhouse": (92.0, 164.0, 22.5, 4.2, 80.0),
+    "sample-cold-store": (54.0, 96.0, 54.0),
+    "seed-barn": (88.0, 120.0, 14.0, 9.0, 80.0),
+    "pump-house": (22.0, 44.0, 12.0, 2.4, 20.0),
+}
+
+
+def of(building: Building, project: Project = CAMPUS) -> MeasuredBuilding:
+    found = measured(project, building)
+    assert isinstance(found, MeasuredBuilding)
+    return found
+
+
+def lab(**changes: object) -> Building:
+    return replace(CAMPUS.buildings[0], **changes)  # type: ignore[arg-type]  # fields by name
+
+
+def kinds(building: MeasuredBuilding) -> dict[str, float]:
+    found: dict[str, float] = {}
+    for edge in building.shape.edges:
+        found[edge.kind] = found.get(edge.kind, 0.0) + edge.length.external
+    return found
+
+
+@pytest.mark.parametrize("building", CAMPUS.buildings, ids=lambda one: one.id)
+def test_the_shapes_of_the_campus_have_the_areas_that_were_typed(building: Building) -> None:
+    found = of(building)
+    assert [one.value for one in found.areas] == pytest.approx(TYPED[building.id], rel=0.001)
+    assert {one.origin for one in found.areas} == {"derived"}
+    assert not found.shape.approximate
+
+
+def test_every_edge_of_a_gabled_house_is_there_with_its_length() -> None:
+    found = kinds(of(lab()))
+    slope = 4.2 / 0.8191520442889918
+    assert found == pytest.approx({
+        "ridge": 12.0, "eave": 24.0, "verge": 4 * slope, "corner_out": 4 * 4.6, "floor_line": 40.8, "foot": 40.8,
+        "head": 10 * 1.5 + 6 * 1.2 + 2 * 1.4 + 2.0, "window_sill": 10 * 1.5 + 6 * 1.2 + 2 * 1.4, "threshold": 2.0,
+        "jamb": 2 * (10 * 1.4 + 8 * 1.0 + 2 * 2.2), "seam": found["seam"], "roof_seam": 18 * slope,
+    })  # fmt: skip
+
+
+def test_seams_stand_at_each_module_less_the_openings() -> None:
+    seam = next(one for one in of(lab(openings=())).shape.edges if one.kind == "seam")
+    long_walls = 2 * 9 * 4.6
+    gable = 4.6 * 6 + 0.7002075382097097 * (1.2 + 2.4 + 3.6 + 3.6 + 2.4 + 1.2)
+    assert seam.length.external == pytest.approx(long_walls + 2 * gable)
+    assert seam.pieces == 18 + 12
+    with_door = BodyOpening(id="o", body="b1", side=0, u=1.0, sill=0.0, w=1.0, h=2.0, zone="e3")
+    less = next(one for one in of(lab(openings=(with_door,))).shape.edges if one.kind == "seam")
+    assert seam.length.external - less.length.external == pytest.approx(2.0)
+
+
+def test_what_is_typed_counts_and_says_what_it_would_be() -> None:
+    elements = tuple(replace(one, area=200.0) if one.id == "e2" else one for one in lab().elements)
+    joints = tuple(replace(one, length=14.4) if one.name == "Ridge" else one for one in lab().joints)
+    found = of(lab(elements=elements, joints=joints))
+    wall = next(one for one in found.areas if one.id == "e2")
+    ridge = found.lengths[0]
+    assert (wall.value, wall.origin, wall.derived) == (200.0, "typed", pytest.approx(212.38, abs=0.01))
+    assert (ridge.value, ridge.origin, ridge.derived) == (14.4, "typed", pytest.approx(12.0))
+    assert found.as_stored() is not found
+    assert found.elements[0].area == pytest.approx(123.05, abs=0.01)
+
+
+def test_openings_are_taken_off_the_wall_that_they_lie_in() -> None:
+    boat = of(CAMPUS.buildings[1])
+    net = {one.id: value_of(area) for one, area in zip(boat.elements, net_areas(boat), strict=True)}
+    assert net["e2"] == pytest.approx(118.0 - 10.0, abs=0.1)
+    assert net["e3"] == pytest.approx(96.0 - 24.0, abs=0.1)
+
+
+def test_a_sum_without_a_joint_of_the_shape_is_no_whole() -> None:
+    U = {one.id: 0.2 for one in CAMPUS.assemblies}
+    assert shell_ledger(of(lab()), U).whole
+    without = of(lab(joints=tuple(one for one in lab().joints if one.name != "Eave")))
+    ledger = shell_ledger(without, U)
+    assert not ledger.whole
+    assert [one.split(",")[0] for one in ledger.missing] == ["Eave", "Verge"]
+
+
+def test_dimensions_and_the_line_that_is_drawn_to() -> None:
+    outer = of(lab())
+    inner = replace(CAMPUS, basis=replace(CAMPUS.basis, schools=Schools(drawn_to="inner", dimensions="overall")))
+    found = of(lab(), inner)
+    assert found.areas[1].value == pytest.approx(212.38, abs=0.01)  # the same outline, now of the inner faces
+    assert found.shape.takeoff.volume.overall_internal == pytest.approx(outer.shape.takeoff.volume.external)
+    thicker = replace(CAMPUS, assemblies=tuple(
+        one.with_thickness(one.core_index, 0.3) if one.id == "wall-w-a" and one.core_index is not None else one
+        for one in CAMPUS.assemblies))  # fmt: skip
+    assert of(lab(), thicker).areas[1].value == outer.areas[1].value  # the outer face stays, the room gets smaller
+    assert of(lab(), thicker).shape.takeoff.volume.overall_internal < outer.shape.takeoff.volume.overall_internal
+
+
+@pytest.mark.parametrize("building", CAMPUS.buildings, ids=lambda one: one.id)
+def test_inner_areas_are_no_larger_than_outer_ones(building: Building) -> None:
+    for area in of(building).shape.elements.values():
+        assert area.gross.internal <= area.gross.overall_internal + 1e-9 <= area.gross.external + 2e-9
+
+
+def test_a_heated_neighbour_takes_its_wall_out_of_the_sum() -> None:
+    body = lab().bodies[0]
+    joined = of(lab(bodies=(replace(body, sides=(BodySide(number=1, beyond="heated"),)),), openings=()))
+    gable = 8.4 * 4.6 + 8.4 * 4.2 * 0.7002075382097097 / 2
+    assert joined.areas[1].value == pytest.approx(212.383322 - gable)
+    # Its four edges end at the neighbour: two corners, two verges and the foot.
+    assert kinds(joined)["party"] == pytest.approx(2 * 4.6 + 2 * 4.2 / 0.8191520442889918 + 8.4)
+
+
+def test_a_parapet_is_no_eave() -> None:
+    flat = replace(lab().bodies[0], roof=Roof(), storeys=(3.04,))
+    low = lab(bodies=(flat,), openings=())
+    high = lab(bodies=(replace(flat, roof=Roof(parapet=0.4)),), openings=())
+    assert kinds(of(low))["roof_edge"] == kinds(of(high))["parapet"] == pytest.approx(40.8)
+
+
+@given(shift=st.floats(-50, 50), turn=st.sampled_from([0, 90, 180, 270]))
+def test_where_a_building_stands_changes_no_quantity(shift: float, turn: int) -> None:
+    c, s = {0: (1, 0), 90: (0, 1), 180: (-1, 0), 270: (0, -1)}[turn]
+    body = lab().bodies[0]
+    moved = tuple((x * c - y * s + shift, x * s + y * c - shift) for x, y in body.outline)
+    towards = (body.roof.towards - turn) % 360
+    found = of(lab(bodies=(replace(body, outline=moved, roof=replace(body.roof, towards=towards)),)))
+    assert kinds(found) == pytest.approx(kinds(of(lab())), rel=1e-6)
+    assert [one.value for one in found.areas] == pytest.approx([one.value for one in of(lab()).areas], rel=1e-6)
+
+
+def test_thick_build_ups_that_eat_a_shape_are_refused_where_it_is() -> None:
+    tiny = replace(lab().bodies[0], outline=((0.0, 0.0), (0.4, 0.0), (0.4, 8.4), (0.0, 8.4)))
+    with pytest.raises(DomainError) as error:
+        check_whole(replace(CAMPUS, buildings=(lab(bodies=(tiny,), openings=()),)))
+    assert error.value.issues[0].path[:2] == ("buildings", 0)
+
+
+@pytest.mark.parametrize(
+    ("changes", "code"),
+    [
+        ({"bodies": ()}, "unknown_side"),
+        ({"bodies": (replace(lab().bodies[0], wall="e9"),)}, "unknown_element"),
+        ({"openings": (replace(lab().openings[0], zone="e9"),)}, "unknown_element"),
+        ({"openings": (lab().openings[0], lab().openings[0])}, "opening_id_taken"),
+        ({"bodies": (lab().bodies[0], lab().bodies[0])}, "body_id_taken"),
+        ({"north": 700.0}, "angle_out_of_range"),
+        ({"floor_thickness": 3.0}, "thickness_out_of_range"),
+    ],
+)
+def test_a_building_refuses_what_does_not_hang_together(changes: dict[str, object], code: str) -> None:
+    with pytest.raises(DomainError) as error:
+        check_whole(replace(CAMPUS, buildings=(lab(**changes), *CAMPUS.buildings[1:])))
+    assert error.value.issues[0].code == code

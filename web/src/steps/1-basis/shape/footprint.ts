@@ -1,0 +1,46 @@
+// Footprints from a few lengths, as the core has them: anticlockwise from the lower left corner. Metres.
+import type { Outline } from './outline';
+
+export type Plan = 'rectangle' | 'L' | 'T' | 'U';
+
+export function footprint(plan: Plan, long: number, wide: number, arm: number, depth: number): Outline {
+  const low = wide - depth;
+  if (plan === 'rectangle')
+    return [
+      [0, 0],
+      [long, 0],
+      [long, wide],
+      [0, wide],
+    ];
+  if (plan === 'L')
+    return [
+      [0, 0],
+      [long, 0],
+      [long, low],
+      [arm, low],
+      [arm, wide],
+      [0, wide],
+    ];
+  if (plan === 'U')
+    return [
+      [0, 0],
+      [long, 0],
+      [long, wide],
+      [long - arm, wide],
+      [long - arm, low],
+      [arm, low],
+      [arm, wide],
+      [0, wide],
+    ];
+  const [a, b] = [(long - arm) / 2, (long + arm) / 2];
+  return [
+    [0, 0],
+    [long, 0],
+    [long, low],
+    [b, low],
+    [b, wide],
+    [a, wide],
+    [a, low],
+    [0, low],
+  ];
+}
