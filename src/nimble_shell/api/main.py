@@ -30,6 +30,7 @@ from nimble_shell.api import (
     routes,
     shape_routes,
     standard_routes,
+    unit_routes,
 )
 from nimble_shell.api.description import describe
 from nimble_shell.api.guard import Guard
@@ -50,8 +51,8 @@ from nimble_shell.services.verdicts import VerdictResults
 from nimble_shell.store import Database
 
 #: Every part of the API; each has a router.
-PARTS = (routes, edit_routes, event_routes, decision_routes, bench_routes, shape_routes, joint_routes, fixing_routes,
-         moisture_routes, standard_routes, backup_routes)  # fmt: skip
+PARTS = (routes, edit_routes, event_routes, decision_routes, bench_routes, shape_routes, unit_routes, joint_routes,
+         fixing_routes, moisture_routes, standard_routes, backup_routes)  # fmt: skip
 
 
 def create_app(

@@ -51,8 +51,9 @@ def follow_the_shape(
 @router.get("/projects/{project_id}/buildings/{building_id}/openings.csv")
 def export_openings(project_id: Id, building_id: Id, service: Projects) -> Response:
     """The opening schedule of a building as CSV."""
-    building = building_in(service.load(project_id).project, building_id)
-    content = write_openings(schedule_of(building))
+    project = service.load(project_id).project
+    building = building_in(project, building_id)
+    content = write_openings(schedule_of(project, building))
     return attachment(content, "text/csv; charset=utf-8", f"{building.name}-openings.csv")
 
 

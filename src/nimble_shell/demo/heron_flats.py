@@ -27,7 +27,8 @@ from nimble_shell.core.joints.joint import JointRole, JointValue, ShellJoint
 from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.shell.standard import JointStandard, Standard
-from nimble_shell.demo.shapes import BODIES, FOLLOWS, OPENINGS
+from nimble_shell.demo.shapes import BODIES, FOLLOWS, openings_of
+from nimble_shell.demo.units import UNITS
 from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.standards import StandardService
@@ -73,6 +74,7 @@ def campus() -> Project:
         basis=basis,
         buildings=_buildings(),
         assemblies=_assemblies(),
+        units=UNITS,
     )
 
 
@@ -308,4 +310,4 @@ def _building(
         for number, (station, words, assembly, U, origin) in enumerate(rows, 1)
     )
     return Building(id=key, name=name, use=use, elements=elements, asked_H=asked_H, joints=_joints(key), indoor=indoor,
-                    bodies=BODIES[key], openings=OPENINGS.get(key, ()))  # fmt: skip
+                    bodies=BODIES[key], openings=openings_of(key))  # fmt: skip

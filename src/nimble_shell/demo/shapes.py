@@ -6,10 +6,13 @@ build-ups. One mistake is left in: W3 of the Main Laboratory stands 85 mm off th
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from nimble_shell.core.building.body import BodyOpening, BodySide, BuildingBody, WallPart
 from nimble_shell.core.building.footprint import footprint
 from nimble_shell.core.building.roof import Roof
 from nimble_shell.core.geometry.face import OpeningKind
+from nimble_shell.demo.units import unit_of
 
 #: Of one side: mark, along it, sill above the body's base, width, height; doors begin with D.
 _Row = tuple[str, float, float, float, float]
@@ -131,3 +134,8 @@ FOLLOWS: dict[tuple[str, str], tuple[str, ...]] = {
     ("pump-house", "Foot"): ("foot|e2|e5",),
     ("pump-house", "Door threshold"): ("threshold|e2|e4",),
 }
+
+
+def openings_of(building: str) -> tuple[BodyOpening, ...]:
+    """The openings of a building; those that have the size of one of its types are of it."""
+    return tuple(replace(one, unit=unit_of(building, one.w, one.h)) for one in OPENINGS.get(building, ()))

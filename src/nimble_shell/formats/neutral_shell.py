@@ -10,10 +10,11 @@ from pydantic import Discriminator, Field, Tag
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.face import Beyond, Face, Opening, OpeningKind
 from nimble_shell.core.takeoff.takeoff import FaceArea, FloorLine, Measured, Partition, Takeoff, take_off
+from nimble_shell.formats.neutral_windows import WindowCase, answer_windows
 from nimble_shell.formats.strict import Number, Strict
 
 #: Blocks of the format that are known and not computed yet.
-TO_COME = ("ground", "windows", "transmission", "leakage", "blower_door", "balance", "ventilation", "sun",
+TO_COME = ("ground", "transmission", "leakage", "blower_door", "balance", "ventilation", "sun",
            "heating_load", "cooling_day", "glazing", "energy")  # fmt: skip
 Positive = Annotated[Number, Field(gt=0)]
 Plan = list[tuple[Number, Number]]
@@ -116,6 +117,7 @@ class ShellCase(Strict):
     kind: Literal["shell"] = "shell"
     name: str = ""
     geometry: GeometryCase | None = None
+    windows: list[WindowCase] | None = None
 
 
 def split(case: dict[str, Any]) -> tuple[ShellCase, list[str]]:
@@ -138,10 +140,15 @@ def compute(case: ShellCase) -> dict[str, Any]:
     DomainError
         With the path of what is wrong in the case file.
     """
-    if case.geometry is None:
-        raise DomainError(Issue(path=(), code="nothing_asked", message="there is no geometry in it",
-                                hint="give the block geometry"))  # fmt: skip
-    return {"geometry": _geometry(case.geometry)}
+    if case.geometry is None and case.windows is None:
+        raise DomainError(Issue(path=(), code="nothing_asked", message="there is neither geometry nor windows in it",
+                                hint="give the block geometry or the block windows"))  # fmt: skip
+    answer = {}
+    if case.geometry is not None:
+        answer["geometry"] = _geometry(case.geometry)
+    if case.windows is not None:
+        answer["windows"] = answer_windows(case.windows)
+    return answer
 
 
 def _geometry(case: GeometryCase) -> dict[str, Any]:

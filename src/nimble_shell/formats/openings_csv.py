@@ -19,7 +19,7 @@ _COLUMNS: dict[str, tuple[str, ...]] = {
     "wall": ("wall", "face", "side"), "mark": ("mark", "name", "no"), "kind": ("kind", "type"),
     "width": ("width", "w"), "height": ("height", "h"), "sill": ("sill", "sill height"),
     "left": ("from left", "left", "u"), "count": ("count", "number", "pieces"),
-    "counted with": ("counted with", "element"),
+    "counted with": ("counted with", "element"), "unit": ("unit", "unit type"),
 }  # fmt: skip
 _NEEDED = ("wall", "mark", "width", "height", "sill", "left")
 _KINDS: dict[str, OpeningKind] = {"window": "window", "door": "door", "": "window"}
@@ -40,6 +40,7 @@ class ScheduleLine:
     sill: float
     u: float
     counted_with: str = ""
+    unit: str = ""  #: name of its type
 
 
 def read_openings(content: bytes) -> tuple[ScheduleLine, ...]:
@@ -97,7 +98,8 @@ def _line(
         return []
     return [
         ScheduleLine(line=line, wall=cells["wall"], kind=kind, w=w, h=h, sill=sill, u=u + n * (w + _BETWEEN),
-                     mark=cells["mark"] + (f"-{n + 1}" if n else ""), counted_with=cells["counted with"])
+                     mark=cells["mark"] + (f"-{n + 1}" if n else ""), counted_with=cells["counted with"],
+                     unit=cells["unit"])
         for n in range(int(count))
     ]  # fmt: skip
 
@@ -121,7 +123,7 @@ def _length(text: str, head: str, table: Table) -> float | None:
 def write_openings(rows: Sequence[ScheduleLine]) -> bytes:
     """A schedule that `read_openings` reads back."""
     header = ("wall", "mark", "kind", "width [mm]", "height [mm]", "sill [mm]", "from left [mm]", "count",
-              "counted with")  # fmt: skip
+              "counted with", "unit")  # fmt: skip
     return write_table(header, [
         (one.wall, one.mark, one.kind, *(round(1e3 * value, 3) for value in (one.w, one.h, one.sill, one.u)), 1,
-         one.counted_with) for one in rows])  # fmt: skip
+         one.counted_with, one.unit) for one in rows])  # fmt: skip

@@ -35,6 +35,8 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.materials.material import Hatching
 from nimble_shell.core.materials.rates import Rate
 from nimble_shell.core.shell.project import Building, Project, ShellElement
+from nimble_shell.core.windows.transmittance import Frame, Glass
+from nimble_shell.core.windows.unit import UnitJoint, UnitType
 from nimble_shell.formats.document import Document, Identifier, Text
 
 Zone = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_-]{0,64}$")]  #: an element of the shell, or none
@@ -211,6 +213,25 @@ class OpeningDoc(Document, core=BodyOpening):
     id: Identifier
     body: Identifier
     zone: Zone = ""
+    unit: Zone = ""
+
+
+class FrameDoc(Document, core=Frame):
+    """What runs round a unit."""
+
+
+class GlassDoc(Document, core=Glass):
+    """A glazing with its spacer."""
+
+
+class UnitJointDoc(Document, core=UnitJoint):
+    """Which variant of a joint an edge is built with."""
+
+
+class UnitDoc(Document, core=UnitType):
+    """A type of window or door."""
+
+    id: Identifier
 
 
 class BuildingDoc(Document, core=Building):

@@ -1,8 +1,8 @@
 """Things of a project: what is written, logged and locked on its own, and how they make up a project again.
 
-A project is a heading, a Basis, own materials, buildings with elements, joints, bodies and openings, build-ups with
-fixings. Each is one small document. `KINDS` is the only list of them: a new kind of thing (a unit type) is a line there
-and a field of what holds it.
+A project is a heading, a Basis, own materials, unit types, buildings with elements, joints, bodies and openings,
+build-ups with fixings. Each is one small document. `KINDS` is the only list of them: a new kind of thing is a line
+there and a field of what holds it.
 """
 
 from __future__ import annotations
@@ -26,6 +26,7 @@ from nimble_shell.formats.project import (
     JointDoc,
     MaterialDoc,
     OpeningDoc,
+    UnitDoc,
 )
 
 
@@ -70,6 +71,7 @@ KINDS: dict[str, ThingKind] = {
         ThingKind(name="project", words="name of the project", document=HeadingDoc),
         ThingKind(name="basis", words="Basis", document=BasisDoc),
         ThingKind(name="material", words="material", document=MaterialDoc, id_field="key"),
+        ThingKind(name="unit", words="window or door type", document=UnitDoc),
         ThingKind(name="building", words="building", document=BuildingDoc,
                   holds={"elements": "element", "joints": "joint", "bodies": "body", "openings": "opening"}),
         ThingKind(name="element", words="element of the shell", document=ElementDoc),
@@ -81,7 +83,7 @@ KINDS: dict[str, ThingKind] = {
     )
 }  # fmt: skip
 #: Fields of a project, in the order in which their things are written and read.
-ROOTS: dict[str, str] = {"materials": "material", "assemblies": "assembly", "buildings": "building"}
+ROOTS: dict[str, str] = {"materials": "material", "assemblies": "assembly", "units": "unit", "buildings": "building"}
 
 
 @dataclass(frozen=True, slots=True, order=True)

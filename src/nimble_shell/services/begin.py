@@ -16,13 +16,16 @@ from nimble_shell.core.building.roof import Roof, RoofForm, pitch_of
 from nimble_shell.core.climate import MonthlyClimate
 from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.shell.project import Building, Project, ShellElement
+from nimble_shell.core.windows.unit import UnitType
 from nimble_shell.services.projects import ProjectService, new_id
 from nimble_shell.services.shape_edits import with_joints
 from nimble_shell.store import Stored
 
 MOST_GLAZING = 0.6  #: share of a wall that windows of a sheet may take [-]
-_WINDOW, _DOOR = (1.2, 1.3), (1.0, 2.1)  #: a window's least width and its height; a door [m]
-_SILL, _OVER = 0.9, 0.3  #: under a window, and at least over it [m]
+#: Types to begin with: a window's width is about this one, so that the glass comes to the share that is asked.
+_WINDOW = UnitType(id="window", name="Window")
+_DOOR = UnitType(id="door", name="Door", kind="door", opens="inward", w=1.0, h=2.1, sill=0.0, filled=1, panel_U=0.8)
+_OVER = 0.3  #: at least over a window [m]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -72,8 +75,8 @@ def begun(asked: Beginning, project_id: str) -> Project:
     elements = (
         ShellElement(id="roof", station="B", name="Roof", assembly_id=assemblies["roof"].id),
         ShellElement(id="wall", station="D", name="Walls", assembly_id=assemblies["wall"].id),
-        ShellElement(id="windows", station="E", name="Windows", U_entered=0.9, origin="a start value"),
-        ShellElement(id="doors", station="E", name="Doors", U_entered=1.2, origin="a start value"),
+        ShellElement(id="windows", station="E", name="Windows", ),
+        ShellElement(id="doors", station="E", name="Doors", ),
         ShellElement(id="floor", station="F" if assemblies["floor"].outside == "air" else "H", name="Lowest floor",
                      assembly_id=assemblies["floor"].id),
     )  # fmt: skip
@@ -87,7 +90,7 @@ def begun(asked: Beginning, project_id: str) -> Project:
     if asked.theta_winter is not None:
         basis = replace(basis, site=replace(basis.site, theta_winter=asked.theta_winter))
     project = Project(id=project_id, name=asked.name, basis=basis, buildings=(building,),
-                      assemblies=tuple(assemblies.values()))  # fmt: skip
+                      assemblies=tuple(assemblies.values()), units=(_WINDOW, _DOOR))  # fmt: skip
     return with_joints(project, building.id)
 
 
@@ -132,7 +135,7 @@ def _openings(body: BuildingBody, glazing: tuple[float, ...]) -> tuple[BodyOpeni
         length = math.dist(*body.side(side))
         low = 0.0
         for storey, height in enumerate(body.storeys):
-            door = side == 0 and storey == 0 and length > 3 * _DOOR[0] and height > _DOOR[1]
+            door = side == 0 and storey == 0 and length > 3 * _DOOR.w and height > _DOOR.h
             found += _row(body, side, low, height, share, length, len(found), door=door)
             low += height
     return tuple(found)
@@ -142,9 +145,9 @@ def _row(
     body: BuildingBody, side: int, low: float, height: float, share: float, length: float, before: int, *, door: bool
 ) -> list[BodyOpening]:
     """Of one side and storey: as many windows as come near their least width, in equal bays; the door takes a bay."""
-    h = min(_WINDOW[1], height - _SILL - _OVER)
+    h = min(_WINDOW.h, height - _WINDOW.sill - _OVER)
     area = share * length * height
-    count = 0 if h < 0.3 or area < 0.1 else max(1, round(area / (_WINDOW[0] * h)))
+    count = 0 if h < 0.3 or area < 0.1 else max(1, round(area / (_WINDOW.w * h)))
     bays = count + (1 if door else 0)
     if not bays:
         return []
@@ -153,11 +156,12 @@ def _row(
     w = 0.0 if not count else min(area / (count * h), 0.9 * bay)
     found: list[BodyOpening] = []
     for n in range(bays):
-        kind, (wide, high), sill = ("door", _DOOR, low) if door and n == bays // 2 else ("window", (w, h), low + _SILL)
+        unit = _DOOR if door and n == bays // 2 else _WINDOW
+        wide, high = (w, h) if unit is _WINDOW else (unit.w, unit.h)
         if wide < 0.2:
             continue
         number = before + len(found) + 1
-        found.append(BodyOpening(id=f"o{number}", mark=f"{kind[0].upper()}{number}", body=body.id, side=side,
-                                 u=round((n + 0.5) * bay - wide / 2, 3), sill=sill, w=round(wide, 3), h=round(high, 3),
-                                 kind="door" if kind == "door" else "window", zone=f"{kind}s"))  # fmt: skip
+        found.append(BodyOpening(id=f"o{number}", mark=f"{unit.name[0]}{number}", body=body.id, side=side,
+                                 u=round((n + 0.5) * bay - wide / 2, 3), sill=low + unit.sill, w=round(wide, 3),
+                                 h=round(high, 3), kind=unit.kind, zone=f"{unit.kind}s", unit=unit.id))  # fmt: skip
     return found

@@ -18,7 +18,7 @@ from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.formats.things import KINDS, Key, held_by, put_thing
 from nimble_shell.services.alternatives import duplicated, in_place
 from nimble_shell.services.clock import now
-from nimble_shell.services.removal import Users, refuse_material_in_use, without_assembly
+from nimble_shell.services.removal import Users, refuse_material_in_use, refuse_unit_in_use, without_assembly
 from nimble_shell.store import Actor, Change, Database, Listed, NotFound, ProjectRepository, Stale, Stored, Written
 
 MOST_HELD = 32  #: projects kept in memory as read
@@ -294,6 +294,8 @@ def _edited(stored: Stored, project: Project, edit: Edit) -> Project:
         return without_assembly(project, edit.key.id, "refuse")
     if edit.value is None and edit.key.kind == "material":
         refuse_material_in_use(project, edit.key.id)
+    if edit.value is None and edit.key.kind == "unit":
+        refuse_unit_in_use(project, edit.key.id)
     value = edit.value
     if value is not None and edit.bare and KINDS[edit.key.kind].holds:
         value = held_by(project, edit.key, value)

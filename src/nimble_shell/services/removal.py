@@ -65,6 +65,20 @@ def refuse_material_in_use(project: Project, key: str) -> None:
         raise DomainError(_in_use("material", used, "choose another material there first"))
 
 
+def refuse_unit_in_use(project: Project, unit_id: str) -> None:
+    """Refuse to remove a type of window or door that openings name.
+
+    Raises
+    ------
+    DomainError
+        With its users.
+    """
+    used = tuple(f"{building.name}: {one.mark or one.id}" for building in project.buildings
+                 for one in building.openings if one.unit == unit_id)  # fmt: skip
+    if used:
+        raise DomainError(_in_use("type", used, "give these openings another type first"))
+
+
 def _users_of_material(project: Project, key: str) -> Iterator[str]:
     for assembly in project.assemblies:
         keys = {layer.material for layer in assembly.layers}

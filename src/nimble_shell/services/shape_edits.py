@@ -9,6 +9,7 @@ from itertools import repeat
 
 from nimble_shell.core.building.body import BodyOpening, BuildingBody
 from nimble_shell.core.errors import Collector, DomainError, Issue
+from nimble_shell.core.shell.fitted import as_units_are
 from nimble_shell.core.shell.measured import MeasuredBuilding, measured
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.shell.wanted import adopted, wanted_joints
@@ -46,7 +47,7 @@ def with_joints(project: Project, building_id: str) -> Project:
     """The project with a joint for each edge of a building's shape, as far as families suit. Raises as above."""
     building = _shaped(project, building_id)
     stored = building.as_stored()
-    joints = wanted_joints(project, building, (new_id() for _ in repeat(None)))
+    joints = as_units_are(project, building, wanted_joints(project, building, (new_id() for _ in repeat(None))))
     return _with(project, replace(stored, joints=(*stored.joints, *joints)))
 
 
@@ -63,13 +64,15 @@ def _with(project: Project, building: Building) -> Project:
     return replace(project, buildings=buildings)
 
 
-def schedule_of(building: Building) -> tuple[ScheduleLine, ...]:
+def schedule_of(project: Project, building: Building) -> tuple[ScheduleLine, ...]:
     """The openings of a building as a schedule names them."""
+    units = {one.id: one.name for one in project.units}
     bodies = {one.id: one for one in building.bodies}
     elements = {one.id: one.name for one in building.elements}
     return tuple(
         ScheduleLine(line=n, wall=f"{bodies[one.body].name or one.body} {one.side + 1}", mark=one.mark or one.id,
-                     kind=one.kind, w=one.w, h=one.h, sill=one.sill, u=one.u, counted_with=elements.get(one.zone, ""))
+                     kind=one.kind, w=one.w, h=one.h, sill=one.sill, u=one.u, counted_with=elements.get(one.zone, ""),
+                     unit=units.get(one.unit, ""))
         for n, one in enumerate(building.openings, 2)
     )  # fmt: skip
 
@@ -85,6 +88,7 @@ def take_schedule(
     def change(stored: Stored) -> Project:
         building = _shaped(stored.project, building_id).as_stored()
         by_mark = {one.mark or one.id: one for one in building.openings}
+        units = {one.name: one.id for one in stored.project.units}
         taken = {one.id: one for one in building.openings}
         check = Collector()
         for line in lines:
@@ -94,11 +98,15 @@ def take_schedule(
                                  message=f"line {line.line}, column wall: there is no wall “{line.wall}”",
                                  hint="name body and side, as “House 2”, or where it faces, as “North”")])  # fmt: skip
                 continue
+            check.check(not line.unit or line.unit in units, ("line", line.line, "unit"), "unknown_unit",
+                        f"line {line.line}, column unit: there is no type “{line.unit}”",
+                        "name a type of the project, or leave it empty")  # fmt: skip
             known = by_mark.get(line.mark)
             one = known.id if known is not None else new_id()
             taken[one] = BodyOpening(
                 id=one, mark=line.mark, body=place[0], side=place[1], u=line.u, sill=line.sill, w=line.w, h=line.h,
                 kind=line.kind, zone=_counted_with(building, line, known.zone if known is not None else ""),
+                unit=units.get(line.unit, known.unit if known is not None and not line.unit else ""),
             )  # fmt: skip
         check.refuse()
         return _with(stored.project, replace(building, openings=tuple(taken.values())))

@@ -3,7 +3,12 @@ import type { Assembly, Building, Delta, ProjectDoc } from '@/api/client';
 
 type Doc = Record<string, unknown>;
 /** Where things of a kind hang: the project's own list, or a list of the thing that owns them. */
-const ROOTS = { material: 'materials', assembly: 'assemblies', building: 'buildings' } as const;
+const ROOTS = {
+  material: 'materials',
+  assembly: 'assemblies',
+  unit: 'units',
+  building: 'buildings',
+} as const;
 const HELD = {
   element: ['buildings', 'elements'],
   joint: ['buildings', 'joints'],

@@ -36,6 +36,7 @@ class BodyOpening:
     kind: OpeningKind = "window"
     zone: str = ""  #: what it is counted with
     mark: str = ""  #: as schedules name it
+    unit: str = ""  #: type of window or door that it is filled with
 
     def __post_init__(self) -> None:
         check = Collector()

@@ -21,7 +21,7 @@ NOT_COUNTED = (
 )
 
 
-UKind = Literal["", "entered", "clear", "without members of its joints"]
+UKind = Literal["", "entered", "of its units", "clear", "without members of its joints"]
 _SAME = 1e-9  #: that two U differ by if they are one, relative
 
 
@@ -38,6 +38,7 @@ class LedgerLine:
     from_assembly: bool
     asked: float | None  #: clear-wall R asked of it [m²·K/W]
     H_fixings: Num | None = None  #: of H, what its build-up's fixings lose [W/K]
+    from_units: bool = False  #: whether its U is that of the types of its openings
     U_clear: float | None = None  #: of its build-up with every member and fixing, solved joints or not [W/(m²·K)]
 
     @property
@@ -46,7 +47,7 @@ class LedgerLine:
         if self.U is None:
             return ""
         if self.U_clear is None:
-            return "entered"
+            return "of its units" if self.from_units else "entered"
         return (
             "clear" if abs(self.U_clear - value_of(self.U)) < _SAME * self.U_clear else "without members of its joints"
         )
@@ -172,12 +173,19 @@ def shell_ledger(
     areas = net_areas(building, given)
     lines = tuple(
         _line(
-            element, number, area, _transmittance(element, number, U_of, given), basis, points_of or {}, clear_of or {}
+            building,
+            element,
+            number,
+            area,
+            _transmittance(building, element, number, U_of, given),
+            basis,
+            points_of or {},
+            clear_of or {},
         )
         for number, (element, area) in enumerate(zip(building.elements, areas, strict=True), 1)
     )
     missing = (
-        *(f"{STATIONS[element.station]}: {element.name}"
+        *(f"{STATIONS[element.station]}: {element.name}{_untyped(building, element)}"
           for element, line in zip(building.elements, lines, strict=True) if line.H is None),
         *(sentence(f"{one.name}, {{v}}: no joint", v=(one.length, "distance"))
           for one in building.without_joint()),
@@ -246,7 +254,7 @@ def _less(area: Num, openings: float, number: int, name: str) -> Num:
 
 
 def _line(
-    element: ShellElement, number: int, area: Num, U: Num | None, basis: Basis | None,
+    building: Building, element: ShellElement, number: int, area: Num, U: Num | None, basis: Basis | None,
     points_of: Mapping[str, Num], clear_of: Mapping[str, float],
 ) -> LedgerLine:  # fmt: skip
     H = through = None
@@ -267,6 +275,7 @@ def _line(
         H_fixings=through,
         U_clear=_clear(element, U, clear_of),
         from_assembly=element.assembly_id is not None and U is not None,
+        from_units=U is not None and element.assembly_id is None and _has_units(building, element),
     )
 
 
@@ -328,13 +337,48 @@ def _joint_line(joint: JointLoss, number: int, given: Given) -> JointLine:
     )
 
 
-def _transmittance(element: ShellElement, number: int, U_of: Mapping[str, Num], given: Given) -> Num | None:
+def _transmittance(
+    building: Building, element: ShellElement, number: int, U_of: Mapping[str, Num], given: Given
+) -> Num | None:
+    """Of its build-up; else of the types of its openings, where one of them has a type; else as entered."""
     if element.assembly_id is not None and element.assembly_id in U_of:
         return U_of[element.assembly_id]
+    entered = None
     if element.U_entered is not None:
         origin = f"entered{': ' + element.origin if element.origin else ''}"
-        return given(element.U_entered, f"U_entered_{number}", f"transmittance, {element.name}", "W/(m²·K)", origin)
-    return None
+        entered = given(element.U_entered, f"U_entered_{number}", f"transmittance, {element.name}", "W/(m²·K)", origin)
+    return _of_units(building, element, number, entered, given) if _has_units(building, element) else entered
+
+
+def _has_units(building: Building, element: ShellElement) -> bool:
+    return any(one.unit is not None for one in building.filled(element.id))
+
+
+def _untyped(building: Building, element: ShellElement) -> str:
+    """What keeps an element with unit types from having a U, in words."""
+    without = sum(one.n for one in building.filled(element.id) if one.unit is None)
+    return f", {without} of its openings have no type" if without and _has_units(building, element) else ""
+
+
+def _of_units(building: Building, element: ShellElement, number: int, entered: Num | None, given: Given) -> Num | None:
+    """Mean over its openings by area; those without a type count as entered, and without that nothing is known."""
+    loss: Num = 0.0
+    area: Num = 0.0
+    for n, one in enumerate(building.filled(element.id), 1):
+        name = one.unit.name if one.unit else "without a type"
+        size = given(one.area, f"A_{number}_{n}", f"{one.n} × {name}", "m²", "from the shape")
+        U = entered
+        if one.unit is not None:
+            how = (
+                "declared" if one.unit.U_declared is not None else "by its parts at this size, ISO 10077-1:2017, 6.4.2"
+            )
+            U = given(value_of(one.unit.transmittance(one.w, one.h)), f"U_{number}_{n}", f"transmittance, {name}",
+                      "W/(m²·K)", how)  # fmt: skip
+        if U is None:
+            return None
+        loss, area = loss + U * size, area + size
+    return named(loss / area, f"U_units_{number}", f"transmittance, {element.name}", "W/(m²·K)",
+                 "mean of its openings by area")  # fmt: skip
 
 
 def _clear(element: ShellElement, U: Num | None, clear_of: Mapping[str, float]) -> float | None:

@@ -9,9 +9,10 @@ from typing import Literal
 
 from nimble_shell.core.assemblies.module import module_of
 from nimble_shell.core.basis.schools import Dimensions
+from nimble_shell.core.errors import DomainError
 from nimble_shell.core.held import Held
 from nimble_shell.core.joints.joint import ShellJoint
-from nimble_shell.core.shell.project import BareEdge, Building, Project, ShellElement
+from nimble_shell.core.shell.project import BareEdge, Building, FilledOpenings, Project, ShellElement
 from nimble_shell.core.shell.quantities import EDGES, IN_AREA_SHARES, Quantities, ShapeEdge, along, quantities
 
 Origin = Literal["derived", "typed", "unknown"]
@@ -38,6 +39,7 @@ class MeasuredBuilding(Building):
     stored: Building
     dimensions: Dimensions
     modules: dict[str, float]  #: width of the panels of each element that is made of them [m]
+    fillings: Mapping[str, tuple[FilledOpenings, ...]]  #: of each element that openings are counted with
 
     def as_stored(self) -> Building:
         """The building as it is written."""
@@ -48,6 +50,10 @@ class MeasuredBuilding(Building):
         of = next((one for one in self.areas if one.id == element_id), None)
         derived = of is not None and of.origin == "derived"
         return self.shape.elements[element_id].openings if derived else None
+
+    def filled(self, element_id: str) -> tuple[FilledOpenings, ...]:
+        """Openings that are counted with an element, alike ones together."""
+        return self.fillings.get(element_id, ())
 
     def follows_shape(self, part_id: str) -> bool:
         """Whether the area or length of an element or joint is that of the shape."""
@@ -87,7 +93,7 @@ def measured(project: Project, building: Building) -> Building:
     if not building.bodies:
         return building
     thickness, module = _of_elements(project, building)
-    parts = (building,)
+    parts = (building, *project.units)
     schools = project.basis.schools
     key = (schools.dimensions, schools.drawn_to, tuple(thickness.items()), tuple(module.items()))
     held = _MEASURED.get(parts, key)
@@ -123,7 +129,26 @@ def _measured(
     plain["elements"] = tuple(replace(one, area=of.value) for one, of in zip(building.elements, areas, strict=True))
     plain["joints"] = tuple(replace(one, length=of.value) for one, of in zip(building.joints, lengths, strict=True))
     return MeasuredBuilding(**plain, shape=shape, areas=areas, lengths=lengths, stored=building,
-                            dimensions=schools.dimensions, modules=dict(module))  # fmt: skip
+                            dimensions=schools.dimensions, modules=dict(module),
+                            fillings=_fillings(project, building))  # fmt: skip
+
+
+def _fillings(project: Project, building: Building) -> dict[str, tuple[FilledOpenings, ...]]:
+    units = {one.id: one for one in project.units}
+    alike: dict[str, Counter[tuple[str, float, float]]] = {}
+    for n, one in enumerate(building.openings):
+        here = alike.setdefault(one.zone, Counter())
+        unit = units.get(one.unit)
+        if unit is not None and not here[one.unit, one.w, one.h]:
+            try:
+                unit.figures(one.w, one.h)
+            except DomainError as error:  # its frame leaves no light at this size
+                raise DomainError(*(replace(each, path=("openings", n)) for each in error.issues)) from None
+        here[one.unit, one.w, one.h] += 1
+    return {
+        zone: tuple(FilledOpenings(unit=units.get(key), w=w, h=h, n=count) for (key, w, h), count in found.items())
+        for zone, found in alike.items()
+    }
 
 
 def _area(element: ShellElement, derived: float | None) -> Quantity:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly
@@ -14,6 +15,7 @@ from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
 from nimble_shell.core.materials.rates import priced_catalogue
 from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.windows.unit import UnitType
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -75,6 +77,21 @@ class BareEdge:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class FilledOpenings:
+    """Openings of one size and one type that are counted with an element."""
+
+    unit: UnitType | None  #: None where nobody has said what they are filled with
+    w: float  #: [m]
+    h: float
+    n: int
+
+    @property
+    def area(self) -> float:
+        """Of all of them. [m²]"""
+        return self.n * self.w * self.h
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Building:
     """One building of the project, with its own mast."""
 
@@ -95,6 +112,10 @@ class Building:
     def opened(self, element_id: str) -> float | None:  # noqa: ARG002
         """Area of the openings in an element; None where no shape tells. [m²]"""
         return None
+
+    def filled(self, element_id: str) -> tuple[FilledOpenings, ...]:  # noqa: ARG002
+        """Openings that are counted with an element, alike ones together; none where no shape tells."""
+        return ()
 
     def follows_shape(self, part_id: str) -> bool:  # noqa: ARG002
         """Whether the area or length of an element or joint is that of the shape."""
@@ -152,8 +173,8 @@ class Building:
                     sentence("0 to {v}", v=(2.0, "length")))  # fmt: skip
         check.refuse()
 
-    def check_places(self) -> None:
-        """Refuse openings in sides that are not there, and faces that count with an element that is not there.
+    def check_places(self, units: Collection[str]) -> None:
+        """Refuse openings in sides or of types that are not there, and faces that count with a missing element.
 
         Not looked at while things are put in and taken out one after the other. Raises DomainError.
         """
@@ -168,6 +189,9 @@ class Building:
             check.check(not opening.zone or opening.zone in elements, ("openings", n), "unknown_element",
                         f"“{called}” is counted with “{opening.zone}”, which is not there",
                         "count it with another element, or take it away with it")  # fmt: skip
+            check.check(not opening.unit or opening.unit in units, ("openings", n), "unknown_unit",
+                        f"“{called}” is of type “{opening.unit}”, which is not there",
+                        "name a type of the project, or none")  # fmt: skip
         for n, body in enumerate(self.bodies):
             for zone in sorted(body.zones - elements):
                 check.add([Issue(path=("bodies", n), code="unknown_element",
@@ -186,6 +210,7 @@ class Project:
     buildings: tuple[Building, ...] = ()
     assemblies: tuple[Assembly, ...] = ()
     materials: tuple[Material, ...] = ()  #: the practice's own, besides the shipped ones
+    units: tuple[UnitType, ...] = ()  #: types of windows and doors
 
     @property
     def catalogue(self) -> Catalogue:
@@ -207,7 +232,7 @@ class Project:
             f"the name has {len(self.name)} letters",
             "a name has 1 to 80",
         )
-        for field, things in (("buildings", self.buildings), ("assemblies", self.assemblies)):
+        for field, things in (("buildings", self.buildings), ("assemblies", self.assemblies), ("units", self.units)):
             ids = [thing.id for thing in things]
             check.check(
                 len(set(ids)) == len(ids),

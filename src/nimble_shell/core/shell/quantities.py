@@ -60,6 +60,7 @@ class Quantities:
     takeoff: Takeoff
     elements: Mapping[str, ElementArea]
     edges: tuple[ShapeEdge, ...]
+    at_openings: Mapping[str, tuple[str, ...]]  #: ids of the openings that an edge is round, by its key
     approximate: bool  #: whether thicknesses were evened out beyond those of one plane
 
     def area(self, element_id: str, dimensions: Dimensions) -> float | None:
@@ -125,9 +126,9 @@ def quantities(
     edges = _Edges()
     _at_faces(found, parapets, edges)
     _at_floors(found, edges)
-    _at_openings(faces, openings, edges)
+    round_openings = _at_openings(faces, openings, edges)
     _at_seams(found, module_of, edges)
-    return Quantities(found, _areas(faces, found, openings), edges.all(), approximate)
+    return Quantities(found, _areas(faces, found, openings), edges.all(), round_openings, approximate)
 
 
 class _Edges:
@@ -136,15 +137,17 @@ class _Edges:
     def __init__(self) -> None:
         self._found: dict[str, ShapeEdge] = {}
 
-    def add(self, kind: str, elements: Sequence[str], length: Both, pieces: int = 1) -> None:
+    def add(self, kind: str, elements: Sequence[str], length: Both, pieces: int = 1) -> str:
+        """The key of the edge; empty of one without a length."""
         if max(length.external, length.overall_internal) <= 0:
-            return
+            return ""
         meets = tuple(sorted(set(elements)))
         key = "|".join((kind, *meets))
         known = self._found.get(key)
         if known is not None:
             length, pieces = known.length + length, known.pieces + pieces
         self._found[key] = ShapeEdge(key=key, kind=kind, elements=meets, length=length, pieces=pieces)
+        return key
 
     def all(self) -> tuple[ShapeEdge, ...]:
         order = list(EDGES)
@@ -206,16 +209,21 @@ def _at_floors(found: Takeoff, edges: _Edges) -> None:
                 edges.add("floor_line", [faces[wall].zone], line)
 
 
-def _at_openings(faces: Sequence[Face], openings: Sequence[BodyOpening], edges: _Edges) -> None:
+def _at_openings(
+    faces: Sequence[Face], openings: Sequence[BodyOpening], edges: _Edges
+) -> dict[str, tuple[str, ...]]:  # fmt: skip
+    """Their edges; and which openings each of them is round."""
+    found: dict[str, list[str]] = {}
     zone_of = {one.id: one.zone for one in openings}
     for face in faces:
         if face.to == "heated":
             continue
         for one in face.openings:
             meets = list(filter(None, (face.zone, zone_of[one.id])))
-            edges.add("head", meets, Both(one.w, one.w))
-            edges.add("jamb", meets, Both(2 * one.h, 2 * one.h), 2)
-            edges.add("threshold" if one.kind == "door" else "window_sill", meets, Both(one.w, one.w))
+            low = "threshold" if one.kind == "door" else "window_sill"
+            for kind, length, pieces in (("head", one.w, 1), ("jamb", 2 * one.h, 2), (low, one.w, 1)):
+                found.setdefault(edges.add(kind, meets, Both(length, length), pieces), []).append(one.id)
+    return {key: tuple(ids) for key, ids in found.items()}
 
 
 def _at_seams(found: Takeoff, module_of: Mapping[str, float], edges: _Edges) -> None:

@@ -24,7 +24,7 @@ def check_whole(project: Project) -> None:
             check.add(error.under("assemblies", at).issues)
     for at, building in enumerate(project.buildings):
         try:
-            building.check_places()
+            building.check_places({one.id for one in project.units})
             measured(project, building)
         except DomainError as error:
             check.add(error.under("buildings", at).issues)
