@@ -12,15 +12,16 @@ from nimble_shell.api import views
 from nimble_shell.api.edit_routes import Since, answered
 from nimble_shell.api.ground import REFUSALS, Id, Projects, note_of
 from nimble_shell.api.strict_body import StrictRoute
+from nimble_shell.core.windows.starts import FRAMES, GLASSES, SPACERS, FrameStart, GlassStart, SpacerStart
 from nimble_shell.core.windows.transmittance import Light
 from nimble_shell.formats.document import Identifier, Model
 from nimble_shell.formats.project import UnitDoc
-from nimble_shell.services.units import DrawnUnit, fill_openings, fit_joints, unit_sheet, unit_working
+from nimble_shell.services.units import DrawnUnit, edge_variants, fill_openings, fit_joints, unit_sheet, unit_working
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 
-class UnitIn(Model):
+class UnitTypeIn(Model):
     """A unit type as somebody is changing it; none shows those that are stored."""
 
     unit: UnitDoc | None = None
@@ -30,12 +31,36 @@ class LightOut(Model, core=Light):
     pass
 
 
-class UnitOut(Model, core=DrawnUnit):
+class UnitTypeOut(Model, core=DrawnUnit):
     working: s.WorkingOut  #: of its U
 
 
-class UnitsOut(Model):
-    units: list[UnitOut]
+class FrameStartOut(Model, core=FrameStart):
+    pass
+
+
+class GlassStartOut(Model, core=GlassStart):
+    pass
+
+
+class SpacerStartOut(Model, core=SpacerStart):
+    pass
+
+
+class EdgeVariantOut(Model):
+    """A way in which the joint at an edge of a unit can be built."""
+
+    edge: str
+    variant: str
+    text: str
+
+
+class UnitTypesOut(Model):
+    units: list[UnitTypeOut]
+    frames: list[FrameStartOut]  #: to begin with
+    glasses: list[GlassStartOut]
+    spacers: list[SpacerStartOut]
+    variants: list[EdgeVariantOut]
 
 
 class FillIn(s.ChangeNoteIn):
@@ -46,7 +71,7 @@ class FillIn(s.ChangeNoteIn):
 
 
 @router.post("/projects/{project_id}/units")
-def units(project_id: Id, asked: UnitIn, service: Projects) -> UnitsOut:
+def units(project_id: Id, asked: UnitTypeIn, service: Projects) -> UnitTypesOut:
     """What each type of window and door comes to, by ISO 10077-1 or as declared. Nothing is saved."""
     project = service.load(project_id).project
     draft = None if asked.unit is None else asked.unit.to_core()
@@ -56,8 +81,9 @@ def units(project_id: Id, asked: UnitIn, service: Projects) -> UnitsOut:
     found = []
     for drawn in unit_sheet(project, draft):
         fields = {name: getattr(drawn, name) for name in DrawnUnit.__dataclass_fields__}
-        found.append(UnitOut.model_validate({**fields, "working": views.working(unit_working(types[drawn.id]))}))
-    return UnitsOut(units=found)
+        found.append(UnitTypeOut.model_validate({**fields, "working": views.working(unit_working(types[drawn.id]))}))
+    return UnitTypesOut.model_validate({"units": found, "frames": FRAMES, "glasses": GLASSES, "spacers": SPACERS,
+                                    "variants": edge_variants()})  # fmt: skip
 
 
 @router.post("/projects/{project_id}/buildings/{building_id}/openings/unit")

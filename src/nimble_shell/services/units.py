@@ -6,11 +6,12 @@ from collections.abc import Collection
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.core.shell.fitted import as_units_are, filled_with
 from nimble_shell.core.shell.measured import MeasuredBuilding, measured
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.windows.transmittance import Light, lights
-from nimble_shell.core.windows.unit import UnitType
+from nimble_shell.core.windows.unit import Edge, UnitType
 from nimble_shell.core.working import Derivation, derive, traced, value_of
 from nimble_shell.services.joints import building_in
 from nimble_shell.services.projects import ChangeNote, ProjectService
@@ -62,6 +63,22 @@ def _drawn(project: Project, unit: UnitType) -> DrawnUnit:
         mass=None if unit.mass is None else unit.mass * len(sizes),
         price=None if unit.price is None else unit.price * len(sizes),
     )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class EdgeVariant:
+    """A way in which the joint at an edge of a unit can be built."""
+
+    edge: Edge
+    variant: str
+    text: str
+
+
+def edge_variants() -> tuple[EdgeVariant, ...]:
+    """All of them."""
+    families: dict[Edge, str] = {"head": "opening", "jamb": "opening", "sill": "opening", "threshold": "threshold"}
+    return tuple(EdgeVariant(edge=edge, variant=one.key, text=one.text)
+                 for edge, family in families.items() for one in FAMILIES[family].variants)  # fmt: skip
 
 
 def unit_working(unit: UnitType) -> Derivation:

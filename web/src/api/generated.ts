@@ -560,6 +560,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/openings/joints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fit
+         * @description Joints round openings of one type take its frame, place in the wall, shim, fin and variant.
+         */
+        post: operations["fit_api_v1_projects__project_id__buildings__building_id__openings_joints_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/openings/unit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fill
+         * @description Fill openings with a type: its size and sill, and joints that are round its openings alone take its frame.
+         */
+        post: operations["fill_api_v1_projects__project_id__buildings__building_id__openings_unit_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/reading": {
         parameters: {
             query?: never;
@@ -1374,6 +1414,26 @@ export interface paths {
          * @description Take back the newest change, named by its number.
          */
         post: operations["undo_api_v1_projects__project_id__undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Units
+         * @description What each type of window and door comes to, by ISO 10077-1 or as declared. Nothing is saved.
+         */
+        post: operations["units_api_v1_projects__project_id__units_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2919,6 +2979,18 @@ export interface components {
             life: number;
         };
         /**
+         * EdgeVariantOut
+         * @description A way in which the joint at an edge of a unit can be built.
+         */
+        EdgeVariantOut: {
+            /** Edge */
+            edge: string;
+            /** Text */
+            text: string;
+            /** Variant */
+            variant: string;
+        };
+        /**
          * EditIn
          * @description Things to be written together, as one undoable change.
          */
@@ -3052,6 +3124,26 @@ export interface components {
             text: string;
             /** Value */
             value: number;
+        };
+        /**
+         * FillIn
+         * @description Openings of a building and the type that fills them; an empty one takes it away.
+         */
+        FillIn: {
+            /** Openings */
+            openings: string[];
+            /** Text */
+            text: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
         };
         /**
          * FindingOut
@@ -3261,6 +3353,66 @@ export interface components {
             env: string;
             /** Flow */
             flow: number | null;
+        };
+        /**
+         * FrameDoc
+         * @description What runs round a unit.
+         */
+        FrameDoc: {
+            /** U */
+            U: number;
+            /** Bottom */
+            bottom: number;
+            /** Left */
+            left: number;
+            /** Right */
+            right: number;
+            /** Top */
+            top: number;
+        };
+        /**
+         * FrameStartOut
+         * @description A frame by its material.
+         */
+        FrameStartOut: {
+            /** U */
+            U: number;
+            /** Deep */
+            deep: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Visible */
+            visible: number;
+        };
+        /**
+         * GlassDoc
+         * @description A glazing with its spacer.
+         */
+        GlassDoc: {
+            /** U */
+            U: number;
+            /** G */
+            g: number;
+            /** Psi */
+            psi: number;
+        };
+        /**
+         * GlassStartOut
+         * @description A glazing by its panes.
+         */
+        GlassStartOut: {
+            /** U */
+            U: number;
+            /** G */
+            g: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Panes */
+            panes: number;
         };
         /**
          * GradeOut
@@ -3896,7 +4048,7 @@ export interface components {
              * U Kind
              * @enum {string}
              */
-            U_kind: "" | "entered" | "clear" | "without members of its joints";
+            U_kind: "" | "entered" | "of its units" | "clear" | "without members of its joints";
             /** Area */
             area: number;
             /** Asked */
@@ -4010,6 +4162,24 @@ export interface components {
              * @default 5
              */
             years: number;
+        };
+        /**
+         * LightOut
+         * @description An opening of the frame. [m]
+         */
+        LightOut: {
+            /** Col */
+            col: number;
+            /** H */
+            h: number;
+            /** Row */
+            row: number;
+            /** W */
+            w: number;
+            /** X */
+            x: number;
+            /** Z */
+            z: number;
         };
         /**
          * LimitsDoc
@@ -4621,6 +4791,11 @@ export interface components {
             sill: number;
             /** U */
             u: number;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
             /** W */
             w: number;
             /**
@@ -4914,6 +5089,11 @@ export interface components {
             materials: components["schemas"]["MaterialDoc"][];
             /** Name */
             name: string;
+            /**
+             * Units
+             * @default []
+             */
+            units: components["schemas"]["UnitDoc"][];
         };
         /**
          * ProjectOut
@@ -5569,6 +5749,18 @@ export interface components {
                 [key: string]: components["schemas"]["WorkingOut"];
             };
         };
+        /**
+         * SpacerStartOut
+         * @description An edge of the glass, by the frame that it lies in.
+         */
+        SpacerStartOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Psi */
+            psi: number;
+        };
         /** StandardOut */
         StandardOut: {
             assembly: components["schemas"]["AssemblyDoc"];
@@ -6048,6 +6240,152 @@ export interface components {
             revision: number;
         };
         /**
+         * UnitDoc
+         * @description A type of window or door.
+         */
+        UnitDoc: {
+            /** U Declared */
+            U_declared?: number | null;
+            /**
+             * Columns
+             * @default 1
+             */
+            columns: number;
+            /**
+             * Deep
+             * @default 0.08
+             */
+            deep: number;
+            /**
+             * Division
+             * @default 0.12
+             */
+            division: number;
+            /**
+             * Filled
+             * @default 0
+             */
+            filled: number;
+            /**
+             * Fin
+             * @default false
+             */
+            fin: boolean;
+            /**
+             * Flashing
+             * @default 0
+             */
+            flashing: number;
+            /**
+             * @default {
+             *       "U": 1.1,
+             *       "bottom": 0.12,
+             *       "left": 0.11,
+             *       "right": 0.11,
+             *       "top": 0.11
+             *     }
+             */
+            frame: components["schemas"]["FrameDoc"];
+            /** G Declared */
+            g_declared?: number | null;
+            /**
+             * @default {
+             *       "U": 0.6,
+             *       "g": 0.5,
+             *       "psi": 0.04
+             *     }
+             */
+            glass: components["schemas"]["GlassDoc"];
+            /**
+             * H
+             * @default 1.3
+             */
+            h: number;
+            /** Id */
+            id: string;
+            /**
+             * Joints
+             * @default []
+             */
+            joints: components["schemas"]["UnitJointDoc"][];
+            /**
+             * Kind
+             * @default window
+             * @enum {string}
+             */
+            kind: "window" | "door";
+            /** Mass */
+            mass?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Opens
+             * @default tilt and turn
+             * @enum {string}
+             */
+            opens: "fixed" | "side hung" | "top hung" | "tilt and turn" | "sliding" | "inward" | "outward";
+            /**
+             * Panel U
+             * @default 1
+             */
+            panel_U: number;
+            /**
+             * Panel Psi
+             * @default 0.03
+             */
+            panel_psi: number;
+            /**
+             * Panes
+             * @default 3
+             */
+            panes: number;
+            /**
+             * Position
+             * @default 0.5
+             */
+            position: number;
+            /** Price */
+            price?: number | null;
+            /**
+             * Rows
+             * @default 1
+             */
+            rows: number;
+            /**
+             * Shim
+             * @default 0.012
+             */
+            shim: number;
+            /**
+             * Sill
+             * @default 0.9
+             */
+            sill: number;
+            /**
+             * Spacer
+             * @default
+             */
+            spacer: string;
+            /**
+             * W
+             * @default 1.2
+             */
+            w: number;
+        };
+        /**
+         * UnitJointDoc
+         * @description Which variant of a joint an edge is built with.
+         */
+        UnitJointDoc: {
+            /**
+             * Edge
+             * @enum {string}
+             */
+            edge: "head" | "jamb" | "sill" | "threshold";
+            /** Variant */
+            variant: string;
+        };
+        /**
          * UnitOut
          * @description A unit: shown value = SI value · per_si + offset.
          */
@@ -6060,6 +6398,69 @@ export interface components {
             per_si: number;
             /** Symbol */
             symbol: string;
+        };
+        /**
+         * UnitTypeIn
+         * @description A unit type as somebody is changing it; none shows those that are stored.
+         */
+        UnitTypeIn: {
+            unit?: components["schemas"]["UnitDoc"] | null;
+        };
+        /**
+         * UnitTypeOut
+         * @description A unit type with what it comes to at its own size.
+         */
+        UnitTypeOut: {
+            /** A */
+            A: number;
+            /** A F */
+            A_f: number;
+            /** A G */
+            A_g: number;
+            /** A P */
+            A_p: number;
+            /** U */
+            U: number;
+            /** U Parts */
+            U_parts: number;
+            /** Declared */
+            declared: boolean;
+            /** G */
+            g: number;
+            /** Id */
+            id: string;
+            /** L G */
+            l_g: number;
+            /** L P */
+            l_p: number;
+            /** Lights */
+            lights: components["schemas"]["LightOut"][];
+            /** Mass */
+            mass: number | null;
+            /** Openings */
+            openings: number;
+            /** Other Size */
+            other_size: number;
+            /** Price */
+            price: number | null;
+            /** Rough H */
+            rough_h: number;
+            /** Rough W */
+            rough_w: number;
+            working: components["schemas"]["WorkingOut"];
+        };
+        /** UnitTypesOut */
+        UnitTypesOut: {
+            /** Frames */
+            frames: components["schemas"]["FrameStartOut"][];
+            /** Glasses */
+            glasses: components["schemas"]["GlassStartOut"][];
+            /** Spacers */
+            spacers: components["schemas"]["SpacerStartOut"][];
+            /** Units */
+            units: components["schemas"]["UnitTypeOut"][];
+            /** Variants */
+            variants: components["schemas"]["EdgeVariantOut"][];
         };
         /** UseOut */
         UseOut: {
@@ -10027,6 +10428,262 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ScheduleIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fit_api_v1_projects__project_id__buildings__building_id__openings_joints_post: {
+        parameters: {
+            query?: {
+                since?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeNoteIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fill_api_v1_projects__project_id__buildings__building_id__openings_unit_post: {
+        parameters: {
+            query?: {
+                since?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FillIn"];
             };
         };
         responses: {
@@ -15155,6 +15812,131 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    units_api_v1_projects__project_id__units_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnitTypeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnitTypesOut"];
                 };
             };
             /** @description not readable */

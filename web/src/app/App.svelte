@@ -26,6 +26,7 @@
   import { untrack } from 'svelte';
   import BasisView from '@/steps/1-basis/BasisView.svelte';
   import ShapeView from '@/steps/1-basis/shape/ShapeView.svelte';
+  import UnitsView from '@/steps/1-basis/units/UnitsView.svelte';
   import { shape } from '@/project/shape.svelte';
   import MaterialsView from '@/steps/1-basis/MaterialsView.svelte';
   import ProjectsView from './ProjectsView.svelte';
@@ -225,6 +226,8 @@
             <MaterialsView basis={open.project.basis} {units} />
           {:else if place.step === 1 && place.view === 'shape'}
             <ShapeView {building} {units} />
+          {:else if place.step === 1 && place.view === 'units'}
+            <UnitsView {building} {units} />
           {:else if place.step === 1}
             <BasisView
               basis={open.project.basis}

@@ -132,6 +132,11 @@ export function actionsOf(frame: Frame): Action[] {
     })),
     ...(frame.onBench ? ofBench() : []),
     {
+      text: 'Windows and doors',
+      words: 'unit types glass glazing frame spacer U g rough opening hole price',
+      run: () => router.go({ step: 1, view: 'units' }),
+    },
+    {
       text: 'Materials and rates',
       words: 'catalogue conductivity lambda λ price cost carbon csv own material',
       run: () => router.go({ step: 1, view: 'materials' }),

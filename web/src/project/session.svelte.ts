@@ -8,6 +8,7 @@ import type {
   Delta,
   Material,
   OwnMaterial,
+  UnitType,
   ProjectOut,
   Shipped,
 } from '@/api/client';
@@ -178,28 +179,55 @@ class Session {
 
   saveMaterial(material: OwnMaterial, text: string): Promise<boolean> {
     const known = this.open?.project.materials?.some((one) => one.key === material.key);
+    return this.#saveRoot('material', material.key, { ...material }, known ?? false, text);
+  }
+
+  removeMaterial(key: string, text: string): Promise<boolean> {
+    return this.#saveRoot('material', key, null, true, text);
+  }
+
+  saveUnit(unit: Pick<UnitType, 'id' | 'name'> & Partial<UnitType>, text: string): Promise<boolean> {
+    const known = this.open?.project.units?.some((one) => one.id === unit.id);
+    return this.#saveRoot('unit', unit.id, { ...unit }, known ?? false, text);
+  }
+
+  removeUnit(id: string, text: string): Promise<boolean> {
+    return this.#saveRoot('unit', id, null, true, text);
+  }
+
+  /** A thing of the project's own as a whole, or none to take it away. */
+  #saveRoot(
+    kind: string,
+    id: string,
+    document: Record<string, unknown> | null,
+    known: boolean,
+    text: string,
+  ): Promise<boolean> {
     return this.saves.edit(
-      (force) => [
-        {
-          kind: 'material',
-          owner: '',
-          id: material.key,
-          read: known ? (force ?? this.saves.revision) : null,
-          document: { ...material },
-        },
-      ],
+      (force) => [{ kind, owner: '', id, read: known ? (force ?? this.saves.revision) : null, document }],
       text,
       '1',
     );
   }
 
-  removeMaterial(key: string, text: string): Promise<boolean> {
-    return this.saves.edit(
-      (force) => [
-        { kind: 'material', owner: '', id: key, read: force ?? this.saves.revision, document: null },
-      ],
-      text,
-      '1',
+  /** Openings of a building take a type of window or door with its size; joints that are theirs alone follow. */
+  fillOpenings(building: string, openings: string[], unit: string, text: string): Promise<boolean> {
+    return this.saves.save(text, (project, since) =>
+      api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/openings/unit', {
+        params: { path: { project_id: project, building_id: building }, query: { since } },
+        body: { text: text.slice(0, 200), zone: '1', openings, unit },
+      }),
+    );
+  }
+
+  /** Joints round openings of one type take its frame, place, shim and fin. */
+  fitJoints(building: Building): Promise<boolean> {
+    const text = `${building.name}: joints as their windows and doors`.slice(0, 200);
+    return this.saves.save(text, (project, since) =>
+      api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/openings/joints', {
+        params: { path: { project_id: project, building_id: building.id }, query: { since } },
+        body: { text, zone: '1' },
+      }),
     );
   }
 

@@ -4,6 +4,7 @@
   const SHEETS = [
     { view: '', text: 'Conditions' },
     { view: 'shape', text: 'Shape' },
+    { view: 'units', text: 'Windows and doors' },
     { view: 'materials', text: 'Materials and rates' },
   ];
   const place = $derived(router.place);

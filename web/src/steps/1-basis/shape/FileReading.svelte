@@ -91,6 +91,7 @@
           h: Number((Math.max(...vs) - v).toFixed(4)),
           kind,
           zone: zoneOf(kind),
+          unit: '',
         };
       });
     }),

@@ -4,6 +4,7 @@
   import Button from '@/kit/Button.svelte';
   import Choice from '@/kit/Choice.svelte';
   import Entry from '@/kit/Entry.svelte';
+  import { session } from '@/project/session.svelte';
 
   interface Props {
     opening: BodyOpening;
@@ -21,6 +22,7 @@
       .filter((one) => one.station === 'E')
       .map((one) => ({ value: one.id, text: one.name })),
   );
+  const types = $derived(session.open?.project.units ?? []);
   const FIELDS = [
     { key: 'w', text: 'width' },
     { key: 'h', text: 'height' },
@@ -68,6 +70,15 @@
       { value: 'door', text: 'door' },
     ]}
     onsave={(kind) => onchange({ kind: kind as 'window' }, `${name}: a ${kind}`)}
+  />
+  <Choice
+    label="type"
+    value={opening.unit ?? ''}
+    options={[{ value: '', text: 'none' }, ...types.map((one) => ({ value: one.id, text: one.name }))]}
+    onsave={(unit) => {
+      const type = types.find((one) => one.id === unit);
+      void session.fillOpenings(building.id, [opening.id], unit, `${name}: ${type?.name ?? 'no type'}`);
+    }}
   />
   <Choice
     label="counted with"

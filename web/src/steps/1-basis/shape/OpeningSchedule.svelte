@@ -26,6 +26,7 @@
     { key: 'h', text: 'height' },
     { key: 'sill', text: 'sill' },
     { key: 'u', text: 'from left' },
+    { key: 'unit', text: 'type' },
     { key: 'zone', text: 'counted with' },
   ] as const;
   type Key = (typeof COLUMNS)[number]['key'];
@@ -35,8 +36,19 @@
   const wallOf = (one: BodyOpening) => `${bodyName(one.body)} ${one.side + 1}`;
   const elementOf = (one: BodyOpening) =>
     building.elements?.find((each) => each.id === one.zone)?.name ?? 'nothing yet';
+  const typeOf = (one: BodyOpening) => session.open?.project.units?.find((each) => each.id === one.unit);
+  const otherSize = (one: BodyOpening) => {
+    const type = typeOf(one);
+    return type !== undefined && (type.w !== one.w || type.h !== one.h);
+  };
   const value = (one: BodyOpening, key: Key): string | number =>
-    key === 'wall' ? wallOf(one) : key === 'zone' ? elementOf(one) : (one[key] ?? '');
+    key === 'wall'
+      ? wallOf(one)
+      : key === 'zone'
+        ? elementOf(one)
+        : key === 'unit'
+          ? (typeOf(one)?.name ?? '')
+          : (one[key] ?? '');
   const rows = $derived(
     openings.toSorted((a, b) => {
       const [p, q] = [value(a, by), value(b, by)];
@@ -125,6 +137,9 @@
           <td class="n">{units.full(one.h, 'length')}</td>
           <td class="n">{units.full(one.sill, 'length')}</td>
           <td class="n">{units.full(one.u, 'length')}</td>
+          <td
+            >{typeOf(one)?.name ?? 'none'}{#if otherSize(one)}<small>, another size</small>{/if}</td
+          >
           <td>{elementOf(one)}</td>
         </tr>
       {/each}

@@ -145,7 +145,11 @@
   function place(body: string, side: number, u: number, z: number): void {
     const kind = placing ?? 'window';
     placing = undefined;
-    const [w, h] = kind === 'door' ? [1.0, 2.1] : [1.2, 1.2];
+    // As the newest of its kind, else as the first type of its kind.
+    const types = session.open?.project.units ?? [];
+    const newest = drawn.openings.findLast((one) => one.kind === kind && one.unit)?.unit;
+    const type = types.find((one) => one.id === newest) ?? types.find((one) => one.kind === kind);
+    const [w, h] = type ? [type.w, type.h] : kind === 'door' ? [1.0, 2.1] : [1.2, 1.2];
     const base = drawn.bodies.find((one) => one.id === body)?.base ?? 0;
     const letter = kind === 'door' ? 'D' : 'W';
     const known = drawn.openings.map((one) => Number(/^\D+(\d+)$/.exec(one.mark ?? '')?.[1] ?? 0));
@@ -165,6 +169,7 @@
       w,
       h,
       zone,
+      unit: type?.id ?? '',
     };
     shape.chosen = { kind: 'opening', id: opening.id };
     void shape.commit((now) => ({ ...now, openings: [...now.openings, opening] }), `${opening.mark} placed`);
