@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import base64
+import csv
+import io
 from pathlib import Path
 from typing import Any
 
@@ -148,3 +150,25 @@ def test_a_model_is_read_and_its_walls_find_their_sides(client: TestClient, camp
     answer = client.post(at(campus, "reading"), json={"name": asked.name, "content": encoded(asked)})
     assert answer.status_code == 422
     assert answer.json()["errors"][0]["proposed"] == "mm"
+
+
+@pytest.mark.parametrize(("units", "symbol", "factor"), [("SI", "m²", 1.0), ("IP", "ft²", 1 / 0.3048**2)])
+def test_quantities_go_out_in_the_units_of_the_project(
+    client: TestClient, campus: str, units: str, symbol: str, factor: float
+) -> None:
+    held = client.get(f"/api/v1/projects/{campus}").json()
+    basis = held["project"]["basis"]
+    document = {**basis, "schools": {**basis["schools"], "units": units}}
+    item = {"kind": "basis", "owner": "", "id": "", "read": held["revision"], "document": document}
+    edit = {"text": "units", "zone": "1", "items": [item]}
+    assert client.post(f"/api/v1/projects/{campus}/edit", json=edit).status_code == 200
+    content = client.get(at(campus, "quantities.csv")).content
+    rows = list(csv.DictReader(io.StringIO(content.decode())))
+    sheet = client.post(at(campus, "shape"), json={}).json()["now"]
+    walls = next(one for one in rows if one["what"] == "element" and one["name"] == "Wall W-A")
+    assert (walls["unit"], walls["from"]) == (symbol, "derived")
+    assert float(walls["value"]) == pytest.approx(sheet["areas"][1]["value"] * factor, abs=1e-3)
+    south = [one for one in rows if one["what"] == "face" and one["name"] == "b1.1"]
+    assert {one["quantity"]: float(one["value"]) for one in south}["bearing"] == 180
+    assert sum(1 for one in rows if one["what"] == "opening" and one["quantity"] == "width") == 20
+    assert any("B'" in one["quantity"] for one in rows)

@@ -19,6 +19,7 @@ from nimble_shell.formats.project import (
     AssemblyDoc,
     ClimateDoc,
     ProjectDoc,
+    SchoolsDoc,
     TargetsDoc,
 )
 from nimble_shell.formats.reader import Prose
@@ -435,6 +436,7 @@ class ShippedOut(Model):
     target_sets: list[TargetSetOut]
     criteria: list[CriterionKind]
     mould_phi: float  #: relative humidity at a surface from which mould may grow
+    schools: SchoolsDoc  #: of a new project
     columns: dict[str, str]
     stops: dict[str, str]
 

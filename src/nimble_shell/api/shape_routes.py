@@ -14,6 +14,7 @@ from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.errors import Collector, DomainError
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.openings_csv import read_openings, write_openings
+from nimble_shell.formats.quantities_csv import write_quantities
 from nimble_shell.formats.reading.reading import ReadWall
 from nimble_shell.services import bench as benches
 from nimble_shell.services.begin import begin
@@ -22,6 +23,7 @@ from nimble_shell.services.joints import building_in
 from nimble_shell.services.reading import read_apart
 from nimble_shell.services.shape import ShapeDraft, shape_of, with_shape
 from nimble_shell.services.shape_edits import draw_joints, give_back, schedule_of, sides_for, take_schedule
+from nimble_shell.services.shape_export import quantity_rows
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
@@ -55,6 +57,15 @@ def export_openings(project_id: Id, building_id: Id, service: Projects) -> Respo
     building = building_in(project, building_id)
     content = write_openings(schedule_of(project, building))
     return attachment(content, "text/csv; charset=utf-8", f"{building.name}-openings.csv")
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/quantities.csv")
+def export_quantities(project_id: Id, building_id: Id, service: Projects) -> Response:
+    """Every area, length, bearing and height of a building's shape as CSV, in the units of the project."""
+    project = service.load(project_id).project
+    content = write_quantities(quantity_rows(project, building_id), project.basis.schools.units)
+    name = building_in(project, building_id).name
+    return attachment(content, "text/csv; charset=utf-8", f"{name}-quantities.csv")
 
 
 @router.post("/projects/{project_id}/buildings/{building_id}/openings/csv")

@@ -13,6 +13,7 @@ from nimble_shell.core.assemblies.systems import SYSTEMS, System
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.condition import MOULD
 from nimble_shell.core.basis.criteria import CRITERIA
+from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.basis.stations import direction_through
 from nimble_shell.core.basis.targets import TARGET_SETS, TargetSet
 from nimble_shell.core.climate import INVENTED
@@ -24,7 +25,7 @@ from nimble_shell.core.shell.project import Project
 from nimble_shell.core.studies.variants import COLUMNS, STOPS
 from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.core.working import Derivation, Num, value_of
-from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, ProjectDoc, TargetsDoc
+from nimble_shell.formats.project import AssemblyDoc, ClimateDoc, ProjectDoc, SchoolsDoc, TargetsDoc
 from nimble_shell.formats.things import KINDS, groups
 from nimble_shell.reports.hatches import HATCHES
 from nimble_shell.services.bench import Bench, Consequence, Summed
@@ -147,6 +148,7 @@ def shipped() -> s.ShippedOut:
             s.CriterionKind(key=key, text=text, dimension=dimension) for key, (text, dimension) in CRITERIA.items()
         ],
         mould_phi=MOULD,
+        schools=SchoolsDoc.from_core(Schools()),
         columns=COLUMNS,
         stops=STOPS,
         dimensions={key: s.DimensionOut.model_validate(dimension) for key, dimension in DIMENSIONS.items()},

@@ -5615,6 +5615,7 @@ export interface components {
             materials: components["schemas"]["MaterialOut"][];
             /** Mould Phi */
             mould_phi: number;
+            schools: components["schemas"]["SchoolsDoc"];
             /** Stops */
             stops: {
                 [key: string]: string;

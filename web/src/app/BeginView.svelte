@@ -11,6 +11,7 @@
   import { base64 } from '@/kit/file';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
+  import SchoolsFields from '@/steps/1-basis/SchoolsFields.svelte';
   import { footprint } from '@/steps/1-basis/shape/footprint';
   import type { Plan } from '@/steps/1-basis/shape/footprint';
 
@@ -22,6 +23,7 @@
   let place = $state('');
   let climate = $state(0);
   let system = $state<'SI' | 'IP'>(session.system);
+  let schools = $state.raw(session.shipped?.schools);
   let wall = $state('sip');
   let roof = $state('sip-roof');
   let floor = $state('slab');
@@ -56,6 +58,7 @@
   });
   const scale = $derived(Math.min(250 / box.wide, 150 / box.high));
   const why = (part: string) => problem?.items.find((item) => item.pointer.includes(part))?.detail;
+  const FACES = { external: 'outer faces', overall: 'overall inner faces', internal: 'inner faces' };
   const SIDES = ['1, the first side', '2', '3', '4 and beyond'];
 
   let file = $state<HTMLInputElement>();
@@ -84,7 +87,7 @@
             place: place.trim(),
             climate: read?.climate ?? chosen?.climate ?? null,
             theta_winter: read?.site?.theta_winter ?? (read ? null : (chosen?.theta_winter ?? null)),
-            schools: { ...DEFAULTS, units: system },
+            schools: schools ? { ...schools, units: system } : null,
             wall,
             roof,
             floor,
@@ -116,15 +119,6 @@
       busy = false;
     }
   }
-  const DEFAULTS = {
-    decimal: 'point',
-    films: 'iso6946',
-    bridged: 'combined',
-    label_mean: 10,
-    vapour: 'sd',
-    dimensions: 'external',
-    drawn_to: 'outer',
-  } as const;
   function key(event: KeyboardEvent): void {
     if (event.key === 'Escape') oncancel();
     else if (event.key === 'Enter' && event.target instanceof HTMLInputElement && !event.defaultPrevented)
@@ -203,6 +197,18 @@
           session.readAs(system);
         }}
       />
+      {#if schools}<details class="schools">
+          <summary
+            >Schools: {FACES[schools.dimensions]}, {schools.films === 'iso6946'
+              ? 'ISO 6946'
+              : 'North American films'}</summary
+          >
+          <SchoolsFields
+            {schools}
+            {units}
+            onchange={(change) => schools && (schools = { ...schools, ...change })}
+          />
+        </details>{/if}
     </section>
     <section>
       <h2>Footprint</h2>
@@ -352,6 +358,14 @@
     display: grid;
     grid-template-columns: repeat(2, minmax(0, 1fr));
     gap: 4px 32px;
+  }
+  .schools {
+    max-width: 420px;
+  }
+  .schools summary {
+    min-height: 24px;
+    cursor: pointer;
+    color: var(--ink-2);
   }
   .wide {
     grid-column: 1 / -1;

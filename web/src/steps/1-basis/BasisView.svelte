@@ -6,7 +6,6 @@
   import { session } from '@/project/session.svelte';
   import Button from '@/kit/Button.svelte';
   import { refusals } from '@/kit/refusals.svelte';
-  import Notice from '@/kit/Notice.svelte';
   import Choice from '@/kit/Choice.svelte';
   import Entry from '@/kit/Entry.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
@@ -15,6 +14,7 @@
   import DampPanel from './DampPanel.svelte';
   import Elements from '@/project/Elements.svelte';
   import BasisTabs from './BasisTabs.svelte';
+  import SchoolsFields from './SchoolsFields.svelte';
   import ClimateBar from './ClimateBar.svelte';
   import RegisterView from './RegisterView.svelte';
   import RoomPanel from './RoomPanel.svelte';
@@ -213,77 +213,10 @@
         ]}
         onsave={(system) => session.readAs(system === 'IP' ? 'IP' : 'SI')}
       />
-      <Choice
-        label="typed 1,200"
-        value={basis.schools.decimal ?? 'point'}
-        options={[
-          { value: 'point', text: units.system === 'IP' ? 'is 1200' : 'is asked back' },
-          { value: 'comma', text: 'is 1.2, decimal comma' },
-        ]}
-        onsave={(decimal) => set('schools', { decimal }, `Decimal ${decimal}`)}
-      />
-      <Choice
-        label="surface films"
-        value={basis.schools.films ?? 'iso6946'}
-        options={[
-          { value: 'iso6946', text: 'ISO 6946' },
-          { value: 'north_american', text: 'North American' },
-        ]}
-        onsave={(films) => set('schools', { films }, 'School of films')}
-      />
-      {#if units.system === 'IP' && basis.schools.films !== 'north_american'}
-        <Notice tone="note" title="You read inch-pound; surface films are those of ISO 6946.">
-          <Button onclick={() => set('schools', { films: 'north_american' }, 'School of films')}
-            >Use North American films</Button
-          >
-        </Notice>
-      {/if}
-      <Choice
-        label="bridged R"
-        value={basis.schools.bridged ?? 'combined'}
-        options={[
-          { value: 'parallel', text: 'parallel paths' },
-          { value: 'isothermal', text: 'isothermal planes' },
-          { value: 'combined', text: 'combined limits' },
-        ]}
-        onsave={(bridged) => set('schools', { bridged }, `Bridged R by ${bridged}`)}
-      />
-      <Choice
-        label="labelled λ at"
-        value={String(basis.schools.label_mean ?? 10)}
-        options={[
-          { value: '10', text: `${units.full(10, 'temperature', 0)} mean` },
-          { value: '24', text: `${units.full(24, 'temperature', 0)} mean` },
-        ]}
-        onsave={(value) => set('schools', { label_mean: Number(value) }, 'Label temperature')}
-      />
-      <Choice
-        label="vapour"
-        value={basis.schools.vapour ?? 'sd'}
-        options={[
-          { value: 'sd', text: 'μ and s_d' },
-          { value: 'perm', text: 'permeance' },
-        ]}
-        onsave={(vapour) => set('schools', { vapour }, 'Vapour quantities')}
-      />
-      <Choice
-        label="areas and lengths by"
-        value={basis.schools.dimensions ?? 'external'}
-        options={[
-          { value: 'external', text: 'outer faces' },
-          { value: 'overall', text: 'overall inner faces' },
-          { value: 'internal', text: 'inner faces' },
-        ]}
-        onsave={(dimensions) => set('schools', { dimensions }, 'Areas and lengths by other faces')}
-      />
-      <Choice
-        label="shapes are drawn to"
-        value={basis.schools.drawn_to ?? 'outer'}
-        options={[
-          { value: 'outer', text: 'outer faces' },
-          { value: 'inner', text: 'inner faces' },
-        ]}
-        onsave={(drawn_to) => set('schools', { drawn_to }, 'Shapes drawn to other faces')}
+      <SchoolsFields
+        schools={basis.schools}
+        {units}
+        onchange={(change, words) => set('schools', change, words)}
       />
     </div>
   </div>

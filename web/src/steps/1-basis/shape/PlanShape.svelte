@@ -3,6 +3,7 @@
   import type { Body, BodyOpening, DrawnFace, DrawnSide } from '@/api/client';
   import type { Units } from '@/kit/units';
   import type { Chosen, Drawn } from '@/project/shape.svelte';
+  import NorthArrow from './NorthArrow.svelte';
   import { bounds, outFor, side, snapped, ways, withCorner, withSideOut } from './outline';
   import type { Outline, Point } from './outline';
 
@@ -21,7 +22,9 @@
     onchoose: (chosen: Chosen) => void;
     /** The hand moves: a body of another outline. */
     onmove: (body: string, outline: Outline, words: string) => void;
+    onturn: (north: number) => void;
     onrelease: () => void;
+    oncancel: () => void;
     ontype: (body: string, side: number, at: { x: number; y: number }) => void;
   }
   let {
@@ -36,7 +39,9 @@
     units,
     onchoose,
     onmove,
+    onturn,
     onrelease,
+    oncancel,
     ontype,
   }: Props = $props();
   const uid = $props.id();
@@ -272,11 +277,7 @@
       </g>
     {/each}
   {/each}
-  <g class="north" transform="translate({width - 20} 20) rotate({-drawn.north})" aria-hidden="true">
-    <circle r="11" />
-    <path d="M0 7V-9M-3.5 -3.5L0 -9L3.5 -3.5" />
-    <text y="-13">N</text>
-  </g>
+  <NorthArrow x={width - 22} y={24} north={drawn.north} {onturn} {onrelease} {oncancel} />
 </svg>
 
 <style>
@@ -368,15 +369,5 @@
   }
   .dimension.on text {
     font-weight: 700;
-  }
-  .north circle,
-  .north path {
-    fill: none;
-    stroke: var(--ink-2);
-  }
-  .north text {
-    text-anchor: middle;
-    font-size: 11px;
-    fill: var(--ink-2);
   }
 </style>

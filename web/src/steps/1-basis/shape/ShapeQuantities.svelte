@@ -165,6 +165,13 @@
     </div>
   {/if}
 </dl>
+<p class="bar">
+  <a
+    href="/api/v1/projects/{router.place.project}/buildings/{building.id}/quantities.csv"
+    title="areas, lengths, bearings and heights, as stored"
+    download>Export quantities, CSV</a
+  >
+</p>
 {#if sheet.approximate}
   <p class="soft">
     Thicknesses of walls and roofs that meet in one corner do not suit one another: inner dimensions are taken
@@ -210,6 +217,10 @@
     flex-wrap: wrap;
     gap: 6px 10px;
     align-items: center;
+  }
+  .bar a {
+    color: var(--verdigris);
+    font-weight: 500;
   }
   .caution {
     color: var(--ochre);

@@ -321,6 +321,8 @@
             {units}
             onchoose={(chosen) => (shape.chosen = chosen)}
             onmove={(body, outline, words) => shape.move(withBody(body, { outline }), words)}
+            onturn={(north) => shape.move((now) => ({ ...now, north }), 'North turned')}
+            oncancel={() => shape.drop()}
             onrelease={() => shape.draft && void shape.apply()}
             ontype={(body, side, at) => (typed = { body, side, ...at })}
           />

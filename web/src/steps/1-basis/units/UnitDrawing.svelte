@@ -97,7 +97,7 @@
     stroke-dasharray: 5 3;
   }
   .frame {
-    fill: var(--paper);
+    fill: var(--limestone-deep);
     stroke: var(--ink);
     stroke-width: 1.4;
   }
@@ -106,7 +106,7 @@
     stroke-width: 0.8;
   }
   .glint {
-    stroke: var(--line);
+    stroke: var(--hair);
     stroke-width: 0.8;
   }
   .swing {

@@ -190,7 +190,7 @@
       {@render quantity({ key: 'panel_psi', text: 'ψ of its edge', dimension: 'linear' })}
     {/if}
     <Entry
-      label="declared U of the unit"
+      label="U declared"
       dimension="transmittance"
       value={unit.U_declared}
       optional
@@ -198,7 +198,7 @@
       onsave={(U_declared) => onchange({ U_declared }, U_declared === null ? 'U by its parts' : 'declared U')}
     />
     <Entry
-      label="declared g of the unit"
+      label="g declared"
       dimension="share"
       value={unit.g_declared}
       optional
@@ -251,8 +251,8 @@
 <style>
   .form {
     display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(250px, 1fr));
-    gap: 4px 22px;
+    grid-template-columns: repeat(auto-fit, minmax(212px, 1fr));
+    gap: 4px 18px;
   }
   section {
     display: grid;
@@ -263,6 +263,9 @@
   h3 {
     justify-self: start;
     margin: 0;
+  }
+  .form :global(select) {
+    max-width: 132px;
   }
   .count {
     display: flex;
@@ -276,7 +279,7 @@
   .count input {
     width: 56px;
   }
-  .wide input {
-    width: 150px;
+  .count.wide input {
+    width: 132px;
   }
 </style>

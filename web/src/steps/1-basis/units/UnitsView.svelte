@@ -164,7 +164,7 @@
     <div class="drawing">
       {#if found}
         <UnitDrawing unit={shown} drawn={found} {units} />
-        <p class="sum">
+        <p class="parts">
           frame {units.full(found.A_f, 'area', 2)}, glass {units.full(found.A_g, 'area', 2)}{#if found.A_p},
             panel {units.full(found.A_p, 'area', 2)}{/if}, edge {units.full(found.l_g, 'distance')}
           {#if found.declared}<br />by its parts U {units.full(found.U_parts, 'transmittance')}{/if}
@@ -236,17 +236,17 @@
     background: var(--verdigris-wash);
   }
   .odd {
-    color: var(--decision);
+    color: var(--oxide);
   }
   .one {
     display: grid;
-    grid-template-columns: 310px 1fr;
-    gap: 18px;
+    grid-template-columns: 304px 1fr;
+    gap: 14px;
     margin-top: 12px;
     border-top: 1px solid var(--line);
     padding-top: 10px;
   }
-  .sum {
+  .parts {
     margin: 2px 0 8px;
     font-size: var(--fs-small);
     color: var(--ink-2);
@@ -256,5 +256,10 @@
     flex-wrap: wrap;
     gap: 6px 10px;
     align-items: center;
+  }
+  @media (max-width: 900px) {
+    .one {
+      grid-template-columns: 1fr;
+    }
   }
 </style>
