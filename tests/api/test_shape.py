@@ -172,3 +172,45 @@ def test_quantities_go_out_in_the_units_of_the_project(
     assert {one["quantity"]: float(one["value"]) for one in south}["bearing"] == 180
     assert sum(1 for one in rows if one["what"] == "opening" and one["quantity"] == "width") == 20
     assert any("B'" in one["quantity"] for one in rows)
+
+
+def test_a_model_draws_a_building_that_has_no_shape_and_what_is_taken_knows_its_file(
+    client: TestClient, campus: str
+) -> None:
+    held = client.get(f"/api/v1/projects/{campus}").json()
+    elements = [
+        {"id": "e1", "station": "B", "name": "Roof", "assembly_id": "roof-r-a"},
+        {"id": "e2", "station": "D", "name": "Walls", "assembly_id": "wall-w-a"},
+        {"id": "e3", "station": "E", "name": "Windows", "U": 0.9},
+        {"id": "e5", "station": "H", "name": "Slab", "U": 0.2},
+    ]
+    known = {one["id"] for one in held["project"]["assemblies"]}
+    for one in elements:
+        if one.get("assembly_id") not in known:
+            one.pop("assembly_id", None)
+    empty = {"id": "hut", "name": "Hut", "elements": elements}
+    item = {"kind": "building", "owner": "", "id": "hut", "read": None, "document": empty}
+    saved = client.post(f"/api/v1/projects/{campus}/edit", json={"text": "hut", "zone": "1", "items": [item]})
+    assert saved.status_code == 200, saved.text
+    path = next((FILES / "reading" / "ifc").glob("i1_*"))
+    file = {"name": path.name, "content": encoded(path)}
+    found = client.post(at(campus, "reading", "hut"), json=file).json()
+    assert found["body"]["outline"][1] == pytest.approx([9.6, 0.0])
+    assert sorted(len(one["openings"]) for one in found["walls"] if one["side"]) == [0, 2, 2, 3]
+    opening = found["walls"][0]["openings"][0]
+    openings = [{"id": "r1", "body": "b1", "side": int(found["walls"][0]["side"][-1]), "zone": "e3", "source": path.name,
+                 **{key: opening[key] for key in ("u", "sill", "w", "h", "kind")}}]  # fmt: skip
+    draft = {"bodies": [found["body"]], "openings": openings, "north": found["north"]}
+    sheet = client.post(at(campus, "shape", "hut"), json=draft).json()["now"]
+    areas = {one["id"]: one for one in sheet["areas"]}
+    assert (areas["e2"]["origin"], areas["e2"]["source"]) == ("read", path.name)
+    draft["bodies"] = [{**found["body"], "storeys": [3.0], "source": ""}]
+    changed = client.post(at(campus, "shape", "hut"), json=draft).json()["now"]["areas"]
+    assert {one["id"]: one["origin"] for one in changed}["e2"] == "derived"
+
+
+def test_a_newer_file_says_what_it_has_otherwise(client: TestClient, campus: str) -> None:
+    path = next((FILES / "reading" / "ifc").glob("i1_*"))
+    found = client.post(at(campus, "reading"), json={"name": path.name, "content": encoded(path)}).json()
+    assert found["body"] is None
+    assert any("its plan has" in one for one in found["differences"])

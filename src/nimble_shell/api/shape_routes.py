@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from fastapi import APIRouter
 from fastapi.responses import Response
 
@@ -14,12 +16,14 @@ from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.errors import Collector, DomainError
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.openings_csv import read_openings, write_openings
+from nimble_shell.formats.project import BodyDoc
 from nimble_shell.formats.quantities_csv import write_quantities
-from nimble_shell.formats.reading.reading import ReadWall
+from nimble_shell.formats.reading.reading import ReadOpening, ReadWall
 from nimble_shell.services import bench as benches
 from nimble_shell.services.begin import begin
 from nimble_shell.services.drawings import read_drawing
 from nimble_shell.services.joints import building_in
+from nimble_shell.services.read_bodies import body_from, differences
 from nimble_shell.services.reading import read_apart
 from nimble_shell.services.shape import ShapeDraft, shape_of, with_shape
 from nimble_shell.services.shape_edits import draw_joints, give_back, schedule_of, sides_for, take_schedule
@@ -80,17 +84,30 @@ def import_openings(
 @router.post("/projects/{project_id}/buildings/{building_id}/reading")
 def read_file(project_id: Id, building_id: Id, file: g.DrawingIn, service: Projects) -> g.ReadingOut:
     """What a DXF or IFC file holds, and which side of the shape each wall seems to be. Nothing is saved."""
-    building = building_in(service.load(project_id).project, building_id)
+    building = building_in(service.load(project_id).project, building_id).as_stored()
     found = read_drawing(file.content, file.name, file.unit)
-    walls = []
-    for one, side in zip(found.walls, sides_for(building, found.walls), strict=True):
-        wide, high = one.size
-        fields = {name: getattr(one, name) for name in ReadWall.__dataclass_fields__}
-        walls.append(g.ReadWallOut.model_validate({**fields, "side": side, "width": wide, "height": high,
-                                                   "net": one.net}))  # fmt: skip
+    body = differ = None
+    if found.body is not None:
+        if building.bodies:
+            differ = differences(found.body, building)
+        else:
+            body = body_from(found.body, building, file.name)
+            building = replace(building, bodies=(body,), north=found.body.north)
+    sides = sides_for(building, found.walls)
     return g.ReadingOut.model_validate(
-        {"kind": found.kind, "unit": found.unit, "walls": walls, "floors": found.floors, "roofs": found.roofs,
-         "perimeter": found.perimeter, "left_out": found.left_out})  # fmt: skip
+        {"kind": found.kind, "unit": found.unit, "floors": found.floors, "roofs": found.roofs,
+         "perimeter": found.perimeter, "left_out": found.left_out, "differences": differ or (),
+         "walls": [_read_wall(one, side) for one, side in zip(found.walls, sides, strict=True)],
+         "body": None if body is None else BodyDoc.from_core(body), "north": building.north})  # fmt: skip
+
+
+def _read_wall(one: ReadWall, side: str) -> g.ReadWallOut:
+    wide, high = one.size
+    fields = {name: getattr(one, name) for name in ReadWall.__dataclass_fields__}
+    openings = [{**{name: getattr(each, name) for name in ReadOpening.__dataclass_fields__}, **each.box(),
+                 "kind": each.kind} for each in one.openings]  # fmt: skip
+    return g.ReadWallOut.model_validate({**fields, "openings": openings, "side": side, "width": wide, "height": high,
+                                         "net": one.net})  # fmt: skip
 
 
 @router.post("/projects/{project_id}/buildings/{building_id}/shape")

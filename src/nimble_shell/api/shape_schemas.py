@@ -10,11 +10,13 @@ from nimble_shell.api.schemas import ChangeNoteIn, ConsequenceOut, ShortText
 from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.building.footprint import Plan
 from nimble_shell.core.building.roof import RoofForm
+from nimble_shell.core.geometry.face import OpeningKind
 from nimble_shell.core.shell.measured import Quantity
 from nimble_shell.core.takeoff.module_fit import ModuleFit
 from nimble_shell.core.takeoff.takeoff import Both
 from nimble_shell.formats.document import Model, Pair
 from nimble_shell.formats.project import BodyDoc, ClimateDoc, OpeningDoc, SchoolsDoc
+from nimble_shell.formats.reader import Prose
 from nimble_shell.formats.reading.reading import LeftOut, ReadOpening, ReadPlate, ReadWall
 from nimble_shell.services.begin import Beginning
 from nimble_shell.services.shape import DrawnBody, DrawnEdge, DrawnFace, DrawnOpening, DrawnSide, ShapeSheet
@@ -46,6 +48,11 @@ class DrawingIn(Model):
 
 class ReadOpeningOut(Model, core=ReadOpening):
     outline: list[Pair]
+    u: float  #: box round it: from the wall's lower left corner [m]
+    sill: float
+    w: float
+    h: float
+    kind: OpeningKind
 
 
 class ReadWallOut(Model, core=ReadWall):
@@ -75,6 +82,9 @@ class ReadingOut(Model):
     roofs: list[ReadPlateOut]
     perimeter: float | None
     left_out: list[LeftOutOut]
+    body: BodyDoc | None  #: as it would be drawn, in a building that has none
+    north: float  #: bearing of the top of its plan [°]
+    differences: list[Prose]  #: from what is drawn, which stays
 
 
 class BeginIn(Model):

@@ -42,7 +42,7 @@ def _elements(building: Building, sheet: ShapeSheet) -> Iterator[QuantityRow]:
         for one in several:
             if one.origin != "unknown":
                 yield QuantityRow(what=what, name=names[one.id], quantity=quantity, value=one.value,
-                                  dimension=dimension, origin=one.origin)  # fmt: skip
+                                  dimension=dimension, origin=one.source or one.origin)  # fmt: skip
 
 
 def _edges(building: Building, sheet: ShapeSheet) -> Iterator[QuantityRow]:

@@ -600,6 +600,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/quantities.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Quantities
+         * @description Every area, length, bearing and height of a building's shape as CSV, in the units of the project.
+         */
+        get: operations["export_quantities_api_v1_projects__project_id__buildings__building_id__quantities_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/reading": {
         parameters: {
             query?: never;
@@ -2170,6 +2190,11 @@ export interface components {
              * @default []
              */
             sides: components["schemas"]["BodySideDoc"][];
+            /**
+             * Source
+             * @default
+             */
+            source: string;
             /** Storeys */
             storeys: number[];
             /**
@@ -4789,6 +4814,11 @@ export interface components {
             side: number;
             /** Sill */
             sill: number;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
             /** U */
             u: number;
             /**
@@ -5154,7 +5184,9 @@ export interface components {
              * Origin
              * @enum {string}
              */
-            origin: "derived" | "typed" | "unknown";
+            origin: "derived" | "read" | "typed" | "unknown";
+            /** Source */
+            source: string;
             /** Value */
             value: number;
         };
@@ -5181,10 +5213,23 @@ export interface components {
             area: number;
             /** Entity */
             entity: string;
+            /** H */
+            h: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "window" | "door";
             /** Name */
             name: string;
             /** Outline */
             outline: number[][];
+            /** Sill */
+            sill: number;
+            /** U */
+            u: number;
+            /** W */
+            w: number;
         };
         /**
          * ReadPlateOut
@@ -5238,6 +5283,9 @@ export interface components {
          * @description What a file holds, before anything of it is taken.
          */
         ReadingOut: {
+            body: components["schemas"]["BodyDoc"] | null;
+            /** Differences */
+            differences: string[];
             /** Floors */
             floors: components["schemas"]["ReadPlateOut"][];
             /**
@@ -5247,6 +5295,8 @@ export interface components {
             kind: "dxf" | "ifc";
             /** Left Out */
             left_out: components["schemas"]["LeftOutOut"][];
+            /** North */
+            north: number;
             /** Perimeter */
             perimeter: number | null;
             /** Roofs */
@@ -10695,6 +10745,128 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_quantities_api_v1_projects__project_id__buildings__building_id__quantities_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv; charset=utf-8": string;
                 };
             };
             /** @description not readable */

@@ -37,6 +37,7 @@ class BodyOpening:
     zone: str = ""  #: what it is counted with
     mark: str = ""  #: as schedules name it
     unit: str = ""  #: type of window or door that it is filled with
+    source: str = ""  #: file that it was read from; empty once somebody has changed it
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -86,6 +87,7 @@ class BuildingBody:
     below: str = ""  #: what its walls below the ground line are counted with; as the others if empty
     top: str = ""  #: what its roof is counted with
     floor: str = ""  #: what its lowest floor is counted with
+    source: str = ""  #: file that it was read from; empty once somebody has changed it
 
     def __post_init__(self) -> None:
         check = Collector()

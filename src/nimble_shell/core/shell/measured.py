@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, fields, replace
 from typing import Literal
 
@@ -15,7 +15,8 @@ from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.shell.project import BareEdge, Building, FilledOpenings, Project, ShellElement
 from nimble_shell.core.shell.quantities import EDGES, IN_AREA_SHARES, Quantities, ShapeEdge, along, quantities
 
-Origin = Literal["derived", "typed", "unknown"]
+#: "read": of a shape that was read from a file and not changed since.
+Origin = Literal["derived", "read", "typed", "unknown"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -26,6 +27,7 @@ class Quantity:
     value: float  #: that counts; 0 while nothing is known [m²] or [m]
     origin: Origin
     derived: float | None  #: what the shape comes to, also where another is typed
+    source: str = ""  #: file that it was read from
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -48,7 +50,7 @@ class MeasuredBuilding(Building):
     def opened(self, element_id: str) -> float | None:
         """Area of the openings in an element; None where its area was typed. [m²]"""
         of = next((one for one in self.areas if one.id == element_id), None)
-        derived = of is not None and of.origin == "derived"
+        derived = of is not None and of.origin in ("derived", "read")
         return self.shape.elements[element_id].openings if derived else None
 
     def filled(self, element_id: str) -> tuple[FilledOpenings, ...]:
@@ -57,7 +59,7 @@ class MeasuredBuilding(Building):
 
     def follows_shape(self, part_id: str) -> bool:
         """Whether the area or length of an element or joint is that of the shape."""
-        return any(one.id == part_id and one.origin == "derived" for one in (*self.areas, *self.lengths))
+        return any(one.id == part_id and one.origin in ("derived", "read") for one in (*self.areas, *self.lengths))
 
     @property
     def unclaimed(self) -> tuple[ShapeEdge, ...]:
@@ -123,8 +125,16 @@ def _measured(
         measured="external" if schools.drawn_to == "outer" else "overall_internal",
         floor_thickness=building.floor_thickness,
     )  # fmt: skip
-    areas = tuple(_area(one, shape.area(one.id, schools.dimensions)) for one in building.elements)
-    lengths = tuple(_length(one, shape.length(one.follows, schools.dimensions)) for one in building.joints)
+    files = _files(building, shape)
+    areas = tuple(
+        _area(one, shape.area(one.id, schools.dimensions), files.get(one.id, "")) for one in building.elements
+    )
+    edges = {one.key: one.elements for one in shape.edges}
+    lengths = tuple(
+        _length(one, shape.length(one.follows, schools.dimensions),
+                _common(files.get(each, "") for key in one.follows for each in edges.get(key, ())))
+        for one in building.joints
+    )  # fmt: skip
     plain = {one.name: getattr(building, one.name) for one in fields(Building)}
     plain["elements"] = tuple(replace(one, area=of.value) for one, of in zip(building.elements, areas, strict=True))
     plain["joints"] = tuple(replace(one, length=of.value) for one, of in zip(building.joints, lengths, strict=True))
@@ -151,18 +161,34 @@ def _fillings(project: Project, building: Building) -> dict[str, tuple[FilledOpe
     }
 
 
-def _area(element: ShellElement, derived: float | None) -> Quantity:
-    if element.area > 0:
-        return Quantity(id=element.id, value=element.area, origin="typed", derived=derived)
+def _files(building: Building, shape: Quantities) -> dict[str, str]:
+    """The file that all faces and openings of an element were read from, by element."""
+    bodies = {one.id: one.source for one in building.bodies}
+    found: dict[str, list[str]] = {}
+    for face in shape.takeoff.body.faces:
+        found.setdefault(face.zone, []).append(bodies.get(face.id.partition(".")[0], ""))
+    for one in building.openings:
+        found.setdefault(one.zone, []).append(one.source)
+    return {zone: _common(sources) for zone, sources in found.items()}
+
+
+def _common(sources: Iterable[str]) -> str:
+    """The one that all are; empty where they differ."""
+    several = set(sources)
+    return several.pop() if len(several) == 1 else ""
+
+
+def _area(element: ShellElement, derived: float | None, source: str) -> Quantity:
+    return _quantity(element.id, element.area, derived, source)
+
+
+def _length(joint: ShellJoint, derived: float, source: str) -> Quantity:
+    return _quantity(joint.id, joint.length, derived if joint.follows else None, source)
+
+
+def _quantity(part_id: str, typed: float, derived: float | None, source: str) -> Quantity:
+    if typed > 0:
+        return Quantity(id=part_id, value=typed, origin="typed", derived=derived)
     if derived is None:
-        return Quantity(id=element.id, value=0.0, origin="unknown", derived=None)
-    return Quantity(id=element.id, value=derived, origin="derived", derived=derived)
-
-
-def _length(joint: ShellJoint, derived: float) -> Quantity:
-    follows = derived if joint.follows else None
-    if joint.length > 0:
-        return Quantity(id=joint.id, value=joint.length, origin="typed", derived=follows)
-    if follows is None:
-        return Quantity(id=joint.id, value=0.0, origin="unknown", derived=None)
-    return Quantity(id=joint.id, value=follows, origin="derived", derived=follows)
+        return Quantity(id=part_id, value=0.0, origin="unknown", derived=None)
+    return Quantity(id=part_id, value=derived, origin="read" if source else "derived", derived=derived, source=source)

@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.formats.reading.plan import RoofPlate, body_of
 from nimble_shell.formats.reading.reading import (
     METRES,
     FileUnit,
@@ -274,6 +275,8 @@ class _Model:
             kind="ifc", unit=self._unit, walls=tuple(wall for wall, _ in read), floors=tuple(plates),
             roofs=tuple(_plate(one, mesh, down=False) for one, mesh in roofs), storeys=tuple(storeys),
             perimeter=None if outline is None else float(outline.exterior.length), left_out=tuple(self._left_out),
+            body=None if footprint is None else body_of(footprint, _heights(read), [z for _, z in storeys],
+                                                        _upper_faces(roofs), self._north()),
         )  # fmt: skip
 
     def _bodies(self, kind: str, *, quietly: bool = False) -> list[tuple[Any, _Mesh]]:
@@ -400,6 +403,23 @@ class _Model:
                 x, y, *_ = context.TrueNorth.DirectionRatios
                 return math.degrees(math.atan2(x, y))
         return 0.0
+
+
+def _heights(read: Sequence[tuple[ReadWall, _Plane]]) -> list[tuple[float, float]]:
+    """Lower and upper edge of each outer wall. [m]"""
+    return [(plane.shape.bounds[1], plane.shape.bounds[3]) for wall, plane in read if wall.shell]
+
+
+def _upper_faces(roofs: Sequence[tuple[Any, _Mesh]]) -> list[RoofPlate]:
+    found = []
+    for _, mesh in roofs:
+        for plane in _planes(mesh):
+            if plane.normal[2] > _UPRIGHT:
+                ring = np.array(plane.shape.exterior.coords)
+                corners = ring[:, :1] * plane.right + ring[:, 1:] * plane.up + plane.offset * plane.normal
+                found.append(RoofPlate(plane.normal, corners[:, :2]))
+                break
+    return found
 
 
 def _name(one: Any) -> str:

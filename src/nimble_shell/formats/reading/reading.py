@@ -6,11 +6,15 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any, Literal
 
+from nimble_shell.core.building.footprint import Outline
+from nimble_shell.core.building.roof import RoofForm
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.geometry.face import OpeningKind
 
 FileUnit = Literal["mm", "cm", "m", "in", "ft"]
 METRES: dict[FileUnit, float] = {"mm": 1e-3, "cm": 1e-2, "m": 1.0, "in": 0.0254, "ft": 0.3048}
 Point = tuple[float, float]
+_AT_FLOOR, _WALKED = 0.1, 1.7  #: how far a door may end above the floor, and its least height [m]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -21,6 +25,18 @@ class ReadOpening:
     entity: str  #: handle or GlobalId
     area: float  #: [m²]
     outline: tuple[Point, ...]  #: in the wall's plane, u to the right as seen from outside, v up [m]
+
+    def box(self) -> dict[str, float]:
+        """The rectangle round it: u, sill, w, h. [m]"""
+        us, vs = [u for u, _ in self.outline], [v for _, v in self.outline]
+        box = {"u": min(us), "sill": max(min(vs), 0.0), "w": max(us) - min(us), "h": max(vs) - min(vs)}
+        return {key: round(value, 4) for key, value in box.items()}
+
+    @property
+    def kind(self) -> OpeningKind:
+        """A door reaches the floor and is high enough to walk through."""
+        box = self.box()
+        return "door" if box["sill"] < _AT_FLOOR and box["h"] > _WALKED else "window"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -59,6 +75,20 @@ class ReadPlate:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class ReadBody:
+    """Plan, storeys and roof of a model, where they make one body."""
+
+    outline: Outline  #: its longest side along x, from its lower left corner [m]
+    base: float  #: where its walls begin [m]
+    storeys: tuple[float, ...]  #: from floor to floor [m]
+    form: RoofForm
+    pitch: float  #: [°]
+    towards: float  #: that it falls to, from the plan's y axis, clockwise [°]
+    overhang: float  #: [m]
+    north: float  #: bearing of the plan's y axis [°]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class LeftOut:
     """What is not taken, and why."""
 
@@ -77,6 +107,7 @@ class Reading:
     roofs: tuple[ReadPlate, ...] = ()
     perimeter: float | None = None  #: of the lowest floor's outer faces [m]
     storeys: tuple[tuple[str, float], ...] = ()  #: name, height [m]
+    body: ReadBody | None = None  #: of a model
     left_out: tuple[LeftOut, ...] = ()
 
     def to_json(self) -> dict[str, Any]:

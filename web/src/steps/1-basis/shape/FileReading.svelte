@@ -1,7 +1,7 @@
 <!-- What a drawing or model of somebody else holds: taken, left out, each with its entity; nothing changes until taken. -->
 <script lang="ts">
   import { api, asProblem, take } from '@/api/client';
-  import type { BodyOpening, Building, DrawnSide, FileReading, Problem } from '@/api/client';
+  import type { Body, BodyOpening, Building, DrawnSide, FileReading, Problem } from '@/api/client';
   import Button from '@/kit/Button.svelte';
   import Choice from '@/kit/Choice.svelte';
   import { base64 } from '@/kit/file';
@@ -16,9 +16,11 @@
     units: Units;
     /** What would be taken, drawn as ghosts on the walls. */
     onghosts: (openings: BodyOpening[]) => void;
+    /** A building without a shape: the body of the file stands as a draft, with its openings. */
+    ondraft: (body: Body, openings: BodyOpening[], north: number, words: string) => void;
     ontake: (openings: BodyOpening[], words: string) => Promise<boolean>;
   }
-  let { building, sides, units, onghosts, ontake }: Props = $props();
+  let { building, sides, units, onghosts, ondraft, ontake }: Props = $props();
   type Unit = 'mm' | 'cm' | 'm' | 'in' | 'ft';
   const UNITS: Unit[] = ['mm', 'cm', 'm', 'in', 'ft'];
   let input = $state<HTMLInputElement>();
@@ -58,7 +60,9 @@
       problem = asProblem(error);
     } finally {
       busy = false;
-      onghosts(taken);
+      if (reading?.body)
+        ondraft(reading.body, taken, reading.north, `Shape read from ${file.name}`.slice(0, 200));
+      else onghosts(taken);
     }
   }
   function drop(): void {
@@ -76,24 +80,20 @@
     (reading?.walls ?? []).flatMap((wall, n) => {
       const [body = '', side = ''] = (chosen[n] ?? '').split('/');
       if (!body) return [];
-      return wall.openings.map((one, k): BodyOpening => {
-        const [us, vs] = [one.outline.map((p) => p[0] ?? 0), one.outline.map((p) => p[1] ?? 0)];
-        const [u, v] = [Math.min(...us), Math.min(...vs)];
-        const kind = v < 0.1 && Math.max(...vs) - v > 1.7 ? 'door' : 'window';
-        return {
-          id: `r${one.entity.replaceAll(/[^A-Za-z0-9_-]/g, '-')}`.slice(0, 60),
-          mark: (one.name || `${wall.name || `wall ${n + 1}`} ${k + 1}`).slice(0, 40),
-          body,
-          side: Number(side),
-          u: Number(u.toFixed(4)),
-          sill: Number(Math.max(v, 0).toFixed(4)),
-          w: Number((Math.max(...us) - u).toFixed(4)),
-          h: Number((Math.max(...vs) - v).toFixed(4)),
-          kind,
-          zone: zoneOf(kind),
-          unit: '',
-        };
-      });
+      return wall.openings.map((one, k): BodyOpening => ({
+        id: `r${one.entity.replaceAll(/[^A-Za-z0-9_-]/g, '-')}`.slice(0, 60),
+        mark: (one.name || `${wall.name || `wall ${n + 1}`} ${k + 1}`).slice(0, 40),
+        body,
+        side: Number(side),
+        u: one.u,
+        sill: one.sill,
+        w: one.w,
+        h: one.h,
+        kind: one.kind,
+        zone: zoneOf(one.kind),
+        unit: '',
+        source: file?.name.slice(0, 200) ?? '',
+      }));
     }),
   );
   /** Those that stand already as they are read, that are new, and that differ from what stands. */
@@ -197,6 +197,11 @@
         {/each}
       </ul>
     {/if}
+    {#if reading.differences.length}
+      <ul>
+        {#each reading.differences as one (one)}<li>{one}: what is drawn stays</li>{/each}
+      </ul>
+    {/if}
     {#if compared.some((each) => each.state === 'differs from what stands')}
       <ul>
         {#each compared.filter((each) => each.state === 'differs from what stands') as { one } (one.id)}
@@ -207,10 +212,13 @@
       </ul>
     {/if}
     <p class="bar">
-      <Button strong disabled={!fresh.length} onclick={() => void accept()}
-        >Take {counted(fresh.length, 'opening')}</Button
-      >
-      <Button onclick={drop}>Leave it</Button>
+      {#if reading.body}<span
+          >Plan, storeys and roof of the file are drawn above, not saved: take them there.</span
+        >
+      {:else}<Button strong disabled={!fresh.length} onclick={() => void accept()}
+          >Take {counted(fresh.length, 'opening')}</Button
+        >{/if}
+      <Button onclick={drop}>{reading.body ? 'Close' : 'Leave it'}</Button>
     </p>
   </div>
 {/if}

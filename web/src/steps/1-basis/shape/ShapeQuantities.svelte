@@ -66,8 +66,12 @@
     >
     <td class="change">{change(of, then, dimension)}</td>
     <td class="soft"
-      >{#if of?.origin === 'derived'}from the shape{:else if of?.origin === 'typed'}typed{#if of.derived !== null},
-          the shape has {units.full(of.derived, dimension)}
+      >{#if of?.origin === 'derived'}from the shape{:else if of?.origin === 'read'}<span
+          title="read, and not changed since">from {of.source}</span
+        >{:else if of?.origin === 'typed'}typed{#if of.derived !== null}, the shape has {units.full(
+            of.derived,
+            dimension,
+          )}
           <Button onclick={() => set(0)} label="Give {name} back to the shape">Give back</Button>{/if}
       {:else}not known{/if}</td
     >

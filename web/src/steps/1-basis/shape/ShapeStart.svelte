@@ -39,6 +39,7 @@
       wall: first('D'),
       top: first('B'),
       floor: first('HF'),
+      source: '',
     };
     void shape.commit((now) => ({ ...now, bodies: [body] }), `${building.name} drawn`);
   }

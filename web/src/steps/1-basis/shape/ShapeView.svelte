@@ -114,13 +114,14 @@
       : undefined;
   });
 
+  // What a hand has changed is no longer as its file has it.
   const withBody = (id: string, change: Partial<Body>) => (now: Drawn) => ({
     ...now,
-    bodies: now.bodies.map((one) => (one.id === id ? { ...one, ...change } : one)),
+    bodies: now.bodies.map((one) => (one.id === id ? { ...one, ...change, source: '' } : one)),
   });
   const withOpening = (id: string, change: Partial<BodyOpening>) => (now: Drawn) => ({
     ...now,
-    openings: now.openings.map((one) => (one.id === id ? { ...one, ...change } : one)),
+    openings: now.openings.map((one) => (one.id === id ? { ...one, ...change, source: '' } : one)),
   });
   const fresh = (prefix: string) => `${prefix}${crypto.randomUUID().replaceAll('-', '').slice(0, 10)}`;
 
@@ -170,6 +171,7 @@
       h,
       zone,
       unit: type?.id ?? '',
+      source: '',
     };
     shape.chosen = { kind: 'opening', id: opening.id };
     void shape.commit((now) => ({ ...now, openings: [...now.openings, opening] }), `${opening.mark} placed`);
@@ -376,14 +378,6 @@
           chosen={shape.chosen}
           onchoose={(chosen) => (shape.chosen = chosen)}
         />
-        <FileReading
-          {building}
-          {sides}
-          {units}
-          onghosts={(openings) => (ghosts = openings)}
-          ontake={(openings, words) =>
-            shape.commit((now) => ({ ...now, openings: [...now.openings, ...openings] }), words)}
-        />
       {/if}
     </div>
     <div class="side">
@@ -443,6 +437,15 @@
     </div>
   </div>
 {/if}
+<FileReading
+  {building}
+  {sides}
+  {units}
+  onghosts={(openings) => (ghosts = openings)}
+  ondraft={(body, openings, north, words) => shape.move(() => ({ bodies: [body], openings, north }), words)}
+  ontake={(openings, words) =>
+    shape.commit((now) => ({ ...now, openings: [...now.openings, ...openings] }), words)}
+/>
 {#if typed && typedSide}
   <SideEntry
     side={typedSide}
