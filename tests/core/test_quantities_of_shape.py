@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 
 from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.building.body import BodyOpening, BodySide
+from nimble_shell.core.building.flat_face import FlatFace
 from nimble_shell.core.building.roof import Roof
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.shell.ledger import net_areas, shell_ledger
@@ -174,3 +175,44 @@ def test_a_building_refuses_what_does_not_hang_together(changes: dict[str, objec
     with pytest.raises(DomainError) as error:
         check_whole(replace(CAMPUS, buildings=(lab(**changes), *CAMPUS.buildings[1:])))
     assert error.value.issues[0].code == code
+
+
+def test_a_flat_face_counts_by_its_outline_and_can_be_taken_away() -> None:
+    project = campus()
+    first = project.buildings[0]
+    cheek = FlatFace(id="f1", name="Cheek", zone="e2", outline=((0, 0), (2, 0), (0, 1.5)))
+    hole = FlatFace(id="f2", name="Hole in the roof", zone="e1", outline=((0, 0), (2, 0), (2, 3), (0, 3)), taken=True)
+    before = areas_of(project, first)
+    after = areas_of(project, replace(first, faces=(cheek, hole)))
+    assert after["e2"] - before["e2"] == pytest.approx(1.5)
+    assert after["e1"] - before["e1"] == pytest.approx(-6.0)
+    assert (after["e3"], after["e5"]) == (before["e3"], before["e5"])
+
+
+def areas_of(project: Project, building: Building) -> dict[str, float]:
+    found = measured(project, building)
+    assert isinstance(found, MeasuredBuilding)
+    return {one.id: one.value for one in found.areas}
+
+
+@pytest.mark.parametrize(
+    ("outline", "code"),
+    [
+        (((0, 0), (1, 0)), "outline_open"),
+        (((0, 0), (1, 1), (1, 0), (0, 1)), "outline_crosses"),
+        (((0, 0), (2400, 0), (0, 1200)), "outline_far"),
+        (((0, 0), (1, 0), (2, 0)), "no_area"),
+    ],
+)
+def test_a_flat_face_that_is_none_is_refused(outline: tuple[tuple[float, float], ...], code: str) -> None:
+    with pytest.raises(DomainError) as error:
+        FlatFace(id="f", name="Face", outline=outline)
+    assert code in [issue.code for issue in error.value.issues]
+
+
+def test_more_than_there_is_cannot_be_taken_away() -> None:
+    project = campus()
+    whole = FlatFace(id="f", name="Hole", zone="e1", outline=((0, 0), (100, 0), (100, 100), (0, 100)), taken=True)
+    with pytest.raises(DomainError) as error:
+        measured(project, replace(project.buildings[0], faces=(whole,)))
+    assert (error.value.issues[0].code, error.value.issues[0].path) == ("nothing_left", ("faces", 0))

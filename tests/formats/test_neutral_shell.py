@@ -13,6 +13,7 @@ from typer.testing import CliRunner, Result
 
 from nimble_shell.cli import app
 from nimble_shell.references.geometry import HOUSES, house
+from nimble_shell.references.windows import case as window_case
 
 
 def run(tmp_path: Path, case: Any) -> Result:
@@ -38,9 +39,9 @@ def test_a_house_runs_from_its_file_and_every_leaf_of_it_is_there(tmp_path: Path
 
 
 def test_blocks_that_are_still_to_come_are_named_and_the_rest_is_answered(tmp_path: Path) -> None:
-    done = run(tmp_path, {**house(HOUSES[0])["case"], "windows": [], "sun": {}})
+    done = run(tmp_path, {**house(HOUSES[0])["case"], "energy": {}, "sun": {}})
     assert done.exit_code == 0
-    assert "not computed yet: windows, sun" in done.stderr
+    assert "not computed yet: sun, energy" in done.stderr
 
 
 def set_to(*path: str | int, value: Any) -> Callable[[dict[str, Any]], None]:
@@ -94,3 +95,41 @@ def test_what_is_wrong_is_told_at_its_place(tmp_path: Path, change: Callable[[An
 def test_a_file_that_asks_nothing_is_refused(tmp_path: Path) -> None:
     assert run(tmp_path, {"kind": "shell"}).exit_code == 2
     assert run(tmp_path, {"kind": "wall", "layers": []}).exit_code == 2
+
+
+def windows(change: Callable[[Any], None] = lambda _: None) -> dict[str, Any]:
+    given = copy.deepcopy(window_case()["case"])
+    change(given["windows"])
+    return dict(given)
+
+
+def test_windows_stand_alone_in_a_file(tmp_path: Path) -> None:
+    done = run(tmp_path, windows())
+    assert done.exit_code == 0
+    expected = window_case()["reference"]["result"]["windows"]
+    found = json.loads(done.stdout)
+    assert set(found) == {"windows"}
+    for unit, figures in expected.items():
+        assert {key: found["windows"][unit][key] for key in figures} == pytest.approx(figures, rel=1e-6)
+
+
+@pytest.mark.parametrize(
+    ("change", "pointer"),
+    [
+        (lambda w: w[0].update(w=0), "#/windows/0/w"),
+        (lambda w: w[0].pop("glass"), "#/windows/0/glass"),
+        (lambda w: w[0]["frame"].update(U=-1), "#/windows/0/frame/U"),
+        (lambda w: w[0]["glass"].update(g=1.2), "#/windows/0/glass/g"),
+        (lambda w: w[0].update(colour="red"), "#/windows/0/colour"),
+        (lambda w: w[1].update(id=w[0]["id"]), "#/windows/1"),
+        (lambda w: w[2]["panels"][0].update(row=4), "#/windows/2/panels/0"),
+        (lambda w: w[0]["frame"].update(left=1.0, right=0.6), "#/windows/0/frame"),
+        (lambda w: w[0]["mullions"][0].update(x=0.05), "#/windows/0/mullions/0"),
+    ],
+)
+def test_a_window_that_cannot_be_is_told_at_its_place(
+    tmp_path: Path, change: Callable[[Any], None], pointer: str
+) -> None:
+    done = run(tmp_path, windows(change))
+    assert done.exit_code == 2
+    assert pointer in {one["pointer"] for one in json.loads(done.stderr)["errors"]}

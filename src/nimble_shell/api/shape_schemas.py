@@ -19,7 +19,15 @@ from nimble_shell.formats.project import BodyDoc, ClimateDoc, OpeningDoc, School
 from nimble_shell.formats.reader import Prose
 from nimble_shell.formats.reading.reading import LeftOut, ReadOpening, ReadPlate, ReadWall
 from nimble_shell.services.begin import Beginning
-from nimble_shell.services.shape import DrawnBody, DrawnEdge, DrawnFace, DrawnOpening, DrawnSide, ShapeSheet
+from nimble_shell.services.shape import (
+    DrawnBody,
+    DrawnEdge,
+    DrawnFace,
+    DrawnFlatFace,
+    DrawnOpening,
+    DrawnSide,
+    ShapeSheet,
+)
 
 Triple = Annotated[list[float], Field(min_length=3, max_length=3)]
 
@@ -154,6 +162,10 @@ class DrawnBodyOut(Model, core=DrawnBody):
 
 
 class DrawnEdgeOut(Model, core=DrawnEdge):
+    pass
+
+
+class DrawnFlatFaceOut(Model, core=DrawnFlatFace):
     pass
 
 

@@ -28,6 +28,7 @@ from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.basis.site import Site
 from nimble_shell.core.basis.targets import Limits, Targets
 from nimble_shell.core.building.body import BodyOpening, BodySide, BuildingBody, WallPart
+from nimble_shell.core.building.flat_face import FlatFace
 from nimble_shell.core.building.roof import Roof
 from nimble_shell.core.climate import MonthlyClimate
 from nimble_shell.core.joints.joint import JointRole, JointValue, ShellJoint
@@ -214,6 +215,13 @@ class OpeningDoc(Document, core=BodyOpening):
     body: Identifier
     zone: Zone = ""
     unit: Zone = ""
+
+
+class FlatFaceDoc(Document, core=FlatFace):
+    """A face that no body has."""
+
+    id: Identifier
+    zone: Zone = ""
 
 
 class FrameDoc(Document, core=Frame):

@@ -1,6 +1,6 @@
 """Things of a project: what is written, logged and locked on its own, and how they make up a project again.
 
-A project is a heading, a Basis, own materials, unit types, buildings with elements, joints, bodies and openings,
+A project is a heading, a Basis, own materials, unit types, buildings with elements, joints, bodies, openings and faces,
 build-ups with fixings. Each is one small document. `KINDS` is the only list of them: a new kind of thing is a line
 there and a field of what holds it.
 """
@@ -23,6 +23,7 @@ from nimble_shell.formats.project import (
     BuildingDoc,
     ElementDoc,
     FixingDoc,
+    FlatFaceDoc,
     JointDoc,
     MaterialDoc,
     OpeningDoc,
@@ -73,11 +74,13 @@ KINDS: dict[str, ThingKind] = {
         ThingKind(name="material", words="material", document=MaterialDoc, id_field="key"),
         ThingKind(name="unit", words="window or door type", document=UnitDoc),
         ThingKind(name="building", words="building", document=BuildingDoc,
-                  holds={"elements": "element", "joints": "joint", "bodies": "body", "openings": "opening"}),
+                  holds={"elements": "element", "joints": "joint", "bodies": "body", "openings": "opening",
+                         "faces": "face"}),
         ThingKind(name="element", words="element of the shell", document=ElementDoc),
         ThingKind(name="joint", words="joint", document=JointDoc),
         ThingKind(name="body", words="body of the shape", document=BodyDoc),
         ThingKind(name="opening", words="opening", document=OpeningDoc),
+        ThingKind(name="face", words="flat face", document=FlatFaceDoc),
         ThingKind(name="assembly", words="build-up", document=AssemblyDoc, holds={"fixings": "fixing"}),
         ThingKind(name="fixing", words="group of fixings", document=FixingDoc),
     )

@@ -2,7 +2,17 @@
 
 from collections.abc import Callable, Collection, Iterable
 
-from nimble_shell.references import conduction, damp, elements, fixings, geometry, joints, manufactured, moisture
+from nimble_shell.references import (
+    conduction,
+    damp,
+    elements,
+    fixings,
+    geometry,
+    joints,
+    manufactured,
+    moisture,
+    windows,
+)
 from nimble_shell.references.rows import Row, markdown, table
 
 __all__ = ["GROUPS", "Row", "markdown", "run", "table"]
@@ -16,6 +26,7 @@ GROUPS: dict[str, Callable[[], Iterable[Row]]] = {
     "moisture": moisture.rows,
     "damp": damp.rows,
     "geometry": geometry.rows,
+    "windows": windows.rows,
 }
 
 

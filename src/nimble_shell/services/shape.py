@@ -105,6 +105,15 @@ class DrawnEdge:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class DrawnFlatFace:
+    """A face that no body has."""
+
+    id: str
+    area: float  #: negative of one that is taken away [m²]
+    bearing: float  #: [°]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class ShapeSheet:
     """All that is shown of a building's shape."""
 
@@ -112,6 +121,7 @@ class ShapeSheet:
     sides: tuple[DrawnSide, ...]
     bodies: tuple[DrawnBody, ...]
     edges: tuple[DrawnEdge, ...]
+    flat: tuple[DrawnFlatFace, ...]
     areas: tuple[Quantity, ...]
     lengths: tuple[Quantity, ...]
     volume: Both  #: [m³]
@@ -154,6 +164,8 @@ def shape_of(project: Project, building_id: str) -> ShapeSheet:
                               joint=claimed.get(one.key, ""), family=family_of(one.kind),
                               missing=one.key in bare)
                     for one in building.shape.edges),
+        flat=tuple(DrawnFlatFace(id=one.id, area=one.area, bearing=(one.azimuth + building.north) % 360)
+                   for one in building.faces),
         areas=building.areas, lengths=building.lengths, volume=found.volume, envelope=found.envelope,
         floor_area=_floors(building), ground_area=None if ground is None else ground.A,
         perimeter=None if ground is None else ground.P, B=None if ground is None else ground.B,

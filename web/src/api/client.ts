@@ -34,6 +34,7 @@ export type DrawnSide = Schemas['DrawnSideOut'];
 export type DrawnEdge = Schemas['DrawnEdgeOut'];
 export type DrawnUnits = Schemas['UnitTypesOut'];
 export type DrawnUnit = Schemas['UnitTypeOut'];
+export type FlatFace = Schemas['FlatFaceDoc'];
 export type UnitType = Schemas['UnitDoc'];
 export type FileReading = Schemas['ReadingOut'];
 export type Quantity = Schemas['QuantityOut'];

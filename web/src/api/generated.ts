@@ -2255,6 +2255,11 @@ export interface components {
              */
             elements: components["schemas"]["ElementDoc"][];
             /**
+             * Faces
+             * @default []
+             */
+            faces: components["schemas"]["FlatFaceDoc"][];
+            /**
              * Floor Thickness
              * @default 0.3
              */
@@ -2904,6 +2909,18 @@ export interface components {
             up: number[];
         };
         /**
+         * DrawnFlatFaceOut
+         * @description A face that no body has.
+         */
+        DrawnFlatFaceOut: {
+            /** Area */
+            area: number;
+            /** Bearing */
+            bearing: number;
+            /** Id */
+            id: string;
+        };
+        /**
          * DrawnOpeningOut
          * @description An opening in its face.
          */
@@ -3367,6 +3384,38 @@ export interface components {
             value: number;
             /** Why Not */
             why_not: string;
+        };
+        /**
+         * FlatFaceDoc
+         * @description A face that no body has.
+         */
+        FlatFaceDoc: {
+            /**
+             * Azimuth
+             * @default 180
+             */
+            azimuth: number;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Outline */
+            outline: number[][];
+            /**
+             * Pitch
+             * @default 90
+             */
+            pitch: number;
+            /**
+             * Taken
+             * @default false
+             */
+            taken: boolean;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
         };
         /** FlowOut */
         FlowOut: {
@@ -5615,6 +5664,8 @@ export interface components {
             envelope: number;
             /** Faces */
             faces: components["schemas"]["DrawnFaceOut"][];
+            /** Flat */
+            flat: components["schemas"]["DrawnFlatFaceOut"][];
             floor_area: components["schemas"]["BothOut"];
             ground_area: components["schemas"]["BothOut"] | null;
             /** Lengths */

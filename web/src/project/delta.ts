@@ -14,11 +14,12 @@ const HELD = {
   joint: ['buildings', 'joints'],
   body: ['buildings', 'bodies'],
   opening: ['buildings', 'openings'],
+  face: ['buildings', 'faces'],
   fixing: ['assemblies', 'fixings'],
 } as const;
 /** Parts that a document of its own does not carry. */
 const PARTS: Record<string, readonly string[]> = {
-  building: ['elements', 'joints', 'bodies', 'openings'],
+  building: ['elements', 'joints', 'bodies', 'openings', 'faces'],
   assembly: ['fixings'],
 };
 

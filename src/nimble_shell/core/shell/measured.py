@@ -123,7 +123,7 @@ def _measured(
     shape = quantities(
         building.bodies, building.openings, thickness_of=thickness, module_of=module,
         measured="external" if schools.drawn_to == "outer" else "overall_internal",
-        floor_thickness=building.floor_thickness,
+        floor_thickness=building.floor_thickness, flat=building.faces,
     )  # fmt: skip
     files = _files(building, shape)
     areas = tuple(

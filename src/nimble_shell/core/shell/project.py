@@ -10,6 +10,7 @@ from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.indoor import Indoor
 from nimble_shell.core.basis.stations import STATIONS, Station
 from nimble_shell.core.building.body import BodyOpening, BuildingBody
+from nimble_shell.core.building.flat_face import FlatFace
 from nimble_shell.core.errors import Collector, Issue
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
@@ -63,7 +64,7 @@ class ShellElement:
         check.refuse()
 
 
-_ONE = {"joints": "joint", "bodies": "body", "openings": "opening"}
+_ONE = {"joints": "joint", "bodies": "body", "openings": "opening", "faces": "face"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -104,6 +105,7 @@ class Building:
     indoor: Indoor | None = None  #: its own room; None has that of the Basis
     bodies: tuple[BuildingBody, ...] = ()  #: its shape
     openings: tuple[BodyOpening, ...] = ()
+    faces: tuple[FlatFace, ...] = ()  #: those that no body has
     north: float = 0.0  #: bearing of the plan's y axis, clockwise from north [°]
     floor_thickness: float = 0.3  #: of the floors between storeys, where they meet the walls [m]
 
@@ -162,7 +164,8 @@ class Building:
             "two elements carry the same id",
             "give every element an id of its own",
         )
-        for field, several in (("joints", self.joints), ("bodies", self.bodies), ("openings", self.openings)):
+        for field, several in (("joints", self.joints), ("bodies", self.bodies), ("openings", self.openings),
+                               ("faces", self.faces)):  # fmt: skip
             named = [one.id for one in several]
             check.check(len(set(named)) == len(named), (field,), f"{_ONE[field]}_id_taken",
                         f"two {field} carry the same id", f"give every {_ONE[field]} an id of its own")  # fmt: skip
@@ -192,6 +195,10 @@ class Building:
             check.check(not opening.unit or opening.unit in units, ("openings", n), "unknown_unit",
                         f"“{called}” is of type “{opening.unit}”, which is not there",
                         "name a type of the project, or none")  # fmt: skip
+        for n, face in enumerate(self.faces):
+            check.check(not face.zone or face.zone in elements, ("faces", n), "unknown_element",
+                        f"“{face.name}” is counted with “{face.zone}”, which is not there",
+                        "count it with another element")  # fmt: skip
         for n, body in enumerate(self.bodies):
             for zone in sorted(body.zones - elements):
                 check.add([Issue(path=("bodies", n), code="unknown_element",

@@ -10,10 +10,12 @@ import numpy as np
 from nimble_shell.core.basis.schools import Dimensions
 from nimble_shell.core.basis.stations import Station
 from nimble_shell.core.building.body import BodyOpening, BuildingBody
+from nimble_shell.core.building.flat_face import FlatFace
 from nimble_shell.core.building.joined import faces_of_building, floor_lines_of
 from nimble_shell.core.building.suited import by_kind, in_planes
-from nimble_shell.core.errors import DomainError
+from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.face import Face
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.takeoff.seams import seam_lines
 from nimble_shell.core.takeoff.takeoff import Both, Measured, Takeoff, Three, take_off
 
@@ -91,6 +93,7 @@ def quantities(
     module_of: Mapping[str, float],
     measured: Measured = "external",
     floor_thickness: float = 0.0,
+    flat: Sequence[FlatFace] = (),
 ) -> Quantities:
     """Everything that a shape comes to.
 
@@ -106,6 +109,8 @@ def quantities(
         Which surface the shape is drawn to.
     floor_thickness : float
         Of the floors between storeys. [m]
+    flat : sequence of FlatFace
+        Faces that no body has; they count by their outline in every system, and enclose no volume.
 
     Raises
     ------
@@ -128,7 +133,7 @@ def quantities(
     _at_floors(found, edges)
     round_openings = _at_openings(faces, openings, edges)
     _at_seams(found, module_of, edges)
-    return Quantities(found, _areas(faces, found, openings), edges.all(), round_openings, approximate)
+    return Quantities(found, _areas(faces, found, openings, flat), edges.all(), round_openings, approximate)
 
 
 class _Edges:
@@ -154,7 +159,9 @@ class _Edges:
         return tuple(sorted(self._found.values(), key=lambda one: (order.index(one.kind), one.key)))
 
 
-def _areas(faces: Sequence[Face], found: Takeoff, openings: Sequence[BodyOpening]) -> dict[str, ElementArea]:
+def _areas(
+    faces: Sequence[Face], found: Takeoff, openings: Sequence[BodyOpening], flat: Sequence[FlatFace]
+) -> dict[str, ElementArea]:
     areas: dict[str, ElementArea] = {}
     for face in faces:
         if face.zone and face.to != "heated":
@@ -169,6 +176,17 @@ def _areas(faces: Sequence[Face], found: Takeoff, openings: Sequence[BodyOpening
             held = areas.get(one.zone)
             gross = Three(area, area, area)
             areas[one.zone] = ElementArea(gross=held.gross + gross if held else gross, openings=0.0)
+    for at, extra in enumerate(flat):
+        if extra.zone:
+            held = areas.get(extra.zone, ElementArea(gross=Three(0.0, 0.0, 0.0), openings=0.0))
+            total = held.gross + Three(extra.area, extra.area, extra.area)
+            if min(total.external, total.internal) < held.openings:
+                raise DomainError(Issue(
+                    path=("faces", at), code="nothing_left",
+                    message=sentence(f"“{extra.name}” takes {{a}} away from an element that has {{b}}",
+                                     a=(-extra.area, "area"), b=(held.gross.internal, "area")),
+                    hint="make it smaller, or count it with another element"))  # fmt: skip
+            areas[extra.zone] = ElementArea(gross=total, openings=held.openings)
     return areas
 
 

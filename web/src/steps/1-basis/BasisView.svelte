@@ -53,6 +53,7 @@
       joints: [],
       bodies: [],
       openings: [],
+      faces: [],
       north: 0,
       floor_thickness: 0.3,
     };

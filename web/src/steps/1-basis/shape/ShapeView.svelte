@@ -13,6 +13,7 @@
   import { untrack } from 'svelte';
   import BasisTabs from '../BasisTabs.svelte';
   import BodyForm from './BodyForm.svelte';
+  import FlatFaces from './FlatFaces.svelte';
   import FileReading from './FileReading.svelte';
   import HeightSection from './HeightSection.svelte';
   import OpeningSchedule from './OpeningSchedule.svelte';
@@ -432,11 +433,12 @@
         </div>
       {/if}
       <p class="soft">
-        Curved walls and dormers are not drawn yet: enter them as flat faces, as elements of the Basis.
+        Curved walls and dormers are not drawn yet: enter them below as flat faces with an outline.
       </p>
     </div>
   </div>
 {/if}
+{#if building.bodies.length}<FlatFaces {building} {sheet} {units} />{/if}
 <FileReading
   {building}
   {sides}
