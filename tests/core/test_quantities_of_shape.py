@@ -15,7 +15,8 @@ from nimble_shell.core.building.roof import Roof
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.shell.ledger import net_areas, shell_ledger
 from nimble_shell.core.shell.measured import MeasuredBuilding, measured
-from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.shell.project import Building, Project, ShellElement
+from nimble_shell.core.shell.wanted import wanted_joints
 from nimble_shell.core.shell.whole import check_whole
 from nimble_shell.core.working import value_of
 from nimble_shell.demo.heron_flats import campus
@@ -216,3 +217,21 @@ def test_more_than_there_is_cannot_be_taken_away() -> None:
     with pytest.raises(DomainError) as error:
         measured(project, replace(project.buildings[0], faces=(whole,)))
     assert (error.value.issues[0].code, error.value.issues[0].path) == ("nothing_left", ("faces", 0))
+
+
+def test_the_end_of_a_party_wall_is_a_joint_once_its_build_up_is_known() -> None:
+    project = campus()
+    first = project.buildings[0]
+    wall = ShellElement(id="party", station="D", name="Party wall", assembly_id=first.elements[1].assembly_id)
+    body = replace(first.bodies[0], sides=(BodySide(number=1, beyond="heated", zone="party"),))
+    openings = tuple(one for one in first.openings if one.side != 1)
+    building = replace(first, elements=(*first.elements, wall), bodies=(body,), openings=openings, joints=())
+    found = of(building, project)
+    assert next(one.value for one in found.areas if one.id == "party") == 0
+    ends = [one for one in found.unclaimed if one.kind == "party"]
+    assert [one.elements for one in ends if "e2" in one.elements] == [("e2", "party")]
+    drawn = [one for one in wanted_joints(project, found, map(str, range(99))) if one.family == "party"]
+    assert {role.role for role in drawn[0].roles} == {"wall", "party"}
+    ledger = shell_ledger(found, {})
+    assert not any(one.endswith(": Party wall") for one in ledger.missing)
+    assert any(one.endswith(": Wall W-A") for one in ledger.missing)  # its U is not given here

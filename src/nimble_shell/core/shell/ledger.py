@@ -186,7 +186,8 @@ def shell_ledger(
     )
     missing = (
         *(f"{STATIONS[element.station]}: {element.name}{_untyped(building, element)}"
-          for element, line in zip(building.elements, lines, strict=True) if line.H is None),
+          for element, line in zip(building.elements, lines, strict=True)
+          if line.H is None and not (building.follows_shape(element.id) and value_of(line.area) == 0)),
         *(sentence(f"{one.name}, {{v}}: no joint", v=(one.length, "distance"))
           for one in building.without_joint()),
     )  # fmt: skip

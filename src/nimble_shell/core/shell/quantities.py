@@ -164,9 +164,12 @@ def _areas(
 ) -> dict[str, ElementArea]:
     areas: dict[str, ElementArea] = {}
     for face in faces:
-        if face.zone and face.to != "heated":
+        if face.zone:
             own = found.faces[face.id]
             held = areas.get(face.zone)
+            if face.to == "heated":  # there, and nothing is lost through it
+                areas.setdefault(face.zone, ElementArea(gross=Three(0.0, 0.0, 0.0), openings=0.0))
+                continue
             areas[face.zone] = ElementArea(gross=own.gross + held.gross if held else own.gross,
                                            openings=own.openings + (held.openings if held else 0.0))  # fmt: skip
     there = {one.id for face in faces if face.to != "heated" for one in face.openings}
@@ -216,6 +219,8 @@ def _at_faces(found: Takeoff, parapets: set[str], edges: _Edges) -> None:
         kind = _named(edge.kind, pair, parapets)
         if kind:
             zones = [face.zone for face in pair if face.to != "heated" and face.zone]
+            if kind == "party":  # with the build-up towards the neighbour, where somebody has given it one of its own
+                zones += [face.zone for face in pair if face.to == "heated" and face.zone]
             edges.add(kind, zones, Both(float(by["external"][n]), float(by["overall_internal"][n])))
 
 

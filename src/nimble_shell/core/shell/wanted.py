@@ -33,7 +33,7 @@ _KINDS: dict[str, _Kind] = {
     "jamb": _Kind(family="opening", values={"edge": "jamb"}),
     "window_sill": _Kind(family="opening", values={"edge": "sill"}), "floor_line": _Kind(family="floor line"),
     "change": _Kind(family="change"), "threshold": _Kind(family="threshold"), "foot": _Kind(family="base"),
-    "step": _Kind(family="base"),
+    "step": _Kind(family="base"), "party": _Kind(family="party"),
 }  # fmt: skip
 
 
@@ -92,10 +92,13 @@ def _met(
     elements = {one.id: one for one in building.elements}
     drawn = [elements[one] for one in edge.elements if elements[one].assembly_id in known]
     found: dict[str, str] = {}
+    neighbours = {face.zone for face in building.shape.takeoff.body.faces if face.to == "heated"}
     walls = sorted((one for one in drawn if one.station == "D"), key=lambda one: _height(building, one.id))
     for element in (*walls, *(one for one in drawn if one.station != "D")):
         role = _ROLES.get(element.station, "")
-        if role == "wall" and role in found:
+        if edge.kind == "party" and element.id in neighbours:
+            role = "party"
+        elif role == "wall" and role in found:
             role = "upper"
         if role and element.assembly_id:
             found.setdefault(role, element.assembly_id)

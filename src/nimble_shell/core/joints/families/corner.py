@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.families.family import Family, Owned, Situation, Variant, length, reach
-from nimble_shell.core.joints.families.seam import CASSETTES, MESH, METAL, PANELS
+from nimble_shell.core.joints.families.seam import BUCK, CASSETTES, FORMS, MESH, METAL, PANELS
 from nimble_shell.core.parameters import Choice
 
 MASSIVE = ("icf", "icf-one-sided", "masonry", *MESH, "straw-bale", "straw-board")
@@ -71,6 +71,27 @@ def _studs_inner(at: Situation, board: Board) -> None:
     board.mark("gasket", -b, -b)
 
 
+def _buck(at: Situation, board: Board) -> None:
+    """Forms cut on site: one wall runs through, the other ends at a buck against it and is poured for itself."""
+    t = at.number("buck")
+    core = at.wall.of_family("concrete")
+    inner, outer = at.wall.core_span if core is None else at.wall.span(core)
+    board.rect(-outer, -inner, -inner, -inner + t, at.fill(at.word("timber")), "buck")
+    board.dim("buck", (-inner, -inner), (-inner, -inner + t))
+    board.mark("bead", -outer, -inner)
+    board.mark("lap", -at.wall.d, -at.wall.d)
+
+
+def _buck_inner(at: Situation, board: Board) -> None:
+    t = at.number("buck")
+    core = at.wall.of_family("concrete")
+    inner, outer = (at.wall.d - one for one in (at.wall.core_span if core is None else at.wall.span(core)))
+    board.rect(-inner, -outer, -outer, -outer + t, at.fill(at.word("timber")), "buck")
+    board.dim("buck", (-inner, -outer), (-inner, -outer + t))
+    board.mark("bead", -outer, -outer)
+    board.mark("lap", 0, 0)
+
+
 def _plain(at: Situation, board: Board) -> None:
     for ply in (0, len(at.wall.plies) - 1):
         o = at.wall.span(ply)[1 if ply else 0]
@@ -128,12 +149,15 @@ _DRAW = {
     "post": _post,
     "cap": _metal,
     "skin through": _metal,
+    "site-cut buck": _buck,
 }
-_DRAW_INNER = {"lumber": _lumber_inner, "plain": _plain_inner, "studs": _studs_inner, "cap": _plain_inner}
+_DRAW_INNER = {"lumber": _lumber_inner, "plain": _plain_inner, "studs": _studs_inner, "cap": _plain_inner,
+               "site-cut buck": _buck_inner}  # fmt: skip
 _TIMBER = (
     length("lumber", "lumber", 0.038, 0.030, 0.100),
     Choice(key="timber", text="timber", start="softwood", options=("softwood", "hardwood", "lvl", "glulam")),
 )
+_SITE_CUT = (BUCK, _TIMBER[1])
 #: The stud at the end of each wall, half of it the corner's; what a guess of posts and corners holds of it beside.
 _FRAMED = (Owned(role="wall", place="stud"), Owned(role="wall", place="frame", lines="drawn"))
 FAMILY = Family(
@@ -153,6 +177,9 @@ FAMILY = Family(
         ),
         Variant(key="cap", text="folded cap outside, inner skin cut", suits=METAL),
         Variant(key="skin through", text="inner skin runs through the core", suits=METAL),
+        Variant(
+            key="site-cut buck", text="forms cut on site, one wall closed by a buck", suits=FORMS, parameters=_SITE_CUT
+        ),
     ),
 )
 INNER = Family(
@@ -168,5 +195,7 @@ INNER = Family(
         Variant(key="studs", text="a stud at each end", suits=(*CASSETTES, "site-framing"), parameters=_TIMBER,
                 owns=(Owned(role="wall", place="stud"),)),
         Variant(key="cap", text="folded cap inside, outer skin folded", suits=METAL),
+        Variant(key="site-cut buck", text="forms cut on site, one wall closed by a buck", suits=FORMS,
+                parameters=_SITE_CUT),
     ),
 )  # fmt: skip

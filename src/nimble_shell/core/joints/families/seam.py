@@ -12,6 +12,7 @@ from nimble_shell.core.quantities.sentence import sentence
 
 PANELS = ("sip", "sip-roof", "sip-floor")
 CASSETTES = ("cassette", "bead-cassette", "cassette-roof", "bead-roof")
+FORMS = ("icf", "icf-one-sided")
 FRAMES = ("cassette", "bead-cassette")  #: of walls
 METAL = ("metal-panel", "metal-panel-roof")
 MESH = ("mesh-mortar", "mesh-mortar-roof")
@@ -154,6 +155,18 @@ def _mesh(at: Situation, board: Board, x0: float, x1: float) -> float:
     return gap / 2 + 0.05
 
 
+def _pour_stop(at: Situation, board: Board, x0: float, x1: float) -> float:
+    """One pour ends at a buck across the concrete, which stays; the next one is poured against it."""
+    t = at.number("buck")
+    core = at.wall.of_family("concrete")
+    inner, outer = (-x1, -x0) if core is None else at.wall.span(core)
+    fill = at.fill("xps-033") if at.variant == "foam buck" else at.fill(at.word("timber"))
+    board.rect(-outer, -t / 2, -inner, t / 2, fill, "buck")
+    board.dim("buck", (-inner, -t / 2), (-inner, t / 2))
+    board.mark("bead", -outer, 0)
+    return t / 2 + 0.05
+
+
 def _staggered(at: Situation, board: Board, x0: float, x1: float) -> float:  # noqa: ARG001 - as all seams
     """Every board has its own joint, foamed and meshed; the next one is set off."""
     gap, offset = at.number("gap"), at.number("offset")
@@ -197,6 +210,8 @@ _DRAW = {
     "foam in the gap": _mesh,
     "mortar in the gap": _mesh,
     "staggered": _staggered,
+    "timber buck": _pour_stop,
+    "foam buck": _pour_stop,
 }
 _TIMBER = Choice(key="timber", text="timber", start="softwood", options=("softwood", "hardwood", "lvl", "glulam"))
 BEAM_TIMBER = Choice(key="timber", text="beam of", start="lvl", options=("lvl", "glulam", "softwood", "hardwood"))
@@ -206,6 +221,7 @@ _SPLINE = (
     length("thickness", "spline skin", 0.011, 0.006, 0.025),
     _GAP,
 )
+BUCK = length("buck", "buck", 0.038, 0.018, 0.100)
 _LIP = (
     length("lip", "depth of the folded lip", 0.020, 0.005, 0.060),
     length("gap", "joint width", 0.003, 0.001, 0.020),
@@ -245,5 +261,7 @@ FAMILY = Family(
         Variant(key="staggered", text="board joints foamed and staggered", suits=("straw-board",),
                 parameters=(length("gap", "foamed joint", 0.005, 0.001, 0.015),
                             length("offset", "offset of the layers", 0.300, 0.050, 0.600))),
+        Variant(key="timber buck", text="pour stopped at a timber buck", suits=FORMS, parameters=(BUCK, _TIMBER)),
+        Variant(key="foam buck", text="pour stopped at a foam buck", suits=FORMS, parameters=(BUCK,)),
     ),
 )  # fmt: skip

@@ -93,6 +93,17 @@ _CONCRETE = (
     SealingStep(key="membrane", kind="lap", text="membrane or base coat over the foam", carries=("rain",)),
     SealingStep(key="render", kind="work", text="render or veneer", covers=("membrane",)),
 )
+#: Two pours with a buck between them that stays: what runs past it is kept out by a strip, and by the foam outside.
+_POUR_STOP = (
+    SealingStep(key="strip", kind="gasket", text="swelling strip along the buck, on the side of the next pour",
+                carries=("air", "vapour")),
+    SealingStep(key="pour", kind="work", text="next pour against the buck, in lifts", covers=("strip",)),
+    SealingStep(key="cut-foam", kind="foam", text="cut foam strapped, its joint filled with foam"),
+    SealingStep(key="wash", kind="work", text="chalked foam washed where a membrane is to hold"),
+    SealingStep(key="membrane", kind="lap", text="membrane or base coat over the cut", carries=("rain",)),
+    SealingStep(key="render", kind="work", text="render or veneer", covers=("membrane",)),
+)  # fmt: skip
+_STOPS = ("timber buck", "foam buck", "site-cut buck")
 _BASE_PLATE = (
     SealingStep(key="capillary", kind="lap", text="capillary break on the concrete", needed=True),
     SealingStep(key="gasket", kind="gasket", text="sill gasket under the plate", carries=("air",)),
@@ -328,7 +339,7 @@ def schedule(family: str, variant: str, *, system: str, fin: bool = False, order
     mortar, concrete = system.startswith("mesh"), system.startswith("icf") or system == "masonry"
     match family:
         case "seam" | "roof seam" | "corner" | "inner corner":
-            special = _SEAM.get(variant)
+            special = _POUR_STOP if variant in _STOPS else _SEAM.get(variant)
             return special or (_MORTAR if mortar else _CONCRETE if concrete else _ORDINARY)
         case "base":
             if variant.endswith("footing"):
