@@ -20,7 +20,7 @@ from tools.percentiles import percentiles
 
 COLD_MS, EDIT_MS = 300.0, 30.0  #: asked: twelve buildings of 400 faces with 1,500 openings, and one edit
 DRAG_MS = 60.0  #: asked of the server's answer to one step of a drag, p95
-_BUILDINGS, _WINGS = 12, 5
+_BUILDINGS, _WINGS = 12, 6
 
 
 _THICK = {"wall": 0.3, "roof": 0.35, "floor": 0.25}
@@ -38,7 +38,7 @@ def building(wings: int, shift: float = 0.0) -> Shape:
         openings += [
             BodyOpening(id=f"o{n}-{side}-{k}", body=f"b{n}", side=side, u=0.3 + 0.6 * k + shift, sill=0.9, w=0.45,
                         h=1.2)
-            for side in (0, 2) for k in range(12)
+            for side in (0, 2) for k in range(11)
         ]  # fmt: skip
     return bodies, openings
 

@@ -19,8 +19,7 @@ def bench(page: Page) -> None:
 
 
 def working(page: Page) -> None:
-    bench(page)
-    page.get_by_test_id("R-combined").click()
+    page.get_by_role("button", name="U of Laboratory window").click()
     page.wait_for_selector("[data-testid=working] ol")
 
 
@@ -89,7 +88,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "study": ("/heron-flats/main-laboratory/D2?view=study", still),
     "compare": ("/heron-flats/main-laboratory/D2?view=compare", still),
     "shape": ("/heron-flats/main-laboratory/1?view=shape", shape),
-    "working": ("/heron-flats/main-laboratory/D2", working),
+    "units": ("/heron-flats/main-laboratory/1?view=units", working),
     "joint": ("/heron-flats/main-laboratory/D3", joint),
     "fixing": ("/heron-flats/main-laboratory/B4", fixing),
     "moisture": ("/heron-flats/pump-house/D5", starts),

@@ -214,3 +214,14 @@ def test_a_newer_file_says_what_it_has_otherwise(client: TestClient, campus: str
     found = client.post(at(campus, "reading"), json={"name": path.name, "content": encoded(path)}).json()
     assert found["body"] is None
     assert any("its plan has" in one for one in found["differences"])
+
+
+def test_layers_of_a_drawing_are_told_and_chosen(client: TestClient, campus: str) -> None:
+    path = next((FILES / "reading" / "dxf").glob("a1_*"))
+    asked = {"name": path.name, "content": encoded(path)}
+    found = client.post(at(campus, "reading"), json=asked).json()
+    openings = next(one["name"] for one in found["layers"] if one["holds"] == "openings")
+    chosen = client.post(at(campus, "reading"), json={**asked, "layers": {openings: "nothing"}}).json()
+    assert [len(one["openings"]) for one in chosen["walls"]] == [0]
+    wrong = client.post(at(campus, "reading"), json={**asked, "layers": {openings: "roofs"}})
+    assert wrong.status_code == 422

@@ -185,3 +185,14 @@ def test_a_file_is_read_in_a_process_of_its_own() -> None:
         with pytest.raises(DomainError) as error:
             read_drawing(content, name, unit)
         assert error.value.issues[0].code == code
+
+
+def test_layers_are_told_and_can_be_said() -> None:
+    found = read_dxf(sample("dxf", "a1"))
+    holds = {one.name: one.holds for one in found.layers}
+    assert set(holds.values()) >= {"walls", "openings"}
+    openings = next(name for name, what in holds.items() if what == "openings")
+    without = read_dxf(sample("dxf", "a1"), layers={openings: "nothing"})
+    assert sum(len(wall.openings) for wall in without.walls) == 0
+    assert [wall.gross for wall in without.walls] == pytest.approx([wall.gross for wall in found.walls])
+    assert any(f"on layer {openings}" in one.reason for one in without.left_out)

@@ -267,6 +267,63 @@ def test_a_drawing_is_read_shown_and_taken_in_one_edit(board: Board, server: Ser
     assert stored(server, board, "sample-cold-store")["openings"] == []
 
 
+def test_a_model_draws_a_building_without_a_shape(page: Page, server: Server, campus: str) -> None:
+    board = Board(page, server.address, campus).open("pump-house/1?view=shape")
+    model = next((ROOT / "tests" / "formats" / "reading" / "ifc").glob("i1_*"))
+    page.get_by_label("DXF or IFC file to read").set_input_files(model)
+    expect(page.get_by_test_id("reading")).to_contain_text("4 walls, 7 openings", timeout=READ_MS)
+    expect(page.locator(".ledger .last small")).to_have_text("Preview, not saved yet")
+    assert stored(server, board, "pump-house")["bodies"] == []
+    page.get_by_role("button", name="Take it").click()
+    taken(board, "Shape read from i1_gable_house_mm.ifc")
+    drawn = stored(server, board, "pump-house")
+    assert (drawn["bodies"][0]["storeys"], len(drawn["openings"])) == ([2.7], 7)
+    page.get_by_role("button", name="Give all back to the shape").click()
+    expect(page.get_by_text("from i1_gable_house_mm.ifc").first).to_be_visible()
+    page.keyboard.press("Control+z")
+    page.keyboard.press("Control+z")
+    expect(page.locator(".ledger .last")).to_contain_text("nothing to take back")
+    assert stored(server, board, "pump-house")["bodies"] == []
+
+
+def test_north_is_turned_by_hand_and_by_the_keys(board: Board, server: Server) -> None:
+    page = board.page
+    arrow = page.get_by_role("slider", name="North")
+    box = arrow.locator("circle").first.bounding_box()
+    assert box
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x - 30, y, steps=4)
+    page.mouse.up()
+    taken(board, "North turned")
+    assert stored(server, board)["north"] == 90.0  # the top of the plan faces east
+    arrow.focus()
+    page.keyboard.press("Shift+ArrowLeft")
+    page.keyboard.press("Enter")
+    expect(arrow).to_have_attribute("aria-valuenow", "105")
+    page.keyboard.press("Control+z")
+    expect(arrow).to_have_attribute("aria-valuenow", "90")
+
+
+def test_a_flat_face_is_entered_with_its_outline(board: Board, server: Server) -> None:
+    page = board.page
+    before = area(page)
+    page.get_by_role("button", name="Add a flat face").click()
+    page.get_by_label("What Flat face 1 is counted with").select_option(label="Wall W-A")
+    corners = page.get_by_label("Corners of Flat face 1")
+    corners.fill("0,0 3,0 3,1 0,2")
+    corners.press("Enter")
+    taken(board, "Flat face 1: outline")
+    expect(page.get_by_test_id("flat-faces")).to_contain_text("4.50 m²")
+    expect(page.get_by_test_id("quantity-e2").locator("input")).not_to_have_value(re.compile(f"^{before}"))
+    assert area(page) - before == pytest.approx(4.5, abs=0.06)
+    corners.fill("0,0 3,0 0,1 3,2")
+    corners.press("Enter")
+    expect(page.get_by_text("the outline crosses itself").first).to_be_visible()
+    assert stored(server, board)["faces"][0]["outline"][2] == [3.0, 1.0]
+
+
 @pytest.mark.parametrize("building", [LAB, "boat-workshop"])
 def test_axe_finds_nothing_on_the_shape(page: Page, server: Server, shaped: str, building: str) -> None:
     Board(page, server.address, shaped).open(f"{building}/1?view=shape")

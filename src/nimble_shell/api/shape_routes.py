@@ -85,7 +85,7 @@ def import_openings(
 def read_file(project_id: Id, building_id: Id, file: g.DrawingIn, service: Projects) -> g.ReadingOut:
     """What a DXF or IFC file holds, and which side of the shape each wall seems to be. Nothing is saved."""
     building = building_in(service.load(project_id).project, building_id).as_stored()
-    found = read_drawing(file.content, file.name, file.unit)
+    found = read_drawing(file.content, file.name, file.unit, file.layers)
     body = differ = None
     if found.body is not None:
         if building.bodies:
@@ -95,7 +95,7 @@ def read_file(project_id: Id, building_id: Id, file: g.DrawingIn, service: Proje
             building = replace(building, bodies=(body,), north=found.body.north)
     sides = sides_for(building, found.walls)
     return g.ReadingOut.model_validate(
-        {"kind": found.kind, "unit": found.unit, "floors": found.floors, "roofs": found.roofs,
+        {"kind": found.kind, "unit": found.unit, "layers": found.layers, "floors": found.floors, "roofs": found.roofs,
          "perimeter": found.perimeter, "left_out": found.left_out, "differences": differ or (),
          "walls": [_read_wall(one, side) for one, side in zip(found.walls, sides, strict=True)],
          "body": None if body is None else BodyDoc.from_core(body), "north": building.north})  # fmt: skip

@@ -17,7 +17,7 @@ from nimble_shell.core.takeoff.takeoff import Both
 from nimble_shell.formats.document import Model, Pair
 from nimble_shell.formats.project import BodyDoc, ClimateDoc, OpeningDoc, SchoolsDoc
 from nimble_shell.formats.reader import Prose
-from nimble_shell.formats.reading.reading import LeftOut, ReadOpening, ReadPlate, ReadWall
+from nimble_shell.formats.reading.reading import LayerHolds, LeftOut, ReadLayer, ReadOpening, ReadPlate, ReadWall
 from nimble_shell.services.begin import Beginning
 from nimble_shell.services.shape import (
     DrawnBody,
@@ -52,6 +52,11 @@ class DrawingIn(Model):
     name: ShortText
     content: Base64Bytes
     unit: Literal["mm", "cm", "m", "in", "ft"] | None = None
+    layers: Annotated[dict[str, LayerHolds], Field(max_length=1000)] = {}  #: of a drawing, as somebody has said
+
+
+class ReadLayerOut(Model, core=ReadLayer):
+    pass
 
 
 class ReadOpeningOut(Model, core=ReadOpening):
@@ -86,6 +91,7 @@ class ReadingOut(Model):
     kind: Literal["dxf", "ifc"]
     unit: str
     walls: list[ReadWallOut]
+    layers: list[ReadLayerOut]
     floors: list[ReadPlateOut]
     roofs: list[ReadPlateOut]
     perimeter: float | None

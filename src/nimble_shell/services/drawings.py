@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import get_args
 
-from nimble_shell.formats.reading.reading import FileUnit, Reading, refuse
+from nimble_shell.formats.reading.reading import FileUnit, LayerHolds, Reading, refuse
 from nimble_shell.services.reading import read_apart
 
 LARGEST = 16 * 1024**2  #: file [bytes]
 
 
-def read_drawing(content: bytes, name: str, unit: str | None = None) -> Reading:
+def read_drawing(
+    content: bytes, name: str, unit: str | None = None, layers: Mapping[str, LayerHolds] | None = None
+) -> Reading:
     """What a DXF or IFC file holds.
 
     Parameters
@@ -19,6 +22,8 @@ def read_drawing(content: bytes, name: str, unit: str | None = None) -> Reading:
     name : str
         Its ending tells the kind where the content does not.
     unit : {"mm", "cm", "m", "in", "ft"}, optional
+    layers : mapping of layer to {"walls", "openings", "nothing"}, optional
+        Of a drawing, what somebody has said that they hold.
 
     Raises
     ------
@@ -30,10 +35,12 @@ def read_drawing(content: bytes, name: str, unit: str | None = None) -> Reading:
     if len(content) > LARGEST:
         raise refuse("file_too_large", f"the file has {len(content) / 1024**2:.0f} MB",
                      f"at most {LARGEST // 1024**2} MB are read: leave out what is no wall or opening")  # fmt: skip
-    return read_apart(read_bytes, content, name, unit)
+    return read_apart(read_bytes, content, name, unit, layers)
 
 
-def read_bytes(content: bytes, name: str, unit: FileUnit | None) -> Reading:
+def read_bytes(
+    content: bytes, name: str, unit: FileUnit | None, layers: Mapping[str, LayerHolds] | None = None
+) -> Reading:
     """The same, in this process."""
     if _is_ifc(content, name):
         from nimble_shell.formats.reading.ifc import read_ifc
@@ -41,7 +48,7 @@ def read_bytes(content: bytes, name: str, unit: FileUnit | None) -> Reading:
         return read_ifc(content, unit)
     from nimble_shell.formats.reading.dxf import read_dxf
 
-    return read_dxf(content, unit)
+    return read_dxf(content, unit, layers)
 
 
 def _is_ifc(content: bytes, name: str) -> bool:

@@ -2791,6 +2791,13 @@ export interface components {
              * Format: base64
              */
             content: string;
+            /**
+             * Layers
+             * @default {}
+             */
+            layers: {
+                [key: string]: "walls" | "openings" | "nothing";
+            };
             /** Name */
             name: string;
             /** Unit */
@@ -5254,6 +5261,21 @@ export interface components {
             stock?: number[] | null;
         };
         /**
+         * ReadLayerOut
+         * @description A layer of a drawing with closed outlines.
+         */
+        ReadLayerOut: {
+            /**
+             * Holds
+             * @enum {string}
+             */
+            holds: "walls" | "openings" | "nothing";
+            /** Name */
+            name: string;
+            /** Outlines */
+            outlines: number;
+        };
+        /**
          * ReadOpeningOut
          * @description An opening of a wall.
          */
@@ -5342,6 +5364,8 @@ export interface components {
              * @enum {string}
              */
             kind: "dxf" | "ifc";
+            /** Layers */
+            layers: components["schemas"]["ReadLayerOut"][];
             /** Left Out */
             left_out: components["schemas"]["LeftOutOut"][];
             /** North */

@@ -137,7 +137,7 @@
         </div>
         <div class="delta">
           {#if !known}
-            <span class="no">no element has a U yet</span>
+            <span class="no">{now ? 'no element has a U yet' : 'being read'}</span>
           {:else if !whole}
             <span class="no" title={[...(now?.pending ?? []), ...(now?.missing ?? [])].join(', ')}
               >{#if lastWhole && cell.part !== null && cell.part !== undefined}<i class="so-far"
@@ -203,7 +203,7 @@
         >
       {:else}
         <span class="none">–</span><span class="no"
-          >{now?.pending.length ? lacks : 'no joint has a length: step 3'}</span
+          >{!now ? 'being read' : now.pending.length ? lacks : 'no joint has a length: step 3'}</span
         >
       {/if}
     </div>

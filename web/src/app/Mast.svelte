@@ -199,7 +199,7 @@
                     {units.show(row.joint.psi ?? 0, row.joint.point ? 'coupling' : 'linear', 3)}
                   {:else}{row.joints.length ? 'solving' : 'no joint'}{/if}
                 {:else if !row.shown || !units}
-                  not set
+                  {ledger ? 'not set' : '…'}
                 {:else if row.drawn}
                   clear R {units.show(row.shown.R ?? 0, 'resistance')}
                 {:else}

@@ -58,7 +58,13 @@
   </nav>
   {#if session.open}
     <button class="palette" class:open={open.length} onclick={onregister} data-testid="open-count"
-      >{open.length ? `${open.length} open` : decisions.waiting ? 'solving' : 'nothing open'}
+      >{open.length
+        ? `${open.length} open`
+        : !decisions.knows(place.building)
+          ? 'reading'
+          : decisions.waiting
+            ? 'solving'
+            : 'nothing open'}
       <kbd>N</kbd></button
     >
     <button class="palette" onclick={onpalette}>Do anything <kbd>Ctrl K</kbd></button>

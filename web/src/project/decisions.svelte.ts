@@ -19,6 +19,11 @@ class Decisions {
     this.live.again();
   }
 
+  /** Whether a building's register has been read; until then nothing is known of what is open. */
+  knows(building: string): boolean {
+    return this.live.answered?.building === building;
+  }
+
   /** Whether some of it is still being found out. */
   readonly waiting = $derived((this.live.answer?.waiting ?? 0) > 0);
 

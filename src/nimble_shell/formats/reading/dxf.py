@@ -6,7 +6,7 @@ import math
 import re
 import tempfile
 from collections import Counter
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -19,9 +19,11 @@ from nimble_shell.formats.reading.outlines import SAME, Chain, Drawn, Outline, c
 from nimble_shell.formats.reading.reading import (
     METRES,
     FileUnit,
+    LayerHolds,
     LeftOut,
     Point,
     Reading,
+    ReadLayer,
     ReadOpening,
     ReadWall,
     fault,
@@ -41,7 +43,7 @@ _PASSED = {"TEXT", "MTEXT", "ATTRIB", "ATTDEF", "HATCH", "DIMENSION", "LEADER", 
            "IMAGE", "WIPEOUT", "TOLERANCE"}  # fmt: skip
 
 
-def read_dxf(content: bytes, unit: FileUnit | None = None) -> Reading:
+def read_dxf(content: bytes, unit: FileUnit | None = None, layers: Mapping[str, LayerHolds] | None = None) -> Reading:
     """What a DXF drawing holds.
 
     Parameters
@@ -49,6 +51,8 @@ def read_dxf(content: bytes, unit: FileUnit | None = None) -> Reading:
     content : bytes
     unit : {"mm", "cm", "m", "in", "ft"}, optional
         In the place of what the file says; needed where it says nothing.
+    layers : mapping of layer to {"walls", "openings", "nothing"}, optional
+        What somebody has said that layers hold; the others go by their names, else by what lies in what.
 
     Raises
     ------
@@ -65,7 +69,7 @@ def read_dxf(content: bytes, unit: FileUnit | None = None) -> Reading:
                      f"say which; {proposed} makes its walls as large as walls are", proposed=proposed)  # fmt: skip
     return _assembled([_scaled(one, METRES[said]) for one in paths],
                       [(text, (x * METRES[said], y * METRES[said])) for text, (x, y) in texts], said, left_out,
-                      len(texts))  # fmt: skip
+                      len(texts), layers or {})  # fmt: skip
 
 
 def _opened(content: bytes) -> Any:
@@ -212,10 +216,14 @@ class _Layers:
     walls: frozenset[str]
     openings: frozenset[str]
 
+    def holds(self, layer: str) -> LayerHolds:
+        return "walls" if layer in self.walls else "openings" if layer in self.openings else "nothing"
+
 
 def _assembled(
-    paths: Sequence[Drawn], texts: Sequence[tuple[str, Point]], unit: FileUnit, left_out: list[LeftOut], count: int
-) -> Reading:
+    paths: Sequence[Drawn], texts: Sequence[tuple[str, Point]], unit: FileUnit, left_out: list[LeftOut], count: int,
+    said: Mapping[str, LayerHolds],
+) -> Reading:  # fmt: skip
     by_layer: dict[str, list[Drawn]] = {}
     for one in paths:
         by_layer.setdefault(one.layer, []).append(one)
@@ -227,7 +235,7 @@ def _assembled(
         if closed:
             outlines[layer] = closed
     faults = [_open(one) for one in chains if _left_open(one)]
-    layers = _layers(outlines)
+    layers = _as_said(_layers(outlines), outlines, said)
     walls = [one for layer in layers.walls for one in outlines.get(layer, ())]
     openings = [one for layer in layers.openings for one in outlines.get(layer, ())]
     relevant = layers.walls | layers.openings
@@ -253,6 +261,8 @@ def _assembled(
     left_out += [LeftOut(entity=entity, reason=f"{one.kind} on layer {one.layer} closes nothing")
                  for one in chains for entity in one.entities]  # fmt: skip
     return Reading(kind="dxf", unit=unit, left_out=tuple(left_out),
+                   layers=tuple(ReadLayer(name=layer, outlines=len(found), holds=layers.holds(layer))
+                                for layer, found in sorted(outlines.items())),
                    walls=_named([_wall(wall, placed[n]) for n, wall in enumerate(walls)], walls, placed,
                                 texts))  # fmt: skip
 
@@ -286,6 +296,13 @@ def _layers(outlines: dict[str, list[Outline]]) -> _Layers:
     if not deepest:
         return _Layers(frozenset(outlines), frozenset())
     return _Layers(frozenset(_tightest(outlines, deepest)), frozenset(deepest))
+
+
+def _as_said(found: _Layers, outlines: Collection[str], said: Mapping[str, LayerHolds]) -> _Layers:
+    """With what somebody has said of some of them."""
+    holds = {layer: said.get(layer, found.holds(layer)) for layer in outlines}
+    return _Layers(frozenset(layer for layer, one in holds.items() if one == "walls"),
+                   frozenset(layer for layer, one in holds.items() if one == "openings"))  # fmt: skip
 
 
 def _nested(outlines: dict[str, list[Outline]]) -> dict[str, Counter[str]]:

@@ -88,6 +88,18 @@ class ReadBody:
     north: float  #: bearing of the plan's y axis [°]
 
 
+LayerHolds = Literal["walls", "openings", "nothing"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ReadLayer:
+    """A layer of a drawing with closed outlines."""
+
+    name: str
+    outlines: int
+    holds: LayerHolds  #: as it was read, by its name, by what lies in what, or as somebody has said
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LeftOut:
     """What is not taken, and why."""
@@ -108,6 +120,7 @@ class Reading:
     perimeter: float | None = None  #: of the lowest floor's outer faces [m]
     storeys: tuple[tuple[str, float], ...] = ()  #: name, height [m]
     body: ReadBody | None = None  #: of a model
+    layers: tuple[ReadLayer, ...] = ()  #: of a drawing
     left_out: tuple[LeftOut, ...] = ()
 
     def to_json(self) -> dict[str, Any]:

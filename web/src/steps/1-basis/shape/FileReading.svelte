@@ -8,6 +8,7 @@
   import Notice from '@/kit/Notice.svelte';
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
+  import { newBody } from './footprint';
   import { router } from '@/project/router.svelte';
 
   interface Props {
@@ -22,6 +23,7 @@
   }
   let { building, sides, units, onghosts, ondraft, ontake }: Props = $props();
   type Unit = 'mm' | 'cm' | 'm' | 'in' | 'ft';
+  type Holds = 'walls' | 'openings' | 'nothing';
   const UNITS: Unit[] = ['mm', 'cm', 'm', 'in', 'ft'];
   let input = $state<HTMLInputElement>();
   let file = $state.raw<{ name: string; content: string }>();
@@ -36,6 +38,7 @@
     if (!picked) return;
     try {
       file = { name: picked.name, content: await base64(picked) };
+      layers = {};
       await read();
     } catch (error) {
       problem = asProblem(error);
@@ -43,8 +46,12 @@
       if (input) input.value = '';
     }
   }
+  /** What somebody has said that layers of the drawing hold. */
+  let layers = $state.raw<Record<string, Holds>>({});
+  let said: Unit | undefined;
   async function read(unit?: Unit): Promise<void> {
     if (!file) return;
+    said = unit;
     busy = true;
     problem = undefined;
     reading = undefined;
@@ -52,7 +59,7 @@
       reading = await take(
         api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/reading', {
           params: { path: { project_id: router.place.project, building_id: building.id } },
-          body: { name: file.name.slice(0, 200), content: file.content, unit: unit ?? null },
+          body: { name: file.name.slice(0, 200), content: file.content, unit: unit ?? null, layers },
         }),
       );
       chosen = reading.walls.map((one) => one.side);
@@ -115,6 +122,17 @@
   async function accept(): Promise<void> {
     const words = `${counted(fresh.length, 'opening')} read from ${file?.name ?? 'a file'}`;
     if (await ontake(fresh, words.slice(0, 200))) drop();
+  }
+  const HOLDS = [
+    { value: 'walls', text: 'walls' },
+    { value: 'openings', text: 'openings' },
+    { value: 'nothing', text: 'nothing of it' },
+  ];
+  /** An outline of a drawing as the plan of a building that has no shape; heights are typed there. */
+  function drawPlan(outline: number[][]): void {
+    const words = `Plan read from ${file?.name ?? 'a file'}`.slice(0, 200);
+    const body = newBody(building, outline as [number, number][], file?.name);
+    ondraft(body, [], building.north ?? 0, words);
   }
   const bodyName = (id: string) => building.bodies.find((one) => one.id === id)?.name || id;
   const sideOptions = $derived([
@@ -184,12 +202,29 @@
                 value={chosen[n] ?? ''}
                 options={sideOptions}
                 onsave={(side) => choose(n, side)}
-              /></td
+              />{#if !building.bodies.length && !reading.body}<Button onclick={() => drawPlan(wall.outline)}
+                  >Draw it as the plan</Button
+                >{/if}</td
             >
           </tr>
         {/each}
       </tbody>
     </table>
+    {#if reading.layers.length > 1}
+      <p class="layers">
+        {#each reading.layers as layer (layer.name)}
+          <Choice
+            label="layer {layer.name}, {counted(layer.outlines, 'outline')}"
+            value={layer.holds}
+            options={HOLDS}
+            onsave={(holds) => {
+              layers = { ...layers, [layer.name]: holds as Holds };
+              void read(said);
+            }}
+          />
+        {/each}
+      </p>
+    {/if}
     {#if reading.left_out.length}
       <ul>
         {#each reading.left_out as one, n (one.entity + n)}
@@ -235,6 +270,11 @@
   .n {
     text-align: right;
     font-family: var(--mono);
+  }
+  .layers {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 14px;
   }
   ul {
     margin: 4px 0;

@@ -6,7 +6,7 @@
   import Entry from '@/kit/Entry.svelte';
   import type { Units } from '@/kit/units';
   import { shape } from '@/project/shape.svelte';
-  import { footprint } from './footprint';
+  import { footprint, newBody } from './footprint';
   import type { Plan } from './footprint';
 
   interface Props {
@@ -20,26 +20,13 @@
   let count = $state(1);
   let form = $state<'flat' | 'one pitch' | 'two pitches' | 'hip'>('two pitches');
   let pitch = $state(35);
-  const first = (stations: string) =>
-    building.elements?.find((one) => stations.includes(one.station))?.id ?? '';
   const outline = $derived(footprint(plan, long, wide, arm, depth));
   const typed = $derived((building.elements ?? []).filter((one) => (one.area ?? 0) > 0).length);
   function begin(): void {
     const body: Body = {
-      id: 'b1',
-      name: building.name.slice(0, 80),
-      outline,
+      ...newBody(building, outline),
       storeys: Array.from({ length: count }, () => storey),
       roof: { form, pitch: form === 'flat' ? 0 : pitch, towards: 180, overhang: 0, parapet: 0 },
-      base: 0,
-      ground: 0,
-      sides: [],
-      parts: [],
-      below: '',
-      wall: first('D'),
-      top: first('B'),
-      floor: first('HF'),
-      source: '',
     };
     void shape.commit((now) => ({ ...now, bodies: [body] }), `${building.name} drawn`);
   }

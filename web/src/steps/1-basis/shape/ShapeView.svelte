@@ -1,6 +1,6 @@
 <!-- The shape of a building: plan, heights, walls unfolded and the whole at one scale, and every quantity that follows. -->
 <script lang="ts">
-  import type { Body, BodyOpening, Building } from '@/api/client';
+  import type { BodyOpening, Building } from '@/api/client';
   import Button from '@/kit/Button.svelte';
   import Entry from '@/kit/Entry.svelte';
   import Notice from '@/kit/Notice.svelte';
@@ -9,7 +9,6 @@
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { shape, shapeOf } from '@/project/shape.svelte';
-  import type { Drawn } from '@/project/shape.svelte';
   import { untrack } from 'svelte';
   import BasisTabs from '../BasisTabs.svelte';
   import BodyForm from './BodyForm.svelte';
@@ -18,7 +17,16 @@
   import HeightSection from './HeightSection.svelte';
   import OpeningSchedule from './OpeningSchedule.svelte';
   import OpeningForm from './OpeningForm.svelte';
-  import { bounds, lengthOf, withCornerIn, withLength, without } from './outline';
+  import {
+    newOpening,
+    renumbered,
+    wingOf,
+    withBody,
+    withOpening,
+    withoutBody,
+    withoutOpening,
+  } from './edits';
+  import { bounds, lengthOf, withLength } from './outline';
   import type { Outline } from './outline';
   import PlanShape from './PlanShape.svelte';
   import ShapeQuantities from './ShapeQuantities.svelte';
@@ -115,17 +123,6 @@
       : undefined;
   });
 
-  // What a hand has changed is no longer as its file has it.
-  const withBody = (id: string, change: Partial<Body>) => (now: Drawn) => ({
-    ...now,
-    bodies: now.bodies.map((one) => (one.id === id ? { ...one, ...change, source: '' } : one)),
-  });
-  const withOpening = (id: string, change: Partial<BodyOpening>) => (now: Drawn) => ({
-    ...now,
-    openings: now.openings.map((one) => (one.id === id ? { ...one, ...change, source: '' } : one)),
-  });
-  const fresh = (prefix: string) => `${prefix}${crypto.randomUUID().replaceAll('-', '').slice(0, 10)}`;
-
   let typed = $state<{ body: string; side: number; x: number; y: number }>();
   const typedSide = $derived(sides.find((one) => one.body === typed?.body && one.side === typed.side));
   function typeLength(length: number, apply: boolean): void {
@@ -145,107 +142,30 @@
   let ghosts = $state.raw<BodyOpening[]>([]);
   let placing = $state<'window' | 'door'>();
   function place(body: string, side: number, u: number, z: number): void {
-    const kind = placing ?? 'window';
-    placing = undefined;
-    // As the newest of its kind, else as the first type of its kind.
+    const length = sides.find((one) => one.body === body && one.side === side)?.length ?? 0;
+    const element = building.elements?.find((one) => one.station === 'E')?.id ?? '';
     const types = session.open?.project.units ?? [];
-    const newest = drawn.openings.findLast((one) => one.kind === kind && one.unit)?.unit;
-    const type = types.find((one) => one.id === newest) ?? types.find((one) => one.kind === kind);
-    const [w, h] = type ? [type.w, type.h] : kind === 'door' ? [1.0, 2.1] : [1.2, 1.2];
-    const base = drawn.bodies.find((one) => one.id === body)?.base ?? 0;
-    const letter = kind === 'door' ? 'D' : 'W';
-    const known = drawn.openings.map((one) => Number(/^\D+(\d+)$/.exec(one.mark ?? '')?.[1] ?? 0));
-    const zone =
-      drawn.openings.find((one) => one.kind === kind)?.zone ??
-      building.elements?.find((one) => one.station === 'E')?.id ??
-      '';
-    const length = sides.find((one) => one.body === body && one.side === side)?.length ?? w;
-    const opening: BodyOpening = {
-      id: fresh('o'),
-      body,
-      side,
-      kind,
-      mark: `${letter}${Math.max(0, ...known) + 1}`,
-      u: Number(Math.min(Math.max(u - w / 2, 0), Math.max(length - w, 0)).toFixed(2)),
-      sill: kind === 'door' ? 0 : Number(Math.max(z - base - h / 2, 0).toFixed(2)),
-      w,
-      h,
-      zone,
-      unit: type?.id ?? '',
-      source: '',
-    };
+    const opening = newOpening(drawn, placing ?? 'window', { body, side, u, z, length }, types, element);
+    placing = undefined;
     shape.chosen = { kind: 'opening', id: opening.id };
     void shape.commit((now) => ({ ...now, openings: [...now.openings, opening] }), `${opening.mark} placed`);
   }
   function removeOpening(id: string): void {
     const mark = drawn.openings.find((one) => one.id === id)?.mark ?? id;
     shape.chosen = undefined;
-    void shape.commit(
-      (now) => ({ ...now, openings: now.openings.filter((one) => one.id !== id) }),
-      `${mark} removed`,
-    );
+    void shape.commit(withoutOpening(id), `${mark} removed`);
   }
-  /** A new body beside the last one: a wing of half its size, against its right side. */
   function addBody(): void {
     const last = drawn.bodies.at(-1);
-    if (!last) return;
-    const box = bounds(last.outline);
-    const [wide, deep] = [(box.right - box.left) / 2, (box.high - box.low) / 2];
-    const [x, y] = [box.right, box.low];
-    const body: Body = {
-      ...last,
-      id: fresh('b'),
-      name: 'Wing',
-      storeys: [last.storeys[0] ?? 2.8],
-      sides: [],
-      parts: [],
-      outline: [
-        [x, y],
-        [x + wide, y],
-        [x + wide, y + deep],
-        [x, y + deep],
-      ],
-    };
-    void shape.commit((now) => ({ ...now, bodies: [...now.bodies, body] }), 'Wing added');
+    if (last) void shape.commit((now) => ({ ...now, bodies: [...now.bodies, wingOf(last)] }), 'Wing added');
   }
   function removeBody(id: string): void {
     const name = drawn.bodies.find((one) => one.id === id)?.name ?? 'Body';
     shape.chosen = undefined;
-    void shape.commit(
-      (now) => ({
-        ...now,
-        bodies: now.bodies.filter((one) => one.id !== id),
-        openings: now.openings.filter((one) => one.body !== id),
-      }),
-      `${name || 'Body'} removed`,
-    );
+    void shape.commit(withoutBody(id), `${name || 'Body'} removed`);
   }
-  /** A side more or less: what stands in the sides behind it goes with them. */
   function renumber(id: string, at: number, by: 1 | -1): void {
-    const body = drawn.bodies.find((one) => one.id === id);
-    if (!body) return;
-    const outline = body.outline as Outline;
-    const next = by === 1 ? withCornerIn(outline, at) : without(outline, at);
-    const numbered = (n: number) => (n > at || (by === -1 && n === at) ? n + by : n);
-    void shape.commit(
-      (now) => ({
-        ...now,
-        bodies: now.bodies.map((one) =>
-          one.id === id
-            ? {
-                ...one,
-                outline: next,
-                sides: (one.sides ?? []).map((side) => ({ ...side, number: numbered(side.number) })),
-                parts: (one.parts ?? []).map((part) => ({ ...part, side: numbered(part.side) })),
-              }
-            : one,
-        ),
-        openings: now.openings.map((one) =>
-          one.body === id ? { ...one, side: Math.max(numbered(one.side), 0) } : one,
-        ),
-      }),
-      by === 1 ? 'A corner more' : 'A corner less',
-    );
+    void shape.commit(renumbered(id, at, by), by === 1 ? 'A corner more' : 'A corner less');
   }
 
   function key(event: KeyboardEvent): void {

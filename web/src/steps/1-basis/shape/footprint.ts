@@ -1,4 +1,5 @@
 // Footprints from a few lengths, as the core has them: anticlockwise from the lower left corner. Metres.
+import type { Body, Building } from '@/api/client';
 import type { Outline } from './outline';
 
 export type Plan = 'rectangle' | 'L' | 'T' | 'U';
@@ -43,4 +44,26 @@ export function footprint(plan: Plan, long: number, wide: number, arm: number, d
     [a, low],
     [0, low],
   ];
+}
+
+/** A body to begin with: one storey under a flat roof, counted with the building's first wall, roof and floor. */
+export function newBody(building: Building, outline: Outline, source = ''): Body {
+  const first = (stations: string) =>
+    building.elements?.find((one) => stations.includes(one.station))?.id ?? '';
+  return {
+    id: 'b1',
+    name: building.name.slice(0, 80),
+    outline,
+    storeys: [2.8],
+    roof: { form: 'flat', pitch: 0, towards: 180, overhang: 0, parapet: 0 },
+    base: 0,
+    ground: 0,
+    sides: [],
+    parts: [],
+    below: '',
+    wall: first('D'),
+    top: first('B'),
+    floor: first('HF'),
+    source,
+  };
 }
