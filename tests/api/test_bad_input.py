@@ -198,7 +198,7 @@ def test_no_request_whatever_ends_in_a_server_error(anything: Any) -> None:
     operations = [found.ok() for found in anything.get_all_operations()]
     assert len(operations) >= 18
 
-    @settings(max_examples=200, suppress_health_check=list(HealthCheck), deadline=None)
+    @settings(max_examples=120, suppress_health_check=list(HealthCheck), deadline=None)
     @given(case=st.one_of([operation.as_strategy() for operation in operations]))
     def ask(case: schemathesis.Case) -> None:
         response = case.call(headers={"host": "127.0.0.1"})

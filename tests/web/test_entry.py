@@ -23,18 +23,17 @@ def typed(page: Page, label: str, text: str) -> Locator:
     return field
 
 
-@pytest.mark.parametrize(
-    ("label", "wrong", "reason", "right"),
-    [
+def test_what_is_refused_stays_with_the_reason_until_it_is_mended(basis: Page) -> None:
+    for label, wrong, reason, right in (
         ("latitude °", "95", "from −90 to 90°", "46"),
         ("Heated humidity", "120", "120 %", "50"),
         ("asked heat loss", "1,200", "1200 or 1.200", "1200"),
         ("asked heat loss", "12 apples", "not a number", "120"),
-    ],
-)
-def test_what_is_refused_stays_with_the_reason_until_it_is_mended(
-    basis: Page, label: str, wrong: str, reason: str, right: str
-) -> None:
+    ):
+        _refused_and_mended(basis, label, wrong, reason, right)
+
+
+def _refused_and_mended(basis: Page, label: str, wrong: str, reason: str, right: str) -> None:
     field = typed(basis, label, wrong)
     why = basis.locator(".entry", has=field).locator(".why")
     expect(why).to_contain_text(reason)
@@ -57,13 +56,11 @@ def test_a_refusal_goes_when_its_field_goes_back_to_what_stood(basis: Page) -> N
     expect(basis.get_by_role("alert")).to_have_count(0)
 
 
-@pytest.mark.parametrize(
-    ("text", "shown"), [("8*2.7", "21.6"), ("100 ft²", "9.3"), ("(10+2)/5", "2.4"), ("20,5", "20.5")]
-)
-def test_sums_and_other_units_are_read(basis: Page, text: str, shown: str) -> None:
-    field = typed(basis, "Area of Windows", text)
-    quiet(basis)
-    assert field.input_value().replace("\u2009", " ") == shown
+def test_sums_and_other_units_are_read(basis: Page) -> None:
+    for text, shown in (("8*2.7", "21.6"), ("100 ft²", "9.3"), ("(10+2)/5", "2.4"), ("20,5", "20.5")):
+        field = typed(basis, "Area of Windows", text)
+        quiet(basis)
+        assert field.input_value().replace("\u2009", " ") == shown
 
 
 def test_an_R_may_be_asked_as_the_trade_says_it(basis: Page) -> None:

@@ -46,7 +46,7 @@ def test_better_glass_is_previewed_taken_counted_and_undone(board: Board, server
     field(page, "U of the glass").press("Enter")
     taken(board, "Laboratory window: U of the glass")
     row(page, "Laboratory window").get_by_role("button", name="show working").click()
-    expect(page.get_by_role("complementary", name="Working")).to_contain_text("ISO 10077-1")
+    expect(page.get_by_test_id("working")).to_contain_text("ISO 10077-1")
     page.keyboard.press("Escape")
     page.keyboard.press("Control+z")
     expect(page.locator(".ledger .last")).to_contain_text("nothing to take back")

@@ -7,6 +7,7 @@ import type {
   Consequence,
   Delta,
   Material,
+  FlatFace,
   OwnMaterial,
   UnitType,
   ProjectOut,
@@ -206,6 +207,25 @@ class Session {
     return this.saves.edit(
       (force) => [{ kind, owner: '', id, read: known ? (force ?? this.saves.revision) : null, document }],
       text,
+      '1',
+    );
+  }
+
+  /** A face that no body has, changed as it stands when it is written; none takes it away. */
+  saveFace(
+    building: string,
+    id: string,
+    change: (now: FlatFace | undefined) => FlatFace | null,
+    text: string,
+  ): Promise<boolean> {
+    return this.saves.edit(
+      (force) => {
+        const known = this.building(building)?.faces.find((one) => one.id === id);
+        const face = change(known);
+        const read = known ? (force ?? this.saves.revision) : null;
+        return [{ kind: 'face', owner: building, id, read, document: face ? { ...face } : null }];
+      },
+      text.slice(0, 200),
       '1',
     );
   }

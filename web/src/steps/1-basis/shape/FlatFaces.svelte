@@ -40,19 +40,20 @@
       ? (found as [number, number][])
       : undefined;
   }
-  async function save(next: FlatFace[], words: string): Promise<void> {
+  async function save(
+    id: string,
+    change: (now: FlatFace | undefined) => FlatFace | null,
+    words: string,
+  ): Promise<void> {
     refused = '';
-    const good = await session.saveBuilding({ ...building, faces: next }, words.slice(0, 200), '1');
+    const good = await session.saveFace(building.id, id, change, words);
     if (!good) refused = session.saves.takeRefusal()?.sentence ?? '';
   }
-  const set = (id: string, change: Partial<FlatFace>, words: string) =>
-    void save(
-      faces.map((one) => (one.id === id ? { ...one, ...change } : one)),
-      words,
-    );
+  const set = (face: FlatFace, change: Partial<FlatFace>, words: string) =>
+    void save(face.id, (now) => ({ ...(now ?? face), ...change }), words);
   function type(face: FlatFace, typed: string): void {
     const outline = corners(typed);
-    if (outline) set(face.id, { outline }, `${face.name}: outline`);
+    if (outline) set(face, { outline }, `${face.name}: outline`);
     else refused = `“${typed}” is no list of corners: write pairs as 0,0 2.4,0 2.4,1.2`;
   }
   function add(): void {
@@ -70,7 +71,7 @@
       pitch: 90,
       taken: false,
     };
-    void save([...faces, face], `${face.name} added`);
+    void save(face.id, () => face, `${face.name} added`);
   }
   /** The outline in a box of 56 by 34. */
   function drawing(face: FlatFace): string {
@@ -118,7 +119,7 @@
                 maxlength="80"
                 onchange={(event) =>
                   event.currentTarget.value.trim() &&
-                  set(face.id, { name: event.currentTarget.value.trim() }, `${face.name} renamed`)}
+                  set(face, { name: event.currentTarget.value.trim() }, `${face.name} renamed`)}
               /></td
             >
             <td
@@ -140,7 +141,7 @@
                 value={drawn(face)?.bearing}
                 onsave={(value) =>
                   value !== null &&
-                  set(face.id, { azimuth: value - (building.north ?? 0) }, `${face.name}: bearing`)}
+                  set(face, { azimuth: value - (building.north ?? 0) }, `${face.name}: bearing`)}
               /></td
             >
             <td
@@ -151,7 +152,7 @@
                 decimals={0}
                 width="tiny"
                 value={face.pitch}
-                onsave={(pitch) => pitch !== null && set(face.id, { pitch }, `${face.name}: pitch`)}
+                onsave={(pitch) => pitch !== null && set(face, { pitch }, `${face.name}: pitch`)}
               /></td
             >
             <td class="n"
@@ -164,7 +165,7 @@
                   { value: 'added', text: 'added' },
                   { value: 'taken', text: 'taken away' },
                 ]}
-                onsave={(word) => set(face.id, { taken: word === 'taken' }, `${face.name}: ${word}`)}
+                onsave={(word) => set(face, { taken: word === 'taken' }, `${face.name}: ${word}`)}
               /></td
             >
             <td
@@ -173,17 +174,13 @@
                 showLabel={false}
                 value={face.zone}
                 options={[{ value: '', text: 'nothing yet' }, ...elements]}
-                onsave={(zone) => set(face.id, { zone }, `${face.name}: counted with another element`)}
+                onsave={(zone) => set(face, { zone }, `${face.name}: counted with another element`)}
               /></td
             >
             <td
               ><Button
                 label="Remove {face.name}"
-                onclick={() =>
-                  void save(
-                    faces.filter((one) => one.id !== face.id),
-                    `${face.name} removed`,
-                  )}>Remove</Button
+                onclick={() => void save(face.id, () => null, `${face.name} removed`)}>Remove</Button
               ></td
             >
           </tr>

@@ -1,5 +1,6 @@
 <!-- Types of windows and doors: a list, and of the chosen one its elevation, its parts and what it comes to. -->
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { api, take } from '@/api/client';
   import type { Building, DrawnUnits, UnitType } from '@/api/client';
   import { Live } from '@/api/live.svelte';
@@ -41,12 +42,13 @@
   const unit = $derived(types.find((one) => one.id === chosen) ?? types[0]);
   const shown = $derived(draft && draft.id === unit?.id ? draft : unit);
   $effect(() => {
-    live.askNew({
+    const asked = {
       project: router.place.project,
       revision: session.open?.revision ?? 0,
       system: units.system,
       unit: draft ?? null,
-    });
+    };
+    untrack(() => live.askNew(asked)); // what was refused is not asked again by its own refusal
   });
   const drawn = (id: string) => live.answer?.units.find((one) => one.id === id);
   const here = $derived(building.openings ?? []);
