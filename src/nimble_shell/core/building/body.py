@@ -179,14 +179,16 @@ def _walls(body: BuildingBody, openings: Sequence[BodyOpening], thick: Mapping[s
         side = own.get(number, BodySide(number=number))
         parts = [piece for part in _by_ground(whole, body.ground, side.beyond) for piece in _by_zone(body, side, part)]
         for n, part in enumerate(parts):
-            box = part.shape.buffer(1e-6)
-            here = [one for one in mine if box.covers(shapely.box(one.u, one.v, one.u + one.w, one.v + one.h))]
+            here = mine if n == len(parts) - 1 else _lying_in(part, mine)  # the last refuses what lies in none
             mine = [one for one in mine if one not in here]
-            if n == len(parts) - 1:
-                here += mine  # what lies in no part is refused by the last one
             yield Face(id=f"{body.id}.{number + 1}{part.name}", kind="wall", at=(*p, 0.0), azimuth=azimuth,
                        outline=tuple(part.shape.exterior.coords[:-1]), to=part.beyond, zone=part.zone,
                        thickness=thick.get(part.zone, 0.0), openings=tuple(here))  # fmt: skip
+
+
+def _lying_in(part: _Part, openings: Sequence[Opening]) -> list[Opening]:
+    box = part.shape.buffer(1e-6)
+    return [one for one in openings if box.covers(shapely.box(one.u, one.v, one.u + one.w, one.v + one.h))]
 
 
 def _placed(body: BuildingBody, one: BodyOpening) -> Opening:
@@ -207,9 +209,13 @@ def _by_zone(body: BuildingBody, side: BodySide, part: _Part) -> Iterator[_Part]
     """A wall above or below the ground, cut where it changes its build-up."""
     zone = side.zone or (body.below if part.beyond == "ground" and body.below else body.wall)
     rest = part.shape
+    others = [one for one in body.parts if one.side == side.number]
+    if not others:
+        yield _Part(part.name, rest, part.beyond, zone)
+        return
     left, right = rest.bounds[0], rest.bounds[2]
     found = []
-    for n, one in enumerate(one for one in body.parts if one.side == side.number):
+    for n, one in enumerate(others):
         box = shapely.box(left if one.left is None else one.left, body.base + one.low,
                           right if one.right is None else one.right, body.base + one.high)  # fmt: skip
         for k, piece in enumerate(_pieces(shapely.intersection(rest, box))):

@@ -119,13 +119,14 @@ class Face:
         check.check(edges[short] >= _LEAST_EDGE, path, "zero_edge",
                     f"corners {short} and {(short + 1) % len(given)} of “{self.id}” are one",
                     "leave one of them out")  # fmt: skip
-        simple = shapely.is_valid(shapely.Polygon(given)) if edges[short] >= _LEAST_EDGE else True
+        simple = edges[short] < _LEAST_EDGE or _is_simple(given)
         check.check(bool(simple), path, "outline_crosses", f"the outline of “{self.id}” crosses or touches itself",
                     "give its corners in order; parts that only touch are faces of their own")  # fmt: skip
 
     def _checked_numbers(self, check: Collector) -> None:
-        check.check(self.thickness >= 0, ("thickness",), "thickness_negative",
-                    sentence("thickness is {v}", v=(self.thickness, "length")), "0 or more")  # fmt: skip
+        if self.thickness < 0:  # no sentence is made for each face that is good
+            check.check(False, ("thickness",), "thickness_negative",
+                        sentence("thickness is {v}", v=(self.thickness, "length")), "0 or more")  # fmt: skip
         check.check(
             0 <= self.pitch < 90, ("pitch",), "pitch_out_of_range", f"pitch is {self.pitch:g}°", "0 to below 90°"
         )
@@ -135,7 +136,8 @@ class Face:
         boxes = np.array([(one.u, one.v, one.u + one.w, one.v + one.h) for one in self.openings]).reshape(-1, 4)
         if not len(boxes):
             return
-        inside = shapely.covers(shapely.Polygon(self.flat).buffer(_LEAST_EDGE), shapely.box(*boxes.T))
+        inside = _inside(self.flat, boxes)
+        shared = _shared(boxes[:, None], boxes[None])
         for n, one in enumerate(self.openings):
             path = ("openings", n)
             check.check(one.id not in seen, path, "id_twice", f"there are two openings “{one.id}”", "rename one")
@@ -145,7 +147,7 @@ class Face:
             )
             check.check(bool(inside[n]), path, "opening_outside", f"the opening “{one.id}” leaves its face “{self.id}”",
                         "move it, or make it smaller")  # fmt: skip
-            over = _shared(boxes[n], boxes[:n]) > _LEAST_AREA
+            over = shared[n, :n] > _LEAST_AREA
             other = self.openings[int(np.argmax(over))].id if over.any() else ""
             check.check(not over.any(), path, "openings_overlap", f"the openings “{one.id}” and “{other}” overlap",
                         "move one of them")  # fmt: skip
@@ -158,10 +160,39 @@ def signed_area(points: FloatArray) -> float:
     return 0.5 * (round_ + last)
 
 
-def _shared(one: FloatArray, others: FloatArray) -> FloatArray:
-    """Area that a rectangle (u, v, u, v) shares with each of others."""
-    wide = np.minimum(one[2], others[:, 2]) - np.maximum(one[0], others[:, 0])
-    high = np.minimum(one[3], others[:, 3]) - np.maximum(one[1], others[:, 1])
+def _turns(points: FloatArray) -> FloatArray:
+    """At each corner twice the area of the triangle with its neighbours; above nought to the left. [m²]"""
+    ahead = np.diff(points, axis=0, append=points[:1])
+    behind = ahead[np.arange(-1, len(ahead) - 1)]
+    turns: FloatArray = behind[:, 0] * ahead[:, 1] - behind[:, 1] * ahead[:, 0]
+    return turns
+
+
+def _is_simple(outline: FloatArray) -> bool:
+    """Whether it neither crosses nor touches itself: four corners that all turn one way go round once."""
+    if len(outline) == 4:
+        turns = _turns(outline)
+        if (turns > _LEAST_AREA).all() or (turns < -_LEAST_AREA).all():
+            return True
+    return bool(shapely.is_valid(shapely.Polygon(outline)))
+
+
+def _inside(flat: FloatArray, boxes: FloatArray) -> NDArray[np.bool_]:
+    """Which rectangles (u, v, u, v) lie in an outline that runs anticlockwise."""
+    if (_turns(flat) >= 0).all():  # no corner of them is beyond any of its sides
+        ahead = np.diff(flat, axis=0, append=flat[:1])
+        out = np.column_stack([ahead[:, 1], -ahead[:, 0]]) / np.hypot(*ahead.T)[:, None]
+        corners = boxes[:, [[0, 1], [2, 1], [2, 3], [0, 3]]]
+        inside: NDArray[np.bool_] = (corners @ out.T - (flat * out).sum(axis=1)).max(axis=(1, 2)) <= _LEAST_EDGE
+        return inside
+    found: NDArray[np.bool_] = shapely.covers(shapely.Polygon(flat).buffer(_LEAST_EDGE), shapely.box(*boxes.T))
+    return found
+
+
+def _shared(one: FloatArray, other: FloatArray) -> FloatArray:
+    """Area that rectangles (…, u, v, u, v) share."""
+    wide = np.minimum(one[..., 2], other[..., 2]) - np.maximum(one[..., 0], other[..., 0])
+    high = np.minimum(one[..., 3], other[..., 3]) - np.maximum(one[..., 1], other[..., 1])
     area: FloatArray = np.maximum(wide, 0) * np.maximum(high, 0)
     return area
 
