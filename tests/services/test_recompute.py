@@ -55,8 +55,9 @@ class AtOnce(SolverQueue):
 @pytest.fixture
 def stored(projects: ProjectService) -> Stored:
     project = campus()
-    return projects.bring_in(Project(id="two", name="Two", basis=project.basis, materials=project.materials,
-                                     assemblies=project.assemblies, buildings=project.buildings[:2]))  # fmt: skip
+    return projects.bring_in(Project(id="two", name="Two", basis=project.basis, units=project.units,
+                                     materials=project.materials, assemblies=project.assemblies,
+                                     buildings=project.buildings[:2]))  # fmt: skip
 
 
 class TestARecompute:

@@ -36,7 +36,7 @@ def project(projects: ProjectService) -> str:
 def renamed(projects: ProjectService, project: str, name: str) -> None:
     def change(stored: Any) -> Project:
         found: Project = stored.project
-        return Project(id=found.id, name=name, basis=found.basis, buildings=found.buildings,
+        return Project(id=found.id, name=name, basis=found.basis, units=found.units, buildings=found.buildings,
                        assemblies=found.assemblies, materials=found.materials)  # fmt: skip
 
     projects.edit(project, change, ChangeNote(text=f"called {name}"))
