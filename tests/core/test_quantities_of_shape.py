@@ -8,11 +8,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.structure import outside_of_structure
+from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.basis.schools import Schools
 from nimble_shell.core.building.body import BodyOpening, BodySide
 from nimble_shell.core.building.flat_face import FlatFace
 from nimble_shell.core.building.roof import Roof
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.shell.ledger import net_areas, shell_ledger
 from nimble_shell.core.shell.measured import MeasuredBuilding, measured
 from nimble_shell.core.shell.project import Building, Project, ShellElement
@@ -235,3 +239,38 @@ def test_the_end_of_a_party_wall_is_a_joint_once_its_build_up_is_known() -> None
     ledger = shell_ledger(found, {})
     assert not any(one.endswith(": Party wall") for one in ledger.missing)
     assert any(one.endswith(": Wall W-A") for one in ledger.missing)  # its U is not given here
+
+
+def test_a_shape_drawn_to_the_structure_keeps_that_line_and_moves_both_faces() -> None:
+    project = campus()
+    building = replace(project.buildings[0], joints=())
+
+    def volumes(drawn_to: str, assembly: Assembly | None = None) -> tuple[float, float]:
+        basis = replace(project.basis, schools=Schools(drawn_to=drawn_to))  # type: ignore[arg-type]  # of its words
+        assemblies = tuple(assembly if assembly and one.id == assembly.id else one for one in project.assemblies)
+        volume = of(building, replace(project, basis=basis, assemblies=assemblies)).shape.takeoff.volume
+        return volume.external, volume.overall_internal
+
+    outer, structure, inner = (volumes(one) for one in ("outer", "structure", "inner"))
+    assert outer[0] < structure[0] < inner[0]
+    assert outer[1] < structure[1] < inner[1]
+    wall = next(one for one in project.assemblies if one.id == "wall-w-a")
+    beyond = outside_of_structure(wall, project.catalogue)
+    assert 0 < beyond < wall.thickness
+    # A thicker cladding moves the outer face alone, a thicker core the inner face alone.
+    clad = wall.with_thickness(len(wall.layers) - 1, wall.layers[-1].d + 0.02)
+    cored = wall.with_core(wall.layers[wall.core_index or 0].d + 0.05)
+    assert volumes("structure", clad)[1] == pytest.approx(structure[1])
+    assert volumes("structure", clad)[0] > structure[0]
+    assert volumes("structure", cored)[0] == pytest.approx(structure[0])
+    assert volumes("structure", cored)[1] < structure[1]
+
+
+@pytest.mark.parametrize(
+    ("system", "outside"),
+    [("sip", 0.0595), ("icf", 0.078), ("icf-one-sided", 0.110), ("masonry", 0.168), ("metal-panel", 0.0),
+     ("mesh-mortar", 0.006), ("site-framing", 0.0405), ("slab", 0.3505)],
+)  # fmt: skip
+def test_the_structure_ends_at_its_concrete_or_at_the_skin_of_its_core(system: str, outside: float) -> None:
+    found = outside_of_structure(SYSTEMS[system].assembly("a", "A"), CATALOGUE)
+    assert found == pytest.approx(outside, abs=1e-4)

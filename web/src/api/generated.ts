@@ -5569,7 +5569,7 @@ export interface components {
              * @default outer
              * @enum {string}
              */
-            drawn_to: "outer" | "inner";
+            drawn_to: "outer" | "structure" | "inner";
             /**
              * Films
              * @default iso6946

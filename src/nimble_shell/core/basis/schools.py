@@ -16,7 +16,9 @@ VapourQuantities = Literal["sd", "perm"]
 DecimalMark = Literal["point", "comma"]
 Dimensions = Literal["internal", "overall", "external"]  #: what areas and lengths are taken between
 
-DrawnTo = Literal["outer", "inner"]  #: which surface of the build-ups a shape is drawn to, and stays when they change
+DrawnTo = Literal[
+    "outer", "structure", "inner"
+]  #: which surface of the build-ups a shape is drawn to, and stays when they change
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

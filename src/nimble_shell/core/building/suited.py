@@ -11,14 +11,14 @@ from dataclasses import replace
 
 import numpy as np
 
-from nimble_shell.core.geometry.face import MEET, Face, signed_area
+from nimble_shell.core.geometry.face import MEET, Face, FloatArray, signed_area
 
 _ANGLE = 1e-6  #: of normals that are one
 
 
 def in_planes(faces: Sequence[Face]) -> list[Face]:
     """The faces, those of one plane at their mean thickness."""
-    if len({face.thickness for face in faces}) == 1:
+    if len({(face.thickness, face.beyond_line) for face in faces}) == 1:
         return list(faces)
     heights = [float(face.origin @ face.axes[2]) for face in faces]
     planes: list[tuple[int, float]] = []  # the first face of each, and how far it is from the origin
@@ -41,14 +41,17 @@ def by_kind(faces: Sequence[Face]) -> list[Face]:
 
 
 def _at_mean(faces: Sequence[Face], of: Sequence[Hashable]) -> list[Face]:
-    sums: dict[Hashable, tuple[float, float]] = {}
+    sums: dict[Hashable, FloatArray] = {}
     for face, key in zip(faces, of, strict=True):
         area = signed_area(face.flat)
-        held = sums.get(key, (0.0, 0.0))
-        sums[key] = (held[0] + area, held[1] + area * face.thickness)
-    means = {key: total / area for key, (area, total) in sums.items()}
-    return [face if abs(face.thickness - means[key]) < 1e-12 else replace(face, thickness=means[key])
-            for face, key in zip(faces, of, strict=True)]  # fmt: skip
+        sums[key] = sums.get(key, 0.0) + area * np.array((1.0, face.thickness, face.beyond_line))
+    means = {key: (float(thick / area), float(beyond / area)) for key, (area, thick, beyond) in sums.items()}
+    return [_with(face, *means[key]) for face, key in zip(faces, of, strict=True)]
+
+
+def _with(face: Face, thickness: float, beyond: float) -> Face:
+    same = abs(face.thickness - thickness) < 1e-12 and abs(face.beyond_line - beyond) < 1e-12
+    return face if same else replace(face, thickness=thickness, beyond_line=beyond)
 
 
 Suiting = Callable[[Sequence[Face]], list[Face]]

@@ -55,6 +55,7 @@ class Face:
     thickness: float = 0.0  #: at right angles to it [m]
     to: Beyond = "outside"
     openings: tuple[Opening, ...] = ()
+    beyond_line: float = 0.0  #: of its thickness what lies outside of the structure, where it is drawn to that [m]
     zone: str = ""  #: what it is counted with, in words of who made it
 
     def __post_init__(self) -> None:

@@ -63,14 +63,14 @@ def as_given(body: Body) -> Placed:
     return placed
 
 
-def moved(body: Body, outwards: int) -> Placed:
-    """Every plane moved by the thickness of its face.
+def moved(body: Body, offset: FloatArray) -> Placed:
+    """Every plane moved along its normal.
 
     Parameters
     ----------
     body : Body
-    outwards : {1, -1}
-        Outwards, from inner to outer surfaces, or inwards.
+    offset : ndarray
+        Of each face, outwards: (faces,). [m]
 
     Raises
     ------
@@ -82,7 +82,6 @@ def moved(body: Body, outwards: int) -> Placed:
     A corner's shift is the least one that brings it on to all moved planes through it: where they leave it free, along
     the edge of two planes or in the plane of coplanar ones, it does not move.
     """
-    offset = outwards * np.array([face.thickness for face in body.faces])
     most = max(len(one) for one in body.through)
     planes = np.zeros((len(body.points), most, 3))
     wanted = np.zeros((len(body.points), most))

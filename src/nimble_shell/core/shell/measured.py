@@ -8,12 +8,14 @@ from dataclasses import dataclass, field, fields, replace
 from typing import Literal
 
 from nimble_shell.core.assemblies.module import module_of
-from nimble_shell.core.basis.schools import Dimensions
+from nimble_shell.core.assemblies.structure import outside_of_structure
+from nimble_shell.core.basis.schools import Dimensions, DrawnTo
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.held import Held
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.shell.project import BareEdge, Building, FilledOpenings, Project, ShellElement
 from nimble_shell.core.shell.quantities import EDGES, IN_AREA_SHARES, Quantities, ShapeEdge, along, quantities
+from nimble_shell.core.takeoff.takeoff import DrawnPlane
 
 #: "read": of a shape that was read from a file and not changed since.
 Origin = Literal["derived", "read", "typed", "unknown"]
@@ -82,6 +84,7 @@ class MeasuredBuilding(Building):
 
 
 _MEASURED: Held[Building] = Held(256)
+_PLANES: dict[DrawnTo, DrawnPlane] = {"outer": "external", "inner": "overall_internal", "structure": "structure"}
 
 
 def measured(project: Project, building: Building) -> Building:
@@ -97,9 +100,12 @@ def measured(project: Project, building: Building) -> Building:
     thickness, module = _of_elements(project, building)
     parts = (building, *project.units)
     schools = project.basis.schools
-    key = (schools.dimensions, schools.drawn_to, tuple(thickness.items()), tuple(module.items()))
+    beyond = _outside(project, building) if schools.drawn_to == "structure" else {}
+    key = (schools.dimensions, schools.drawn_to, *(tuple(one.items()) for one in (thickness, module, beyond)))
     held = _MEASURED.get(parts, key)
-    return held if held is not None else _MEASURED.put(parts, _measured(project, building, thickness, module), key)
+    if held is not None:
+        return held
+    return _MEASURED.put(parts, _measured(project, building, thickness, module, beyond), key)
 
 
 def _of_elements(project: Project, building: Building) -> tuple[dict[str, float], dict[str, float]]:
@@ -117,12 +123,13 @@ def _of_elements(project: Project, building: Building) -> tuple[dict[str, float]
 
 
 def _measured(
-    project: Project, building: Building, thickness: Mapping[str, float], module: Mapping[str, float]
-) -> MeasuredBuilding:
+    project: Project, building: Building, thickness: Mapping[str, float], module: Mapping[str, float],
+    beyond: Mapping[str, float],
+) -> MeasuredBuilding:  # fmt: skip
     schools = project.basis.schools
     shape = quantities(
         building.bodies, building.openings, thickness_of=thickness, module_of=module,
-        measured="external" if schools.drawn_to == "outer" else "overall_internal",
+        measured=_PLANES[schools.drawn_to], beyond_line=beyond,
         floor_thickness=building.floor_thickness, flat=building.faces,
     )  # fmt: skip
     files = _files(building, shape)
@@ -141,6 +148,12 @@ def _measured(
     return MeasuredBuilding(**plain, shape=shape, areas=areas, lengths=lengths, stored=building,
                             dimensions=schools.dimensions, modules=dict(module),
                             fillings=_fillings(project, building))  # fmt: skip
+
+
+def _outside(project: Project, building: Building) -> dict[str, float]:
+    """Of each element what lies outside of its build-up's structure. [m]"""
+    known = {one.id: outside_of_structure(one, project.catalogue) for one in project.assemblies}
+    return {one.id: known[one.assembly_id] for one in building.elements if one.assembly_id in known}
 
 
 def _fillings(project: Project, building: Building) -> dict[str, tuple[FilledOpenings, ...]]:

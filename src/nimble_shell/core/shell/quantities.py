@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -17,7 +17,7 @@ from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.face import Face
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.takeoff.seams import seam_lines
-from nimble_shell.core.takeoff.takeoff import Both, Measured, Takeoff, Three, take_off
+from nimble_shell.core.takeoff.takeoff import Both, DrawnPlane, Measured, Takeoff, Three, take_off
 
 #: What a designer calls an edge of the shape, and the station it stands at.
 EDGES: dict[str, tuple[str, Station]] = {
@@ -91,7 +91,8 @@ def quantities(
     *,
     thickness_of: Mapping[str, float],
     module_of: Mapping[str, float],
-    measured: Measured = "external",
+    measured: DrawnPlane = "external",
+    beyond_line: Mapping[str, float] | None = None,
     floor_thickness: float = 0.0,
     flat: Sequence[FlatFace] = (),
 ) -> Quantities:
@@ -105,8 +106,10 @@ def quantities(
         Of its build-up; nought where none is drawn. [m]
     module_of : mapping of element id to float
         Width of its panels; without seams where there is none. [m]
-    measured : {"external", "overall_internal"}
+    measured : {"external", "overall_internal", "structure"}
         Which surface the shape is drawn to.
+    beyond_line : mapping of element id to float, optional
+        Thickness outside of the structure of its build-up, where shapes are drawn to that. [m]
     floor_thickness : float
         Of the floors between storeys. [m]
     flat : sequence of FlatFace
@@ -118,6 +121,8 @@ def quantities(
         With the path of a body, an opening or a face.
     """
     faces = faces_of_building(bodies, openings, thickness_of)
+    if beyond_line:
+        faces = [replace(face, beyond_line=beyond_line.get(face.zone, 0.0)) for face in faces]
     lines = floor_lines_of(bodies, floor_thickness)
     approximate = False
     try:

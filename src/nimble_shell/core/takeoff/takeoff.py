@@ -6,6 +6,8 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from typing import Literal, TypeVar
 
+import numpy as np
+
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.closed import Body, close
 from nimble_shell.core.geometry.face import Face, level_length
@@ -13,6 +15,7 @@ from nimble_shell.core.geometry.moved import Placed, as_given, moved
 from nimble_shell.core.takeoff.edges import Edge, edges_of
 
 Measured = Literal["external", "overall_internal"]
+DrawnPlane = Literal["external", "overall_internal", "structure"]  #: that outlines lie in
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,7 +127,7 @@ class Takeoff:
 
 def take_off(
     faces: Sequence[Face],
-    measured: Measured,
+    measured: DrawnPlane,
     floor_lines: Sequence[FloorLine] = (),
     partitions: Sequence[Partition] = (),
 ) -> Takeoff:
@@ -134,8 +137,8 @@ def take_off(
     ----------
     faces : sequence of Face
         They close the heated volume.
-    measured : {"external", "overall_internal"}
-        Which surfaces their outlines were measured to.
+    measured : {"external", "overall_internal", "structure"}
+        Which surfaces their outlines were measured to; of the structure's, each face says what lies outside of it.
     floor_lines : sequence of FloorLine
     partitions : sequence of Partition
 
@@ -151,13 +154,9 @@ def take_off(
     """
     try:
         body = close(faces)
-        given = as_given(body)
-        other = moved(body, -1 if measured == "external" else 1)
+        placed = _placed(body, measured)
     except DomainError as error:
         raise error.under("faces") from None
-    placed: dict[Measured, Placed] = {"external": given, "overall_internal": other}
-    if measured == "overall_internal":
-        placed = {"external": other, "overall_internal": given}
     edges = edges_of(body)
     lines = {
         face.id: [_on(placed, n, line) for line in floor_lines] for n, face in enumerate(faces) if face.kind == "wall"
@@ -171,6 +170,16 @@ def take_off(
         volume=Both(placed["external"].volume, inner.volume), envelope=float(inner.gross.sum()),
         ground=_ground(placed, edges), floor_lines=lines,
     )  # fmt: skip
+
+
+def _placed(body: Body, drawn: DrawnPlane) -> dict[Measured, Placed]:
+    given, thick = as_given(body), np.array([face.thickness for face in body.faces])
+    if drawn == "external":
+        return {"external": given, "overall_internal": moved(body, -thick)}
+    if drawn == "overall_internal":
+        return {"external": moved(body, thick), "overall_internal": given}
+    outside = np.array([face.beyond_line for face in body.faces])
+    return {"external": moved(body, outside), "overall_internal": moved(body, outside - thick)}
 
 
 def _both(placed: dict[Measured, Placed], figure: Callable[[Placed], float]) -> Both:

@@ -85,6 +85,7 @@
   value={schools.drawn_to}
   options={[
     { value: 'outer', text: 'outer faces' },
+    { value: 'structure', text: 'outer faces of the structure' },
     { value: 'inner', text: 'inner faces' },
   ]}
   onsave={(drawn_to) => onchange(as('drawn_to', drawn_to), 'Shapes drawn to other faces')}

@@ -123,6 +123,11 @@
       : undefined;
   });
 
+  const LINES = {
+    outer: 'Outer faces',
+    structure: 'Outer faces of the structure',
+    inner: 'Inner faces',
+  };
   let typed = $state<{ body: string; side: number; x: number; y: number }>();
   const typedSide = $derived(sides.find((one) => one.body === typed?.body && one.side === typed.side));
   function typeLength(length: number, apply: boolean): void {
@@ -204,7 +209,7 @@
   <ShapeStart {building} {units} />
 {:else}
   <div class="toolbar no-print">
-    <span class="soft">Outside faces. One scale for plan, heights and walls: 1:{scale} on screen.</span>
+    <span class="soft">{LINES[session.open?.project.basis.schools.drawn_to ?? 'outer']}. One scale for plan, heights and walls: 1:{scale} on screen.</span>
     <span class="tools">
       <Button
         strong={placing === 'window'}
