@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 import json
 import math
 import time
@@ -196,3 +197,26 @@ def test_layers_are_told_and_can_be_said() -> None:
     assert sum(len(wall.openings) for wall in without.walls) == 0
     assert [wall.gross for wall in without.walls] == pytest.approx([wall.gross for wall in found.walls])
     assert any(f"on layer {openings}" in one.reason for one in without.left_out)
+
+
+def test_a_closed_curve_is_an_outline_and_a_face_in_space_is_left_out() -> None:
+    document = ezdxf.new("R2010")
+    document.units = ezdxf.units.M
+    space = document.modelspace()
+    wall = [(0, 0), (8, 0), (8, 3), (0, 3)]
+    space.add_lwpolyline(wall, close=True, dxfattribs={"layer": "WALL"})
+    spline = space.add_spline([(1, 1), (2, 2.5), (3, 1), (1, 1)], dxfattribs={"layer": "WINDOW"})
+    tilted = space.add_3dface([(0, 0, 0), (1, 0, 0), (1, 1, 2), (0, 1, 2)], dxfattribs={"layer": "ROOF"})
+    found = read_dxf(written(document))
+    assert [round(one.gross, 3) for one in found.walls] == [24.0]
+    told = {one.entity: one.reason for one in found.left_out}
+    assert told[tilted.dxf.handle]
+    (window,) = found.walls[0].openings  # a closed curve is the outline that it draws
+    assert window.entity == spline.dxf.handle
+    assert 1.0 < window.area < 3.0
+
+
+def written(document: Any) -> bytes:
+    out = io.StringIO()
+    document.write(out)
+    return out.getvalue().encode()

@@ -47,8 +47,8 @@
   const BEYOND = [
     { value: 'outside', text: 'outside' },
     { value: 'ground', text: 'ground' },
-    { value: 'heated', text: 'a heated neighbour' },
-    { value: 'unheated', text: 'an unheated neighbour' },
+    { value: 'heated', text: 'a heated neighbour, new or existing' },
+    { value: 'unheated', text: 'an unheated neighbour, new or existing' },
   ];
   const own = $derived(side && (body.sides ?? []).find((one) => one.number === side.side));
   function setSide(change: { beyond?: string; zone?: string }, words: string): void {
