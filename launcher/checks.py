@@ -74,7 +74,7 @@ Check = Callable[[bool], tuple[bool, str]]
 def _checks(pytest_arguments: list[str]) -> dict[str, Check]:
     bin_ = setup.VENV / "bin"
     return {
-        SHOWN: _python([[setup.PYTHON, "-m", "pytest", "-q", "-n", "4", "--dist", "loadgroup", *pytest_arguments]]),
+        SHOWN: _python([[setup.PYTHON, "-m", "pytest", "-q", "-n", "3", "--dist", "loadgroup", *pytest_arguments]]),
         "ruff": _python([[bin_ / "ruff", "check", "."], [bin_ / "ruff", "format", "--check", "."]]),
         "mypy": _python([[bin_ / "mypy"]]),
         "rooms": _python([[bin_ / "lint-imports", "--no-cache"]]),

@@ -178,16 +178,16 @@ def window_figures(window: Window, given: Given = plain) -> WindowFigures:
         loss = loss + _times(given, A_g, "A_g", "area of the glass", "m²", "visible, all lights",
                              window.glass.U, "U_g", "transmittance of the glass", "W/(m²·K)")  # fmt: skip
         loss = loss + _times(given, l_g, "l_g", "visible perimeter of the glass", "m", "each light on its own",
-                             window.glass.psi, "ψ_g", "edge of the glass with its spacer", "W/(m·K)")  # fmt: skip
+                             window.glass.psi, "psi_g", "edge of the glass with its spacer", "W/(m·K)")  # fmt: skip
     for n, (key, panel) in enumerate(panels.items(), 1):
         light = places[key]
         loss = loss + _times(given, light.w * light.h, f"A_p{n}", "area of a panel", "m²", "visible",
                              panel.U, f"U_p{n}", "transmittance of a panel", "W/(m²·K)")  # fmt: skip
         loss = loss + _times(given, 2 * (light.w + light.h), f"l_p{n}", "visible perimeter of a panel", "m", "visible",
-                             panel.psi, f"ψ_p{n}", "edge of a panel", "W/(m·K)")  # fmt: skip
+                             panel.psi, f"psi_p{n}", "edge of a panel", "W/(m·K)")  # fmt: skip
     for n, bar in enumerate(window.bars, 1):
         loss = loss + _times(given, bar.l, f"l_bar{n}", "glazing bars", "m", "together",
-                             bar.psi, f"ψ_bar{n}", "a glazing bar", "W/(m·K)")  # fmt: skip
+                             bar.psi, f"psi_bar{n}", "a glazing bar", "W/(m·K)")  # fmt: skip
     U_w = named(loss / whole, "U_w", "transmittance of the unit", "W/(m²·K)", "ISO 10077-1:2017, 6.4.2, eq. (1)")
     return WindowFigures(A=A, A_g=A_g, A_p=A_p, A_f=A - A_g - A_p, l_g=l_g, l_p=l_p, U_w=U_w,
                          g_w=window.glass.g * A_g / A)  # fmt: skip
