@@ -209,7 +209,10 @@
   <ShapeStart {building} {units} />
 {:else}
   <div class="toolbar no-print">
-    <span class="soft">{LINES[session.open?.project.basis.schools.drawn_to ?? 'outer']}. One scale for plan, heights and walls: 1:{scale} on screen.</span>
+    <span class="soft"
+      >{LINES[session.open?.project.basis.schools.drawn_to ?? 'outer']}. One scale for plan, heights and
+      walls: 1:{scale} on screen.</span
+    >
     <span class="tools">
       <Button
         strong={placing === 'window'}
