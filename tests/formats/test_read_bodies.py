@@ -15,7 +15,7 @@ from nimble_shell.core.takeoff.takeoff import take_off
 from nimble_shell.formats.reading.ifc import read_ifc
 from nimble_shell.formats.reading.plan import RoofPlate, body_of
 from nimble_shell.formats.reading.reading import ReadBody
-from nimble_shell.services.read_bodies import body_from, differences
+from nimble_shell.services.read_bodies import body_from, differences, not_drawn
 
 IFC = Path(__file__).parent / "reading" / "ifc"
 ELEMENTS = (
@@ -94,3 +94,14 @@ def test_what_a_newer_model_says_otherwise_is_named_and_nothing_else() -> None:
                          wall="w", top="r", floor="f")  # fmt: skip
     said = differences(body, Building(id="b", name="House", elements=ELEMENTS, bodies=(lower,), north=90.0))
     assert [one.split(" ")[1] for one in said] == ["plan", "eaves", "top"]
+
+
+def test_a_roof_that_is_none_of_ours_stands_flat_and_is_said() -> None:
+    slope = math.radians(30)
+    plates = [RoofPlate(np.array([math.sin(slope) * math.sin(a), math.sin(slope) * math.cos(a), math.cos(slope)]),
+                        np.array([(0.0, 0.0), (9.0, 0.0), (9.0, 6.0)])) for a in (0.0, 1.0, 2.5)]  # fmt: skip
+    body = body_of(shapely.box(0, 0, 9, 6), [(0.0, 3.0)], [0.0], plates, north=0.0)
+    assert body is not None
+    assert (body.form, body.roof_known) == ("flat", False)
+    assert "stands flat" in not_drawn(body)[0]
+    assert not_drawn(read("i1")) == ()

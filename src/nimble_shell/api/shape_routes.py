@@ -23,7 +23,7 @@ from nimble_shell.services import bench as benches
 from nimble_shell.services.begin import begin
 from nimble_shell.services.drawings import read_drawing
 from nimble_shell.services.joints import building_in
-from nimble_shell.services.read_bodies import body_from, differences
+from nimble_shell.services.read_bodies import body_from, differences, not_drawn
 from nimble_shell.services.reading import read_apart
 from nimble_shell.services.shape import ShapeDraft, shape_of, with_shape
 from nimble_shell.services.shape_edits import draw_joints, give_back, schedule_of, sides_for, take_schedule
@@ -91,7 +91,7 @@ def read_file(project_id: Id, building_id: Id, file: g.DrawingIn, service: Proje
         if building.bodies:
             differ = differences(found.body, building)
         else:
-            body = body_from(found.body, building, file.name)
+            body, differ = body_from(found.body, building, file.name), not_drawn(found.body)
             building = replace(building, bodies=(body,), north=found.body.north)
     sides = sides_for(building, found.walls)
     return g.ReadingOut.model_validate(

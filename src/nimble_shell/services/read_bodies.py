@@ -29,6 +29,15 @@ def body_from(read: ReadBody, building: Building, source: str) -> BuildingBody:
                         source=source)  # fmt: skip
 
 
+def not_drawn(read: ReadBody) -> tuple[str, ...]:
+    """What of a model its body does not have, in words with a way out."""
+    if read.roof_known:
+        return ()
+    return (
+        "its roof is none of those that are drawn: it stands flat until its form is chosen, or flat faces are added",
+    )
+
+
 def differences(read: ReadBody, building: Building) -> tuple[str, ...]:
     """What a file says otherwise than what is drawn, in words; nothing of it is taken."""
     return tuple(_differences(read, building))

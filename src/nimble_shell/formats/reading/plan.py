@@ -72,10 +72,12 @@ def body_of(
     inner = [level for level in levels if base + _LEAST_STOREY <= level <= eaves - _LEAST_STOREY]
     heights = [base, *inner, eaves]
     form, pitch, towards, overhang = _roof(roofs, turn, turned)
+    pitched = any(one.pitch > _LEVEL for one in roofs)
     return ReadBody(
         outline=tuple((float(x), float(y)) for x, y in plan), base=round(base, _DIGITS),
         storeys=tuple(round(b - a, _DIGITS) for a, b in pairwise(heights)), form=form,
         pitch=pitch, towards=towards, overhang=overhang, north=round((-turn - north) % 360, 4),
+        roof_known=form != "flat" or not pitched,
     )  # fmt: skip
 
 

@@ -86,6 +86,7 @@ class ReadBody:
     towards: float  #: that it falls to, from the plan's y axis, clockwise [°]
     overhang: float  #: [m]
     north: float  #: bearing of the plan's y axis [°]
+    roof_known: bool = True  #: whether its roof is one that can be drawn; else it stands flat
 
 
 LayerHolds = Literal["walls", "openings", "nothing"]

@@ -234,7 +234,9 @@
     {/if}
     {#if reading.differences.length}
       <ul>
-        {#each reading.differences as one (one)}<li>{one}: what is drawn stays</li>{/each}
+        {#each reading.differences as one (one)}<li>
+            {one}{reading.body ? '' : ': what is drawn stays'}
+          </li>{/each}
       </ul>
     {/if}
     {#if compared.some((each) => each.state === 'differs from what stands')}
