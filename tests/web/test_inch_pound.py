@@ -24,6 +24,7 @@ VIEWS = [
     "main-laboratory/1",
     "main-laboratory/1?view=materials",
     "main-laboratory/1?view=shape",
+    "main-laboratory/1?view=units",
     "main-laboratory/D2",
     "main-laboratory/D2?view=study",
     "main-laboratory/D2?view=compare",
