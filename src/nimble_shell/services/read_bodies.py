@@ -18,14 +18,17 @@ _SAME_ANGLE = 0.1  #: [°]
 
 
 def body_from(read: ReadBody, building: Building, source: str) -> BuildingBody:
-    """As the building would have it, counted with its first wall, roof and floor. Raises DomainError."""
+    """As the building would have it, counted with its first wall, roof and floor. Raises DomainError.
+
+    No model says where its ground lies: it is taken at the foot of the walls until somebody types it.
+    """
 
     def first(stations: str) -> str:
         return next((one.id for one in building.elements if one.station in stations), "")
 
     roof = Roof(form=read.form, pitch=read.pitch, towards=read.towards, overhang=read.overhang)
     return BuildingBody(id="b1", name=building.name[:80], outline=read.outline, storeys=read.storeys, base=read.base,
-                        ground=min(read.base, 0.0), roof=roof, wall=first("D"), top=first("B"), floor=first("HF"),
+                        ground=read.base, roof=roof, wall=first("D"), top=first("B"), floor=first("HF"),
                         source=source)  # fmt: skip
 
 

@@ -32,26 +32,27 @@ def give_back(service: ProjectService, project_id: str, building_id: str, note: 
     """
 
     def change(stored: Stored) -> Project:
-        building = _shaped(stored.project, building_id)
+        building = shaped(stored.project, building_id)
         elements = tuple(
             replace(one, area=0.0) if of.derived is not None else one
             for one, of in zip(building.as_stored().elements, building.areas, strict=True)
         )
         joints = tuple(replace(one, length=0.0) if one.follows else one for one in adopted(stored.project, building))
-        return _with(stored.project, replace(building.as_stored(), elements=elements, joints=joints))
+        return with_building(stored.project, replace(building.as_stored(), elements=elements, joints=joints))
 
     return service.edit(project_id, change, note)
 
 
 def with_joints(project: Project, building_id: str) -> Project:
     """The project with a joint for each edge of a building's shape, as far as families suit. Raises as above."""
-    building = _shaped(project, building_id)
+    building = shaped(project, building_id)
     stored = building.as_stored()
     joints = as_units_are(project, building, wanted_joints(project, building, (new_id() for _ in repeat(None))))
-    return _with(project, replace(stored, joints=(*stored.joints, *joints)))
+    return with_building(project, replace(stored, joints=(*stored.joints, *joints)))
 
 
-def _shaped(project: Project, building_id: str) -> MeasuredBuilding:
+def shaped(project: Project, building_id: str) -> MeasuredBuilding:
+    """A building with its shape. Raises DomainError where it has none, and NotFound."""
     found = measured(project, building_in(project, building_id).as_stored())
     if not isinstance(found, MeasuredBuilding):
         raise DomainError(Issue(path=("bodies",), code="no_shape", message=f"“{found.name}” has no shape yet",
@@ -59,7 +60,8 @@ def _shaped(project: Project, building_id: str) -> MeasuredBuilding:
     return found
 
 
-def _with(project: Project, building: Building) -> Project:
+def with_building(project: Project, building: Building) -> Project:
+    """The project with a building in the place of that of its id."""
     buildings = tuple(building if one.id == building.id else one for one in project.buildings)
     return replace(project, buildings=buildings)
 
@@ -86,7 +88,7 @@ def take_schedule(
     """
 
     def change(stored: Stored) -> Project:
-        building = _shaped(stored.project, building_id).as_stored()
+        building = shaped(stored.project, building_id).as_stored()
         by_mark = {one.mark or one.id: one for one in building.openings}
         units = {one.name: one.id for one in stored.project.units}
         taken = {one.id: one for one in building.openings}
@@ -109,7 +111,7 @@ def take_schedule(
                 unit=units.get(line.unit, known.unit if known is not None and not line.unit else ""),
             )  # fmt: skip
         check.refuse()
-        return _with(stored.project, replace(building, openings=tuple(taken.values())))
+        return with_building(stored.project, replace(building, openings=tuple(taken.values())))
 
     return service.edit(project_id, change, note)
 

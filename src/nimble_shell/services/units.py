@@ -5,16 +5,15 @@ from __future__ import annotations
 from collections.abc import Collection
 from dataclasses import dataclass, replace
 
-from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.core.shell.fitted import as_units_are, filled_with
-from nimble_shell.core.shell.measured import MeasuredBuilding, measured
-from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.shell.project import Project
 from nimble_shell.core.windows.transmittance import Light, lights
 from nimble_shell.core.windows.unit import Edge, UnitType
 from nimble_shell.core.working import Derivation, derive, traced, value_of
 from nimble_shell.services.joints import building_in
 from nimble_shell.services.projects import ChangeNote, ProjectService
+from nimble_shell.services.shape_edits import shaped, with_building
 from nimble_shell.store import NotFound, Stored
 
 
@@ -116,7 +115,7 @@ def fill_openings(
             one if one.id not in openings else replace(one, unit="") if unit is None
             else filled_with(one, bodies[one.body], unit) for one in building.openings
         )  # fmt: skip
-        changed = _with(project, replace(building, openings=filled))
+        changed = with_building(project, replace(building, openings=filled))
         return changed if unit is None else with_joints_of_units(changed, building_id)
 
     return service.edit(project_id, change, note)
@@ -129,14 +128,6 @@ def fit_joints(service: ProjectService, project_id: str, building_id: str, note:
 
 def with_joints_of_units(project: Project, building_id: str) -> Project:
     """The project with them. Raises DomainError."""
-    building = measured(project, building_in(project, building_id).as_stored())
-    if not isinstance(building, MeasuredBuilding):
-        raise DomainError(Issue(path=("bodies",), code="no_shape", message=f"“{building.name}” has no shape yet",
-                                hint="draw a body first"))  # fmt: skip
+    building = shaped(project, building_id)
     stored = building.as_stored()
-    return _with(project, replace(stored, joints=as_units_are(project, building, stored.joints)))
-
-
-def _with(project: Project, building: Building) -> Project:
-    buildings = tuple(building if one.id == building.id else one for one in project.buildings)
-    return replace(project, buildings=buildings)
+    return with_building(project, replace(stored, joints=as_units_are(project, building, stored.joints)))

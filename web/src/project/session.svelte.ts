@@ -187,9 +187,21 @@ class Session {
     return this.#saveRoot('material', key, null, true, text);
   }
 
-  saveUnit(unit: Pick<UnitType, 'id' | 'name'> & Partial<UnitType>, text: string): Promise<boolean> {
-    const known = this.open?.project.units?.some((one) => one.id === unit.id);
-    return this.#saveRoot('unit', unit.id, { ...unit }, known ?? false, text);
+  /** A type of window or door, changed as it stands when it is written. */
+  saveUnit(
+    id: string,
+    change: (now: UnitType | undefined) => Pick<UnitType, 'id' | 'name'> & Partial<UnitType>,
+    text: string,
+  ): Promise<boolean> {
+    return this.saves.edit(
+      (force) => {
+        const known = this.open?.project.units?.find((one) => one.id === id);
+        const read = known ? (force ?? this.saves.revision) : null;
+        return [{ kind: 'unit', owner: '', id, read, document: { ...change(known) } }];
+      },
+      text,
+      '1',
+    );
   }
 
   removeUnit(id: string, text: string): Promise<boolean> {

@@ -63,13 +63,14 @@
   async function change(what: Partial<UnitType>, words: string): Promise<void> {
     if (!unit) return;
     const text = `${unit.name}: ${words}`.slice(0, 200);
-    if (await session.saveUnit({ ...unit, ...what }, text)) draft = undefined;
+    const seen = unit;
+    if (await session.saveUnit(seen.id, (now) => ({ ...(now ?? seen), ...what }), text)) draft = undefined;
   }
   async function add(like?: UnitType): Promise<void> {
     const id = `u${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
     const name = like ? `${like.name}, another` : `Type ${types.length + 1}`;
-    if (await session.saveUnit({ ...like, id, name: name.slice(0, 80) }, `${name} added`.slice(0, 200)))
-      chosen = id;
+    const made = { ...like, id, name: name.slice(0, 80) };
+    if (await session.saveUnit(id, () => made, `${name} added`.slice(0, 200))) chosen = id;
   }
   function fill(openings: typeof here, words: string): void {
     if (unit)
