@@ -80,17 +80,14 @@ def moisture(
 def shell(
     file: Annotated[str, typer.Argument(help="A building in the neutral format; - reads standard input.")],
 ) -> None:
-    """Compute areas, joints and volume of a building given in the neutral format and print JSON."""
-    from nimble_shell.formats import neutral_shell  # its geometry is not for every start
+    """Compute what a building in the neutral format comes to: areas, losses, air, sun, loads, energy; print JSON."""
+    from nimble_shell.formats import neutral_shell  # its rooms are not for every start
 
     case = _read_case(file, "shell")
     try:
-        asked, waiting = neutral_shell.split(case)
-        result = neutral_shell.compute(asked)
+        result = neutral_shell.compute(neutral_shell.read(case))
     except (DomainError, ValidationError) as error:
         _refuse(problems.of(error))
-    if waiting:
-        print(f"not computed yet: {', '.join(waiting)}", file=sys.stderr)
     print(json.dumps(result, indent=1, allow_nan=False))
 
 

@@ -30,7 +30,7 @@ def rows() -> list[Row]:
 
 def _units() -> Iterator[Row]:
     given = case()
-    asked, _ = neutral_shell.split(given["case"])
+    asked = neutral_shell.read(given["case"])
     found = neutral_shell.compute(asked)["windows"]
     for unit, expected in given["reference"]["result"]["windows"].items():
         for key, reference in expected.items():

@@ -1,22 +1,18 @@
-"""The neutral shell case of the command line: plain JSON in and out; metres and degrees, x east, y north, z up."""
+"""Geometry of the neutral shell case: faces in space; metres and degrees, x east, y north, z up."""
 
 from __future__ import annotations
 
 from dataclasses import asdict
 from typing import Annotated, Any, Literal
 
-from pydantic import Discriminator, Field, Tag
+from pydantic import Discriminator, Tag
 
-from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.errors import DomainError
 from nimble_shell.core.geometry.face import Beyond, Face, Opening, OpeningKind
 from nimble_shell.core.takeoff.takeoff import FaceArea, FloorLine, Measured, Partition, Takeoff, take_off
-from nimble_shell.formats.neutral_windows import WindowCase, answer_windows
+from nimble_shell.formats.neutral_shell.values import NotNegative, Positive
 from nimble_shell.formats.strict import Number, Strict
 
-#: Blocks of the format that are known and not computed yet.
-TO_COME = ("ground", "transmission", "leakage", "blower_door", "balance", "ventilation", "sun",
-           "heating_load", "cooling_day", "glazing", "energy")  # fmt: skip
-Positive = Annotated[Number, Field(gt=0)]
 Plan = list[tuple[Number, Number]]
 
 
@@ -97,13 +93,13 @@ FaceCase = Annotated[
 
 class FloorLineCase(Strict):
     z: Number
-    thickness: Annotated[Number, Field(ge=0)] = 0.0
+    thickness: NotNegative = 0.0
 
 
 class PartitionCase(Strict):
     faces: list[str]
-    thickness: Annotated[Number, Field(ge=0)]
-    length: Annotated[Number, Field(ge=0)]
+    thickness: NotNegative
+    length: NotNegative
 
 
 class GeometryCase(Strict):
@@ -113,45 +109,14 @@ class GeometryCase(Strict):
     partitions: list[PartitionCase] = []
 
 
-class ShellCase(Strict):
-    kind: Literal["shell"] = "shell"
-    name: str = ""
-    geometry: GeometryCase | None = None
-    windows: list[WindowCase] | None = None
-
-
-def split(case: dict[str, Any]) -> tuple[ShellCase, list[str]]:
-    """A case, and the blocks of it that are not computed yet.
-
-    Raises
-    ------
-    pydantic.ValidationError
-        With what is wrong in the file.
-    """
-    waiting = [name for name in TO_COME if name in case]
-    return ShellCase.model_validate({key: value for key, value in case.items() if key not in TO_COME}), waiting
-
-
-def compute(case: ShellCase) -> dict[str, Any]:
-    """Answer a case.
+def take_off_of(case: GeometryCase) -> Takeoff:
+    """Quantities of the block.
 
     Raises
     ------
     DomainError
         With the path of what is wrong in the case file.
     """
-    if case.geometry is None and case.windows is None:
-        raise DomainError(Issue(path=(), code="nothing_asked", message="there is neither geometry nor windows in it",
-                                hint="give the block geometry or the block windows"))  # fmt: skip
-    answer = {}
-    if case.geometry is not None:
-        answer["geometry"] = _geometry(case.geometry)
-    if case.windows is not None:
-        answer["windows"] = answer_windows(case.windows)
-    return answer
-
-
-def _geometry(case: GeometryCase) -> dict[str, Any]:
     faces = []
     for at, one in enumerate(case.faces):
         try:
@@ -162,12 +127,13 @@ def _geometry(case: GeometryCase) -> dict[str, Any]:
     partitions = [Partition(faces=tuple(one.faces), thickness=one.thickness, length=one.length)
                   for one in case.partitions]  # fmt: skip
     try:
-        return _printed(take_off(faces, case.dimensions, lines, partitions))
+        return take_off(faces, case.dimensions, lines, partitions)
     except DomainError as error:
         raise error.under("geometry") from None
 
 
-def _printed(found: Takeoff) -> dict[str, Any]:
+def answer_geometry(found: Takeoff) -> dict[str, Any]:
+    """Answer the block."""
     answer: dict[str, Any] = {
         "faces": {key: _area(one) for key, one in found.faces.items()},
         "areas": {key: _area(one) for key, one in found.areas.items()},

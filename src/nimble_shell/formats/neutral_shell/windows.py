@@ -3,17 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Annotated, Any
+from dataclasses import dataclass
+from typing import Annotated
 
 from pydantic import Field
 
-from nimble_shell.core.errors import Collector, DomainError
-from nimble_shell.core.windows.transmittance import Bar, Division, Frame, Glass, Panel, Window, window_figures
+from nimble_shell.core.errors import Collector, DomainError, Path
+from nimble_shell.core.windows.transmittance import (
+    Bar,
+    Division,
+    Frame,
+    Glass,
+    Panel,
+    Window,
+    WindowFigures,
+    window_figures,
+)
 from nimble_shell.core.working import value_of
+from nimble_shell.formats.neutral_shell.values import NotNegative, Positive, Share, each, only_once
 from nimble_shell.formats.strict import Number, Strict
 
-Positive = Annotated[Number, Field(gt=0)]
-NotNegative = Annotated[Number, Field(ge=0)]
 Place = Annotated[int, Field(ge=0, strict=True)]
 
 
@@ -27,7 +36,7 @@ class FrameCase(Strict):
 
 class GlassCase(Strict):
     U: Positive
-    g: Annotated[Number, Field(ge=0, le=1)]
+    g: Share
     psi: Number
 
 
@@ -84,8 +93,17 @@ class WindowCase(Strict):
         )  # fmt: skip
 
 
-def answer_windows(cases: Sequence[WindowCase]) -> dict[str, Any]:
-    """Answer the block: figures of each window by its id, not rounded.
+@dataclass(frozen=True, slots=True)
+class AnsweredWindow:
+    """A unit, and what its setting adds."""
+
+    figures: WindowFigures
+    L_install: float  #: [W/K]
+    answer: dict[str, float]
+
+
+def windows_of(cases: Sequence[WindowCase]) -> dict[str, AnsweredWindow]:
+    """Figures of each unit by its id.
 
     Raises
     ------
@@ -93,21 +111,17 @@ def answer_windows(cases: Sequence[WindowCase]) -> dict[str, Any]:
         With the path of what is wrong in the case file.
     """
     check = Collector()
-    answer: dict[str, Any] = {}
-    for at, case in enumerate(cases):
-        check.check(case.id not in answer, ("windows", at), "id_taken", f"“{case.id}” is there already",
-                    "give every window an id of its own")  # fmt: skip
-        try:
-            answer[case.id] = _answer(case)
-        except DomainError as error:
-            check.add(error.under("windows", at).issues)
+    only_once(check, (one.id for one in cases), "windows")
     check.refuse()
-    return answer
+    return dict(each(cases, _answer, "windows"))
 
 
-def _answer(case: WindowCase) -> dict[str, float]:
-    found = window_figures(case.window())
-    U_w = value_of(found.U_w)
+def _answer(case: WindowCase, path: Path) -> tuple[str, AnsweredWindow]:
+    try:
+        found = window_figures(case.window())
+    except DomainError as error:
+        raise error.under(*path) from None
+    U_w, added = value_of(found.U_w), 0.0
     names = ("A", "A_g", "A_p", "A_f", "l_g", "l_p")
     answer = {name: getattr(found, name) for name in names} | {"U_w": U_w, "g_w": found.g_w}
     if case.shutter_dR is not None:
@@ -115,4 +129,4 @@ def _answer(case: WindowCase) -> dict[str, float]:
     if case.install is not None:
         added = case.w * (case.install.head + case.install.sill) + 2 * case.h * case.install.jamb
         answer |= {"L_install": added, "U_installed": U_w + added / found.A}
-    return answer
+    return case.id, AnsweredWindow(found, added, answer)

@@ -1,0 +1,1 @@
+"""Heat through floors and walls that touch the ground, ISO 13370."""
