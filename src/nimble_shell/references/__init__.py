@@ -11,6 +11,7 @@ from nimble_shell.references import (
     joints,
     manufactured,
     moisture,
+    shell,
     windows,
 )
 from nimble_shell.references.rows import Row, markdown, table
@@ -27,6 +28,7 @@ GROUPS: dict[str, Callable[[], Iterable[Row]]] = {
     "damp": damp.rows,
     "geometry": geometry.rows,
     "windows": windows.rows,
+    "shell": shell.rows,
 }
 
 

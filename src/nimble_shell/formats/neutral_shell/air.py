@@ -116,7 +116,7 @@ def _check(case: LeakageCase) -> None:
     seen: set[str] = set()
     for name, parts in lists.items():
         for at, one in enumerate(parts):
-            check.check(one.id not in seen, ("leakage", name, at, "id"), "id_taken", f"“{one.id}” is there already",
+            check.check(one.id not in seen, ("leakage", name, at), "id_taken", f"“{one.id}” is there already",
                         "give every one an id of its own")  # fmt: skip
             seen.add(one.id)
             if not isinstance(one, LeakJoint):

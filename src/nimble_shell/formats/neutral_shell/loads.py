@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Discriminator, Field, Tag
 
 from nimble_shell.core.errors import Collector, DomainError, Issue, Path
 from nimble_shell.core.loads.cooling_day import CoolingCase, DayElement, DayWindow, SunnyDay, cooling_day, swing
@@ -83,6 +83,13 @@ class CosineCase(Strict):
     hour_max: Hour
 
 
+Course = Annotated[
+    Annotated[list[Temperature], Field(min_length=24, max_length=24), Tag("tagged-hours")]
+    | Annotated[CosineCase, Tag("tagged-cosine")],
+    Discriminator(lambda value: "tagged-hours" if isinstance(value, list) else "tagged-cosine"),
+]  #: of a day's temperature
+
+
 class LayerCase(Strict):
     d: Positive | None = None
     lambda_: Annotated[Positive | None, Field(alias="lambda")] = None
@@ -114,13 +121,19 @@ class BackCase(Strict):
     theta: Temperature
 
 
+Back = Annotated[
+    Annotated[Literal["outside", "adiabatic"], Tag("tagged-named")] | Annotated[BackCase, Tag("tagged-theta")],
+    Discriminator(lambda value: "tagged-theta" if isinstance(value, dict | BackCase) else "tagged-named"),
+]
+
+
 class DayElementCase(Strict):
     id: str
     A: Positive
     layers: list[LayerCase]
     Rsi: NotNegative
     Rse: NotNegative = 0.0
-    back: Literal["outside", "adiabatic"] | BackCase = "outside"
+    back: Back = "outside"
     azimuth: Number | None = None
     tilt: Annotated[Number, Field(ge=0, le=180)] | None = None
     alpha: Share = 0.0
@@ -172,7 +185,7 @@ class GainsCase(Strict):
 
 class CoolingDayCase(Strict):
     theta_i: Temperature
-    theta_e: Annotated[list[Temperature], Field(min_length=24, max_length=24)] | CosineCase
+    theta_e: Course
     A_F: Positive
     rule: Positive | None = None
     q_air: NotNegative = 0.0

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import math
 from dataclasses import asdict
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
+
+from pydantic import Discriminator, Tag
 
 from nimble_shell.core.errors import Collector, Path
 from nimble_shell.core.sun.clear_sky import ClearSky
@@ -45,10 +47,16 @@ class PositionCase(MomentCase):
     time: Literal["solar", "clock"] = "solar"
 
 
+Extend = Annotated[
+    Annotated[Literal["infinite"], Tag("tagged-endless")] | Annotated[NotNegative, Tag("tagged-metres")],
+    Discriminator(lambda value: "tagged-endless" if isinstance(value, str) else "tagged-metres"),
+]
+
+
 class OverhangCase(Strict):
     depth: NotNegative
     gap: NotNegative
-    extend: NotNegative | Literal["infinite"]
+    extend: Extend
 
     def overhang(self) -> Overhang:
         extend = INFINITE if self.extend == "infinite" else self.extend

@@ -43,7 +43,7 @@ def only_once(check: Collector, ids: Iterable[str], *path: str | int) -> None:
     """Refuse an id that is told twice in a list, at the second."""
     seen: set[str] = set()
     for at, one in enumerate(ids):
-        check.check(one not in seen, (*path, at, "id"), "id_taken", f"“{one}” is there already",
+        check.check(one not in seen, (*path, at), "id_taken", f"“{one}” is there already",
                     "give every one an id of its own")  # fmt: skip
         seen.add(one)
 
