@@ -35,11 +35,16 @@ def context(browser: Browser, server: Server, size: ViewportSize = SMALLEST, sca
     made = browser.new_context(
         viewport=size, device_scale_factor=scale, locale="en-GB", timezone_id="UTC", reduced_motion="reduce"
     )
-    made.add_cookies([{"name": f"nimble-shell-{server.port}", "value": server.key, "url": server.address}])
+    let_in(made, server)
     # A full list of what was asked would look as if nothing more was; what is still on its way is not in it.
     made.add_init_script("performance.setResourceTimingBufferSize(100_000)")
     made.add_init_script(_ON_ITS_WAY)
     return made
+
+
+def let_in(windows: BrowserContext, server: Server) -> None:
+    """Give them the key of a server."""
+    windows.add_cookies([{"name": f"nimble-shell-{server.port}", "value": server.key, "url": server.address}])
 
 
 class Server:

@@ -1,57 +1,45 @@
-"""The real interface: a server of its own per worker, headless Chromium, and a fresh copy of the campus per test."""
+"""The real interface: one server for all of them, headless Chromium, and a fresh copy of the campus per test."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Error, Page, expect, sync_playwright
-from shapeless import typed
+from web.copies import copied
+from web.sharing import shared_server
 
-from nimble_shell.demo.heron_flats import campus
-from tools.window import SMALLEST, Server, context, launch
+from tools.window import SMALLEST, Server, context, launch, let_in
 
 expect.set_options(timeout=30_000)
 
 
 @pytest.fixture(scope="session")
 def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
-    server = Server(tmp_path_factory.mktemp("server"))
+    with shared_server(tmp_path_factory) as server:
+        yield server
+
+
+@pytest.fixture
+def own_server(tmp_path: Path, warm: BrowserContext) -> Iterator[Server]:
+    """A server that may be killed."""
+    server = Server(tmp_path)
+    let_in(warm, server)
     yield server
     server.stop()
-
-
-@pytest.hookimpl(tryfirst=True)
-def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """What looks at solved joints runs in one process, whose server solves each of them once for all of it."""
-    for item in items:
-        if "jointed" in getattr(item, "fixturenames", ()):
-            item.add_marker(pytest.mark.xdist_group("solved"))
-
-
-def _unsolved(server: Server) -> str:
-    file = server.call("GET", "/projects/heron-flats/file")
-    areas = {one.id: {each.id: each.area for each in one.elements} for one in typed(campus()).buildings}
-    for building in file["project"]["buildings"]:
-        # A shape without joints is no whole: here areas are typed, as they are where nobody has drawn one.
-        building.update(joints=[], bodies=[], openings=[])
-        for element in building["elements"]:
-            element["area"] = areas[building["id"]][element["id"]]
-    for assembly in file["project"]["assemblies"]:
-        assembly["fixings"] = []
-    return str(server.call("POST", "/projects/import", file)["project"]["id"])
 
 
 @pytest.fixture(name="campus")
 def unsolved_campus(server: Server) -> str:
     """The id of a copy of the demo campus that no other test touches; nothing in it is to be solved."""
-    return _unsolved(server)
+    return copied(server)
 
 
 @pytest.fixture(scope="session")
 def looked_at(server: Server) -> str:
     """The id of a copy that is only looked at, never changed; nothing in it is to be solved."""
-    return _unsolved(server)
+    return copied(server)
 
 
 @pytest.fixture

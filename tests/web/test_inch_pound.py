@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-import pytest
 from playwright.sync_api import Page
 from si_units import left_in
 from web.board import Board
+from web.copies import copied
 
 from tools.window import Server, quiet
 
@@ -45,11 +45,8 @@ VIEWS = [
 ]
 
 
-@pytest.mark.xdist_group("solved")
 def test_no_view_has_an_si_unit_or_an_open_place(page: Page, server: Server) -> None:
-    file = server.call("GET", "/projects/heron-flats/file")
-    file["project"]["basis"]["schools"]["units"] = "IP"
-    project = server.call("POST", "/projects/import", file)["project"]["id"]
+    project = copied(server, solved=("main-laboratory",), units="IP")
     found: dict[str, str] = {}
     for view in VIEWS:
         Board(page, server.address, project).open(view)
