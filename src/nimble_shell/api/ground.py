@@ -25,6 +25,7 @@ from nimble_shell.services.remedies import RemedyResults
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
 from nimble_shell.services.verdicts import VerdictResults
+from nimble_shell.services.whole_shell import WholeShells
 from nimble_shell.store import Stored
 
 REFUSALS: dict[int | str, dict[str, Any]] = {
@@ -98,6 +99,11 @@ def _remedies(request: Request) -> RemedyResults:
     return results
 
 
+def _whole_shells(request: Request) -> WholeShells:
+    wholes: WholeShells = request.app.state.whole_shells
+    return wholes
+
+
 Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
 Joints = Annotated[JointResults, Depends(_joints)]
@@ -105,6 +111,7 @@ Fixings = Annotated[FixingResults, Depends(_fixings)]
 Wholes = Annotated[LastWhole, Depends(_wholes)]
 Verdicts = Annotated[VerdictResults, Depends(_verdicts)]
 OnTheWholes = Annotated[WholeResults, Depends(_on_the_whole)]
+WholeBuildings = Annotated[WholeShells, Depends(_whole_shells)]
 JointStandards = Annotated[JointStandardService, Depends(_joint_standards)]
 TargetSets = Annotated[TargetService, Depends(_targets)]
 Backups = Annotated[BackupService, Depends(_backups)]

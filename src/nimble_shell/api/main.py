@@ -31,6 +31,7 @@ from nimble_shell.api import (
     shape_routes,
     standard_routes,
     unit_routes,
+    whole_routes,
 )
 from nimble_shell.api.description import describe
 from nimble_shell.api.guard import Guard
@@ -48,11 +49,12 @@ from nimble_shell.services.solver_queue import SolverQueue
 from nimble_shell.services.standards import StandardService
 from nimble_shell.services.targets import TargetService
 from nimble_shell.services.verdicts import VerdictResults
+from nimble_shell.services.whole_shell import WholeShells
 from nimble_shell.store import Database
 
 #: Every part of the API; each has a router.
 PARTS = (routes, edit_routes, event_routes, decision_routes, bench_routes, shape_routes, unit_routes, joint_routes,
-         fixing_routes, moisture_routes, standard_routes, backup_routes)  # fmt: skip
+         fixing_routes, moisture_routes, whole_routes, standard_routes, backup_routes)  # fmt: skip
 
 
 def create_app(
@@ -92,6 +94,7 @@ def create_app(
     app.state.hours = HoursResults(queue)
     app.state.verdicts = VerdictResults(queue)
     app.state.remedies = RemedyResults()
+    app.state.whole_shells = WholeShells(app.state.joints, app.state.fixings)
     app.state.on_the_whole = WholeResults(app.state.joints, app.state.fixings, app.state.verdicts)
     problems.install(app)
     for part in PARTS:

@@ -35,6 +35,7 @@ from nimble_shell.core.joints.joint import JointRole, JointValue, ShellJoint
 from nimble_shell.core.materials import Material
 from nimble_shell.core.materials.material import Hatching
 from nimble_shell.core.materials.rates import Rate
+from nimble_shell.core.shell.plant import Buffer, Fire, FreshAir, Ground, Loads, Plant, Tightness
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.windows.transmittance import Frame, Glass
 from nimble_shell.core.windows.unit import UnitJoint, UnitType
@@ -240,6 +241,34 @@ class UnitDoc(Document, core=UnitType):
     """A type of window or door."""
 
     id: Identifier
+
+
+class GroundDoc(Document, core=Ground):
+    lambda_: float = Field(2.0, alias="lambda")
+
+
+class TightnessDoc(Document, core=Tightness):
+    pass
+
+
+class FreshAirDoc(Document, core=FreshAir):
+    pass
+
+
+class FireDoc(Document, core=Fire):
+    pass
+
+
+class LoadsDoc(Document, core=Loads):
+    pass
+
+
+class BufferDoc(Document, core=Buffer):
+    pass
+
+
+class PlantDoc(Document, core=Plant):
+    pass
 
 
 class BuildingDoc(Document, core=Building):

@@ -19,6 +19,8 @@ from nimble_shell.core.moisture.monthly.element import factor_asked
 from nimble_shell.core.remarks.remark import Remark
 from nimble_shell.core.remarks.remarks import remarks
 from nimble_shell.core.shell.ledger import JointLoss, ShellLedger, net_areas, shell_ledger
+from nimble_shell.core.shell.measured import MeasuredBuilding
+from nimble_shell.core.shell.on_ground import on_ground
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.studies.thickness import Study, crossing_working, thickness_study
 from nimble_shell.core.thermal.control import ControlLine, Share, continuity, share_inside
@@ -30,6 +32,7 @@ from nimble_shell.core.thermal.figures import (
     wall_figures,
     wall_working,
 )
+from nimble_shell.core.thermal.section import resolved_section, surroundings
 from nimble_shell.core.working import Derivation, Given, Num, derive, named, plain, traced, value_of
 from nimble_shell.services.joints import KnownJoint, building_in
 from nimble_shell.store import NotFound
@@ -107,6 +110,7 @@ def bench_working(project: Project, assembly: Assembly, condition: str, figure: 
 
 
 Joints = Sequence[KnownJoint]
+_FLOOR_FILMS = 0.21  #: inside and outside [m²·K/W]
 
 
 def consequence(
@@ -145,7 +149,7 @@ def ledger_working(project: Project, building_id: str, figure: str, joints: Join
             return wall_working(lowest[0], project.catalogue, project.basis, "winter", "f_rsi", direction=lowest[1])
     if figure.startswith("U_of_"):
         return derive(_bridge(project, building, figure.removeprefix("U_of_"), joints))
-    ledger = _shell(project, building, joints, traced)
+    ledger = shell_of(project, building, joints, traced)
     known = {
         "H_shell": ledger.H,
         "R_effective": ledger.R_effective,
@@ -219,7 +223,7 @@ def station_of(building: Building, assembly_id: str) -> Station:
 
 
 def _ledger(project: Project, building: Building, joints: Joints, waiting: Sequence[str] = ()) -> Summed:
-    ledger = _shell(project, building, joints, plain, waiting)
+    ledger = shell_of(project, building, joints, plain, waiting)
     asked = factor_asked(project.basis)
     factors = [
         Lowest(
@@ -238,9 +242,10 @@ def _ledger(project: Project, building: Building, joints: Joints, waiting: Seque
     return Summed(ledger=ledger, lowest=min(factors, key=lambda lowest: lowest.f_rsi, default=None))
 
 
-def _shell(
+def shell_of(
     project: Project, building: Building, joints: Joints, given: Given, waiting: Sequence[str] = ()
 ) -> ShellLedger:
+    """The ledger of a building with its joints as they are known; what is waiting is named, the ground is in it."""
     system = project.basis.schools.dimensions
     # Of a shape that is being drawn: joints that were solved know those of the stored one.
     lengths = {joint.id: joint.length for joint in building.joints if building.follows_shape(joint.id)}
@@ -265,7 +270,33 @@ def _shell(
         for assembly, direction, _, _ in _drawn(project, building)
     }
     return shell_ledger(building, transmittances, basis=project.basis, joints=losses, points_of=points,
-                        clear_of=clear, waiting=waiting, given=given)  # fmt: skip
+                        clear_of=clear, waiting=waiting, ground_of=_with_ground(project, building, given),
+                        given=given)  # fmt: skip
+
+
+def bare_resistances(project: Project, building: Building) -> dict[str, float]:
+    """Of each element's build-up, without films; of an entered U the films of a floor are taken off. [m²·K/W]"""
+    assemblies = {one.id: one for one in project.assemblies}
+    basis, catalogue = project.within(building.id).basis, project.catalogue
+    found = {}
+    for element in building.elements:
+        assembly = assemblies.get(element.assembly_id or "")
+        if assembly is not None:
+            direction = direction_in(basis, element.station)
+            section = resolved_section(assembly, catalogue, surroundings(basis.schools, direction)).resolved.element
+            R = _clear_R(assembly, catalogue, basis, direction) - value_of(section.R_si) - value_of(section.R_se)
+            found[element.id] = max(R, 0.0)
+        elif element.U_entered is not None:
+            found[element.id] = max(1 / element.U_entered - _FLOOR_FILMS, 0.0)
+    return found
+
+
+def _with_ground(project: Project, building: Building, given: Given) -> dict[str, Num]:
+    """U of what lies on the ground or stands in it, where a shape tells."""
+    if not isinstance(building, MeasuredBuilding):
+        return {}
+    found = on_ground(building, building.plant.ground, bare_resistances(project, building), given)
+    return {} if found is None else found.transmittances
 
 
 def _in_words(project: Project, building: Building, takes: Sequence[Taken]) -> str:

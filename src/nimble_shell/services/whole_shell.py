@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from nimble_shell.core.basis.stations import DIRECTIONS
+from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.loads.cooling_day import peak_working
 from nimble_shell.core.shell.facings import facings_of, panes_of
@@ -13,7 +13,6 @@ from nimble_shell.core.shell.leaks import JointLeak
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.shell.whole_building import Known, WholeBuilding, whole_building
-from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.thermal.section import resolved_section, surroundings
 from nimble_shell.core.working import Derivation, Given, Num, Traced, derive, plain, traced, value_of
 from nimble_shell.services import bench as benches
@@ -29,6 +28,7 @@ class Summed:
 
     now: WholeBuilding
     last: WholeBuilding | None
+    rule_cooling: float  #: [W/m²]
 
 
 class WholeShells:
@@ -51,7 +51,8 @@ class WholeShells:
         key = (stored.project.id, building_id)
         if now.whole:
             self._last[key] = now
-        return Summed(now=now, last=None if now.whole else self._last.get(key))
+        rule = building_in(stored.project, building_id).plant.loads.rule_cooling
+        return Summed(now=now, last=None if now.whole else self._last.get(key), rule_cooling=rule)
 
     def working(self, stored: Stored, building_id: str, figure: str) -> Derivation:
         """The working of one of its figures. Raises DomainError, NotFound."""
@@ -64,8 +65,14 @@ class WholeShells:
                 return chosen
         number = figures_of(found).get(figure)
         if not isinstance(number, Traced) or number.label is None:
-            raise DomainError(Issue(path=("figure",), code="unknown_figure", message=f"there is no working of “{figure}”",
-                                    hint="a figure of the whole shell has one once all that it is made of is known"))
+            raise DomainError(
+                Issue(
+                    path=("figure",),
+                    code="unknown_figure",
+                    message=f"there is no working of “{figure}”",
+                    hint="a figure of the whole shell has one once all that it is made of is known",
+                )
+            )
         return derive(number)
 
     def _whole(self, stored: Stored, building_id: str, given: Given) -> WholeBuilding:
@@ -73,39 +80,49 @@ class WholeShells:
         building = _shaped(project, building_id)
         joints = self._joints.known(stored.project, building_in(stored.project, building_id))
         waiting = self._fixings.waiting(stored.project, building_id)
-        return whole_building(building, project.within(building_id).basis, known_of(project, building, joints, waiting), given)
+        return whole_building(
+            building, project.within(building_id).basis, known_of(project, building, joints, waiting), given
+        )
 
 
 def _shaped(project: Project, building_id: str) -> MeasuredBuilding:
     building = building_in(project, building_id)
     if not isinstance(building, MeasuredBuilding):
-        raise DomainError(Issue(path=("bodies",), code="no_shape", message=f"“{building.name}” has no shape yet",
-                                hint="draw its shape in the Basis: volume, heights and where it looks follow from that"))
+        raise DomainError(
+            Issue(
+                path=("bodies",),
+                code="no_shape",
+                message=f"“{building.name}” has no shape yet",
+                hint="draw its shape in the Basis: volume, heights and where it looks follow from that",
+            )
+        )
     return building
 
 
-def known_of(project: Project, building: MeasuredBuilding, joints: tuple[KnownJoint, ...], waiting: tuple[str, ...] | list[str]) -> Known:
+def known_of(
+    project: Project, building: MeasuredBuilding, joints: tuple[KnownJoint, ...], waiting: tuple[str, ...] | list[str]
+) -> Known:
     """What the sums take of a building as it is known."""
     ledger = benches.shell_of(project, building, joints, plain, waiting)
     assemblies = {one.id: one for one in project.assemblies}
     basis, catalogue = project.within(building.id).basis, project.catalogue
-    R_of, walls = {}, {}
-    for element, line in zip(building.elements, ledger.lines, strict=True):
+    walls = {}
+    for element in building.elements:
         assembly = assemblies.get(element.assembly_id or "")
         if assembly is None:
-            if line.U is not None:
-                R_of[element.id] = max(1 / value_of(line.U) - 0.21, 0.0)  # entered with the films of a floor
             continue
-        direction = DIRECTIONS.get(element.station, "horizontal")
-        section = resolved_section(assembly, catalogue, surroundings(basis.schools, direction)).resolved.element
-        clear = value_of(clear_wall_R(assembly, catalogue, basis, direction))
-        R_of[element.id] = max(clear - value_of(section.R_si) - value_of(section.R_se), 0.0)
-        hot = surroundings(basis.schools, direction, season="summer")
+        hot = surroundings(basis.schools, direction_in(basis, element.station), season="summer")
         walls[element.id] = mass_wall(resolved_section(assembly, catalogue, hot).resolved.element)
     U_of = {line.element_id: value_of(line.U) for line in ledger.lines if line.U is not None}
     units = {one.id: one for one in project.units}
-    return Known(ledger=ledger, leaks=[_leak(project, building, one) for one in joints if not one.point], R_of=R_of,
-                 walls=walls, panes=panes_of(building, units, U_of), facings=facings_of(building))  # fmt: skip
+    return Known(
+        ledger=ledger,
+        leaks=[_leak(project, building, one) for one in joints if not one.point],
+        R_of=benches.bare_resistances(project, building),
+        walls=walls,
+        panes=panes_of(building, units, U_of),
+        facings=facings_of(building),
+    )
 
 
 def _leak(project: Project, building: Building, known: KnownJoint) -> JointLeak:
@@ -126,16 +143,19 @@ def figures_of(found: WholeBuilding) -> dict[str, Num | None]:
     named |= {f"R_whole_{name}": one.R_whole for name, one in sums.groups.items()}
     named |= {name: getattr(leaks, name)[1] for name in ("q50", "n50", "qE50", "qF50", "ELA4", "q_inf")}
     named |= {name: getattr(air, name) for name in ("q_required", "q_mean", "H_ve_without", "saved", "fan_W")}
-    named |= {f"heating_{name}": getattr(heating, name) for name in
-              ("transmission", "ground", "ventilation", "reheat", "total", "per_area", "rule_total", "ratio")}
+    named |= {
+        f"heating_{name}": getattr(heating, name)
+        for name in ("transmission", "ground", "ventilation", "reheat", "total", "per_area", "rule_total", "ratio")
+    }
     named |= {name: getattr(energy, name) for name in ("Q_nd", "per_area", "tau", "degree_kKh")}
     named |= {"R_effective": found.R_effective, "neutral_z": found.natural.neutral_z, "p_int": found.natural.p_int}
     if found.ground is not None:
         named |= {f"ground_{name}": getattr(found.ground.figures, name) for name in ("U", "H_g", "B", "d_t")}
     if found.drawn is not None and found.drawn.draught is not None:
         draught = found.drawn.draught
-        named |= {"depressurisation": draught.depressurisation, "allowed_extract": draught.allowed_extract,
-                  "makeup_A": draught.makeup_A}
+        named |= {
+            "depressurisation": draught.depressurisation,
+            "allowed_extract": draught.allowed_extract,
+            "makeup_A": draught.makeup_A,
+        }
     return named
-
-

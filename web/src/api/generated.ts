@@ -760,6 +760,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whole
+         * @description Everything a building comes to, as saved.
+         */
+        get: operations["whole_api_v1_projects__project_id__buildings__building_id__whole_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/whole-working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Whole Working
+         * @description Show working of a figure of the whole building.
+         */
+        post: operations["whole_working_api_v1_projects__project_id__buildings__building_id__whole_working_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/changes": {
         parameters: {
             query?: never;
@@ -1811,6 +1851,30 @@ export interface components {
             wind: number;
         };
         /**
+         * AirFlowOut
+         * @description What it comes to.
+         */
+        AirFlowOut: {
+            /** H Ve */
+            H_ve: number;
+            /** H Ve Without */
+            H_ve_without: number;
+            /** Fan W */
+            fan_W: number | null;
+            /** Governing */
+            governing: ("persons" | "extract" | "minimum") | null;
+            /** Needs */
+            needs: {
+                [key: string]: number | components["schemas"]["Traced"];
+            };
+            /** Q Mean */
+            q_mean: number;
+            /** Q Required */
+            q_required: number;
+            /** Saved */
+            saved: number;
+        };
+        /**
          * AirGapDoc
          * @description How an air layer is connected to outside.
          */
@@ -2238,6 +2302,27 @@ export interface components {
             overall_internal: number;
         };
         /**
+         * BufferDoc
+         * @description What lies beyond faces to an unheated space: a loft, a garage, a glazed porch. Without figures it is outside.
+         */
+        BufferDoc: {
+            /**
+             * H Outwards
+             * @default 0
+             */
+            H_outwards: number;
+            /**
+             * V
+             * @default 0
+             */
+            V: number;
+            /**
+             * N
+             * @default 0.5
+             */
+            n: number;
+        };
+        /**
          * BuildingDoc
          * @description One building of the project, with its own mast.
          */
@@ -2284,6 +2369,86 @@ export interface components {
              * @default []
              */
             openings: components["schemas"]["OpeningDoc"][];
+            /**
+             * @default {
+             *       "air": {
+             *         "apart_asked": 3,
+             *         "eta_t": 0,
+             *         "eta_x": 0,
+             *         "extract": 0,
+             *         "low_factor": 0.5,
+             *         "low_share": 0,
+             *         "moisture": 0.3,
+             *         "n_min": 0,
+             *         "persons": 4,
+             *         "q_area": 0,
+             *         "q_person": 25,
+             *         "sfp": 0.4
+             *       },
+             *       "buffer": {
+             *         "H_outwards": 0,
+             *         "V": 0,
+             *         "n": 0.5
+             *       },
+             *       "fire": {
+             *         "flue": false,
+             *         "flue_z": 0.5,
+             *         "hood": 0,
+             *         "limit": 4,
+             *         "wind": 2
+             *       },
+             *       "ground": {
+             *         "edge_d": 0.08,
+             *         "edge_depth": 0,
+             *         "edge_lambda": 0.036,
+             *         "edge_width": 0,
+             *         "lambda": 2,
+             *         "rho_c": 2000000
+             *       },
+             *       "loads": {
+             *         "alpha": 0.6,
+             *         "clearness": 0.45,
+             *         "gains": 3,
+             *         "inner_mass": 40000,
+             *         "night_air": 0,
+             *         "overhang": 0,
+             *         "overhang_gap": 0.2,
+             *         "persons_W": 70,
+             *         "reheat": 0,
+             *         "rule_cooling": 100,
+             *         "rule_heating": 80,
+             *         "shade": 1,
+             *         "shielding": 0.05
+             *       },
+             *       "tightness": {
+             *         "exponent": 0.65,
+             *         "openings": [
+             *           0.5,
+             *           1.5,
+             *           4
+             *         ],
+             *         "service": [
+             *           0.5,
+             *           1.5,
+             *           4
+             *         ],
+             *         "services": 0,
+             *         "shelter_e": 0.07,
+             *         "shelter_f": 15,
+             *         "surfaces": [
+             *           0.01,
+             *           0.03,
+             *           0.08
+             *         ],
+             *         "unsealed": [
+             *           0.3,
+             *           0.6,
+             *           1.5
+             *         ]
+             *       }
+             *     }
+             */
+            plant: components["schemas"]["PlantDoc"];
             /**
              * Use
              * @default
@@ -2491,6 +2656,32 @@ export interface components {
             open: string[];
             /** Preview */
             preview: boolean;
+        };
+        /**
+         * CoolingOut
+         * @description The hot day; `parts` is what brings the load, hour by hour. [W]
+         */
+        CoolingOut: {
+            /** Free */
+            free: number[];
+            /** Hour */
+            hour: number;
+            /** Load */
+            load: number[];
+            /** Parts */
+            parts: {
+                [key: string]: number[];
+            };
+            /** Peak */
+            peak: number;
+            /** Per Area */
+            per_area: number;
+            /** Ratio */
+            ratio: number | null;
+            /** Rule Total */
+            rule_total: number;
+            /** Solar */
+            solar: number[];
         };
         /**
          * CoreOut
@@ -2780,6 +2971,22 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * DraughtOut
+         * @description A fire or hood in the tight building.
+         */
+        DraughtOut: {
+            /** Allowed Extract */
+            allowed_extract: number | null;
+            /** Depressurisation */
+            depressurisation: number | null;
+            /** Makeup A */
+            makeup_A: number | null;
+            /** Ok */
+            ok: boolean | null;
+            /** P Int */
+            p_int: number;
         };
         /**
          * DrawingIn
@@ -3208,6 +3415,37 @@ export interface components {
             weight: "decision" | "caution" | "note";
         };
         /**
+         * FireDoc
+         * @description A fire or a hood that draws on the air of the rooms.
+         */
+        FireDoc: {
+            /**
+             * Flue
+             * @default false
+             */
+            flue: boolean;
+            /**
+             * Flue Z
+             * @default 0.5
+             */
+            flue_z: number;
+            /**
+             * Hood
+             * @default 0
+             */
+            hood: number;
+            /**
+             * Limit
+             * @default 4
+             */
+            limit: number;
+            /**
+             * Wind
+             * @default 2
+             */
+            wind: number;
+        };
+        /**
          * FixingDoc
          * @description A group of screws, ties, wires, webs or brackets through one layer and into its neighbours.
          */
@@ -3468,6 +3706,76 @@ export interface components {
             visible: number;
         };
         /**
+         * FreshAirDoc
+         * @description Air that is moved on purpose. Flows in m³/h.
+         */
+        FreshAirDoc: {
+            /** Apart */
+            apart?: number | null;
+            /**
+             * Apart Asked
+             * @default 3
+             */
+            apart_asked: number;
+            /**
+             * Eta T
+             * @default 0
+             */
+            eta_t: number;
+            /**
+             * Eta X
+             * @default 0
+             */
+            eta_x: number;
+            /**
+             * Extract
+             * @default 0
+             */
+            extract: number;
+            /**
+             * Low Factor
+             * @default 0.5
+             */
+            low_factor: number;
+            /**
+             * Low Share
+             * @default 0
+             */
+            low_share: number;
+            /**
+             * Moisture
+             * @default 0.3
+             */
+            moisture: number;
+            /**
+             * N Min
+             * @default 0
+             */
+            n_min: number;
+            /**
+             * Persons
+             * @default 4
+             */
+            persons: number;
+            /**
+             * Q Area
+             * @default 0
+             */
+            q_area: number;
+            /** Q Design */
+            q_design?: number | null;
+            /**
+             * Q Person
+             * @default 25
+             */
+            q_person: number;
+            /**
+             * Sfp
+             * @default 0.4
+             */
+            sfp: number;
+        };
+        /**
          * GlassDoc
          * @description A glazing with its spacer.
          */
@@ -3514,6 +3822,82 @@ export interface components {
             safe: boolean;
         };
         /**
+         * GroundDoc
+         * @description Soil below and beside a building, and foam along its edge.
+         */
+        GroundDoc: {
+            /**
+             * Edge D
+             * @default 0.08
+             */
+            edge_d: number;
+            /**
+             * Edge Depth
+             * @default 0
+             */
+            edge_depth: number;
+            /**
+             * Edge Lambda
+             * @default 0.036
+             */
+            edge_lambda: number;
+            /**
+             * Edge Width
+             * @default 0
+             */
+            edge_width: number;
+            /**
+             * Lambda
+             * @default 2
+             */
+            lambda: number;
+            /**
+             * Rho C
+             * @default 2000000
+             */
+            rho_c: number;
+        };
+        /**
+         * GroundOut
+         * @description What lies on the ground, or stands in it.
+         */
+        GroundOut: {
+            /** A */
+            A: number;
+            /** B */
+            B: number;
+            /** H G */
+            H_g: number;
+            /** P */
+            P: number;
+            /** U */
+            U: number;
+            /** D T */
+            d_t: number;
+            /** Kind */
+            kind: string;
+            /** Psi Ge */
+            psi_ge: number | null;
+            /** Z */
+            z: number | null;
+        };
+        /**
+         * GroupOut
+         * @description A wall or roof with all that is its own.
+         */
+        GroupOut: {
+            /** A */
+            A: number;
+            /** H */
+            H: number;
+            /** R Clear */
+            R_clear: number;
+            /** R Whole */
+            R_whole: number;
+            /** R With Windows */
+            R_with_windows: number;
+        };
+        /**
          * HandlingDoc
          * @description How pieces get to their place.
          */
@@ -3554,6 +3938,30 @@ export interface components {
             strokes: components["schemas"]["StrokeOut"][];
             /** Width */
             width: number;
+        };
+        /**
+         * HeatingOut
+         * @description The load. [W]
+         */
+        HeatingOut: {
+            /** Ground */
+            ground: number;
+            /** Per Area */
+            per_area: number;
+            /** Q */
+            q: number;
+            /** Ratio */
+            ratio: number | null;
+            /** Reheat */
+            reheat: number;
+            /** Rule Total */
+            rule_total: number | null;
+            /** Total */
+            total: number;
+            /** Transmission */
+            transmission: number;
+            /** Ventilation */
+            ventilation: number;
         };
         /**
          * HoursAdviceOut
@@ -3646,6 +4054,32 @@ export interface components {
             x: number[];
             /** Years */
             years: number;
+        };
+        /**
+         * HungLossOut
+         * @description A loss with where it hangs on the section; H is None while it is not known.
+         */
+        HungLossOut: {
+            /** H */
+            H: number | null;
+            /** Amount */
+            amount: number;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "areas" | "joints" | "fixings" | "glazing" | "ground" | "air";
+            /** Name */
+            name: string;
+            /** Station */
+            station: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "area" | "distance" | "" | "air";
         };
         /**
          * IndoorDoc
@@ -3967,6 +4401,23 @@ export interface components {
             trusted_since: string;
         };
         /**
+         * Label
+         * @description How a quantity is called, and where it comes from.
+         */
+        Label: {
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /** Symbol */
+            symbol: string;
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * LayerDoc
          * @description One layer; `lambda` replaces the catalogue's conductivity.
          */
@@ -4071,49 +4522,26 @@ export interface components {
             v_skin: number;
         };
         /**
-         * LeakOut
-         * @description Room air through a joint, month by month.
+         * LeaksOut
+         * @description The leak budget; each figure low, likely, high.
          */
-        LeakOut: {
-            /** Assembly */
-            assembly: string;
-            /** Grade */
-            grade: string;
-            /** Grades */
-            grades: components["schemas"]["GradeOut"][];
-            /** Height */
-            height: number;
-            /** High */
-            high: number;
-            /** Inner */
-            inner: number;
-            /** Largest Safe */
-            largest_safe: number | null;
-            /** Leakage */
-            leakage: number;
-            /** Limit */
-            limit: number;
-            /** Low */
-            low: number;
-            /** Months */
-            months: components["schemas"]["LeakMonthOut"][];
-            /** Outer */
-            outer: number;
-            /** Peak */
-            peak: number;
-            /** Reaching */
-            reaching: number;
-            /** Reason */
-            reason: string;
-            /** Safe Grade */
-            safe_grade: string | null;
-            /** Start */
-            start: number | null;
-            /** Strip */
-            strip: number;
-            verdict: components["schemas"]["VerdictOut"];
-            /** X Skin */
-            x_skin: number;
+        LeaksOut: {
+            /** Ela4 */
+            ELA4: number[];
+            /** Largest */
+            largest: string | null;
+            /** N50 */
+            n50: number[];
+            /** Q50 */
+            q50: number[];
+            /** Qe50 */
+            qE50: number[];
+            /** Qf50 */
+            qF50: number[];
+            /** Q Inf */
+            q_inf: number[];
+            /** Rows */
+            rows: components["schemas"]["nimble_shell__api__whole_routes__LeakOut"][];
         };
         /** LedgerLineOut */
         LedgerLineOut: {
@@ -4129,7 +4557,7 @@ export interface components {
              * U Kind
              * @enum {string}
              */
-            U_kind: "" | "entered" | "of its units" | "clear" | "without members of its joints";
+            U_kind: "" | "entered" | "of its units" | "clear" | "without members of its joints" | "with the ground";
             /** Area */
             area: number;
             /** Asked */
@@ -4311,6 +4739,77 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /**
+         * LoadsDoc
+         * @description What heats and cools it, and what is taken without a calculation.
+         */
+        LoadsDoc: {
+            /**
+             * Alpha
+             * @default 0.6
+             */
+            alpha: number;
+            /**
+             * Clearness
+             * @default 0.45
+             */
+            clearness: number;
+            /**
+             * Gains
+             * @default 3
+             */
+            gains: number;
+            /**
+             * Inner Mass
+             * @default 40000
+             */
+            inner_mass: number;
+            /**
+             * Night Air
+             * @default 0
+             */
+            night_air: number;
+            /**
+             * Overhang
+             * @default 0
+             */
+            overhang: number;
+            /**
+             * Overhang Gap
+             * @default 0.2
+             */
+            overhang_gap: number;
+            /**
+             * Persons W
+             * @default 70
+             */
+            persons_W: number;
+            /**
+             * Reheat
+             * @default 0
+             */
+            reheat: number;
+            /**
+             * Rule Cooling
+             * @default 100
+             */
+            rule_cooling: number;
+            /**
+             * Rule Heating
+             * @default 80
+             */
+            rule_heating: number;
+            /**
+             * Shade
+             * @default 1
+             */
+            shade: number;
+            /**
+             * Shielding
+             * @default 0.05
+             */
+            shielding: number;
         };
         /**
          * LowestOut
@@ -4575,7 +5074,7 @@ export interface components {
             /** Left */
             left: number;
             /** Months */
-            months: components["schemas"]["MonthOut"][];
+            months: components["schemas"]["nimble_shell__api__moisture_schemas__MonthOut"][];
             /** Outer Passes */
             outer_passes: boolean;
             /** Peak */
@@ -4597,26 +5096,6 @@ export interface components {
             x: number[];
             /** Years */
             years: number;
-        };
-        /**
-         * MonthOut
-         * @description One month of the Basis with its room, and what it asks of the surface.
-         */
-        MonthOut: {
-            /** Outer Required */
-            outer_required: number | null;
-            /** Phi E */
-            phi_e: number;
-            /** Phi Fails */
-            phi_fails: number | null;
-            /** Phi I */
-            phi_i: number;
-            /** Required */
-            required: number | null;
-            /** Theta E */
-            theta_e: number;
-            /** Theta I */
-            theta_i: number;
         };
         /**
          * MouldOut
@@ -4992,6 +5471,109 @@ export interface components {
             x: number;
         };
         /**
+         * PlantDoc
+         * @description All of it, of one building.
+         */
+        PlantDoc: {
+            /**
+             * @default {
+             *       "apart_asked": 3,
+             *       "eta_t": 0,
+             *       "eta_x": 0,
+             *       "extract": 0,
+             *       "low_factor": 0.5,
+             *       "low_share": 0,
+             *       "moisture": 0.3,
+             *       "n_min": 0,
+             *       "persons": 4,
+             *       "q_area": 0,
+             *       "q_person": 25,
+             *       "sfp": 0.4
+             *     }
+             */
+            air: components["schemas"]["FreshAirDoc"];
+            /**
+             * @default {
+             *       "H_outwards": 0,
+             *       "V": 0,
+             *       "n": 0.5
+             *     }
+             */
+            buffer: components["schemas"]["BufferDoc"];
+            /**
+             * @default {
+             *       "flue": false,
+             *       "flue_z": 0.5,
+             *       "hood": 0,
+             *       "limit": 4,
+             *       "wind": 2
+             *     }
+             */
+            fire: components["schemas"]["FireDoc"];
+            /** Floor Area */
+            floor_area?: number | null;
+            /**
+             * @default {
+             *       "edge_d": 0.08,
+             *       "edge_depth": 0,
+             *       "edge_lambda": 0.036,
+             *       "edge_width": 0,
+             *       "lambda": 2,
+             *       "rho_c": 2000000
+             *     }
+             */
+            ground: components["schemas"]["GroundDoc"];
+            /**
+             * @default {
+             *       "alpha": 0.6,
+             *       "clearness": 0.45,
+             *       "gains": 3,
+             *       "inner_mass": 40000,
+             *       "night_air": 0,
+             *       "overhang": 0,
+             *       "overhang_gap": 0.2,
+             *       "persons_W": 70,
+             *       "reheat": 0,
+             *       "rule_cooling": 100,
+             *       "rule_heating": 80,
+             *       "shade": 1,
+             *       "shielding": 0.05
+             *     }
+             */
+            loads: components["schemas"]["LoadsDoc"];
+            /**
+             * @default {
+             *       "exponent": 0.65,
+             *       "openings": [
+             *         0.5,
+             *         1.5,
+             *         4
+             *       ],
+             *       "service": [
+             *         0.5,
+             *         1.5,
+             *         4
+             *       ],
+             *       "services": 0,
+             *       "shelter_e": 0.07,
+             *       "shelter_f": 15,
+             *       "surfaces": [
+             *         0.01,
+             *         0.03,
+             *         0.08
+             *       ],
+             *       "unsealed": [
+             *         0.3,
+             *         0.6,
+             *         1.5
+             *       ]
+             *     }
+             */
+            tightness: components["schemas"]["TightnessDoc"];
+            /** Volume */
+            volume?: number | null;
+        };
+        /**
          * PlateDoc
          * @description Washer, flange or base plate at an end of a fixing.
          */
@@ -5044,6 +5626,22 @@ export interface components {
             rule: number | null;
             /** Sections */
             sections: components["schemas"]["PositionOut"][];
+        };
+        /**
+         * PressureOut
+         * @description Pressures of a zone; `lift` is how much the outside weighs more, for a metre. [Pa/m]
+         */
+        PressureOut: {
+            /** Lift */
+            lift: number;
+            /** Neutral Z */
+            neutral_z: number | null;
+            /** P Int */
+            p_int: number;
+            /** Q In */
+            q_in: number;
+            /** Theta E */
+            theta_e: number;
         };
         /** ProbeIn */
         ProbeIn: {
@@ -5512,6 +6110,22 @@ export interface components {
             towards: number;
         };
         /**
+         * RoomAirOut
+         * @description The room at a state outside.
+         */
+        RoomAirOut: {
+            /** Dew Point */
+            dew_point: number | null;
+            /** Phi I */
+            phi_i: number;
+            /** Theta Supply */
+            theta_supply: number;
+            /** X E */
+            x_e: number;
+            /** X I */
+            x_i: number;
+        };
+        /**
          * SaidOut
          * @description A value named in a remark.
          */
@@ -5812,6 +6426,24 @@ export interface components {
             /** Theta Winter */
             theta_winter: number;
         };
+        /**
+         * SizesOut
+         * @description Of a building by overall inner dimensions.
+         */
+        SizesOut: {
+            /** A E */
+            A_E: number;
+            /** A F */
+            A_F: number;
+            /** V */
+            V: number;
+            /** Eaves */
+            eaves: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+        };
         /** SolvedOut */
         SolvedOut: {
             /**
@@ -6101,6 +6733,38 @@ export interface components {
             reason: string;
         };
         /**
+         * SumsOut
+         * @description Heat transfer coefficients. [W/K]
+         */
+        SumsOut: {
+            /** H */
+            H: number;
+            /** H A */
+            H_A: number;
+            /** H D */
+            H_D: number;
+            /** H U */
+            H_U: number;
+            /** H G */
+            H_g: number;
+            /** H Tr */
+            H_tr: number;
+            /** H Ve */
+            H_ve: number;
+            /** B */
+            b: {
+                [key: string]: number;
+            };
+            /** Groups */
+            groups: {
+                [key: string]: components["schemas"]["GroupOut"];
+            };
+            /** Shares */
+            shares: {
+                [key: string]: number | null;
+            };
+        };
+        /**
          * SurfaceOut
          * @description One place of a building whose inner surface can be judged, or why it cannot yet.
          */
@@ -6364,6 +7028,89 @@ export interface components {
             owner: string;
             /** Revision */
             revision: number;
+        };
+        /**
+         * TightnessDoc
+         * @description What is asked of the air line, and what leaks beside the joints. Leaks are at 50 Pa.
+         */
+        TightnessDoc: {
+            /**
+             * Exponent
+             * @default 0.65
+             */
+            exponent: number;
+            /** N50 Asked */
+            n50_asked?: number | null;
+            /**
+             * Openings
+             * @default [
+             *       0.5,
+             *       1.5,
+             *       4
+             *     ]
+             */
+            openings: number[];
+            /**
+             * Service
+             * @default [
+             *       0.5,
+             *       1.5,
+             *       4
+             *     ]
+             */
+            service: number[];
+            /**
+             * Services
+             * @default 0
+             */
+            services: number;
+            /**
+             * Shelter E
+             * @default 0.07
+             */
+            shelter_e: number;
+            /**
+             * Shelter F
+             * @default 15
+             */
+            shelter_f: number;
+            /**
+             * Surfaces
+             * @default [
+             *       0.01,
+             *       0.03,
+             *       0.08
+             *     ]
+             */
+            surfaces: number[];
+            /**
+             * Unsealed
+             * @default [
+             *       0.3,
+             *       0.6,
+             *       1.5
+             *     ]
+             */
+            unsealed: number[];
+        };
+        /**
+         * Traced
+         * @description A value, the operation and operands that made it, and optionally a name.
+         */
+        Traced: {
+            /**
+             * Args
+             * @default []
+             */
+            args: components["schemas"]["Traced"][];
+            label?: components["schemas"]["Label"] | null;
+            /**
+             * Op
+             * @default input
+             */
+            op: string;
+            /** Value */
+            value: number;
         };
         /**
          * UnitDoc
@@ -6769,6 +7516,39 @@ export interface components {
             x: number;
         };
         /**
+         * WholeBuildingOut
+         * @description A building summed up; where it is not `whole`, `last` is the last one that was, if there is one.
+         */
+        WholeBuildingOut: {
+            /** A */
+            A: number;
+            /** R Effective */
+            R_effective: number | null;
+            air: components["schemas"]["AirFlowOut"];
+            cooling: components["schemas"]["CoolingOut"];
+            drawn: components["schemas"]["DraughtOut"] | null;
+            energy: components["schemas"]["YearOut"];
+            /** Figures */
+            figures: string[];
+            ground: components["schemas"]["GroundOut"] | null;
+            heating: components["schemas"]["HeatingOut"];
+            last: components["schemas"]["WholeBuildingOut"] | null;
+            leaks: components["schemas"]["LeaksOut"];
+            /** Losses */
+            losses: components["schemas"]["HungLossOut"][];
+            /** Missing */
+            missing: string[];
+            natural: components["schemas"]["PressureOut"];
+            /** Pending */
+            pending: string[];
+            /** Rooms */
+            rooms: components["schemas"]["RoomAirOut"][];
+            sizes: components["schemas"]["SizesOut"];
+            sums: components["schemas"]["SumsOut"];
+            /** Whole */
+            whole: boolean;
+        };
+        /**
          * WholeSumsOut
          * @description Sums of the building; null while a part of them is missing or to come.
          */
@@ -6786,6 +7566,11 @@ export interface components {
             missing: string[];
             /** Waiting */
             waiting: number;
+        };
+        /** WholeWorkingIn */
+        WholeWorkingIn: {
+            /** Figure */
+            figure: string;
         };
         /** Withdrawal */
         Withdrawal: {
@@ -6827,6 +7612,116 @@ export interface components {
         WorkingOut: {
             /** Steps */
             steps: components["schemas"]["StepOut"][];
+        };
+        /** YearOut */
+        YearOut: {
+            /** Q Nd */
+            Q_nd: number;
+            /** A */
+            a: number;
+            /** Degree Kkh */
+            degree_kKh: number;
+            /** Months */
+            months: components["schemas"]["nimble_shell__api__whole_routes__MonthOut"][];
+            /** Per Area */
+            per_area: number;
+            /** Tau */
+            tau: number;
+        };
+        /**
+         * LeakOut
+         * @description Room air through a joint, month by month.
+         */
+        nimble_shell__api__moisture_schemas__LeakOut: {
+            /** Assembly */
+            assembly: string;
+            /** Grade */
+            grade: string;
+            /** Grades */
+            grades: components["schemas"]["GradeOut"][];
+            /** Height */
+            height: number;
+            /** High */
+            high: number;
+            /** Inner */
+            inner: number;
+            /** Largest Safe */
+            largest_safe: number | null;
+            /** Leakage */
+            leakage: number;
+            /** Limit */
+            limit: number;
+            /** Low */
+            low: number;
+            /** Months */
+            months: components["schemas"]["LeakMonthOut"][];
+            /** Outer */
+            outer: number;
+            /** Peak */
+            peak: number;
+            /** Reaching */
+            reaching: number;
+            /** Reason */
+            reason: string;
+            /** Safe Grade */
+            safe_grade: string | null;
+            /** Start */
+            start: number | null;
+            /** Strip */
+            strip: number;
+            verdict: components["schemas"]["VerdictOut"];
+            /** X Skin */
+            x_skin: number;
+        };
+        /**
+         * MonthOut
+         * @description One month of the Basis with its room, and what it asks of the surface.
+         */
+        nimble_shell__api__moisture_schemas__MonthOut: {
+            /** Outer Required */
+            outer_required: number | null;
+            /** Phi E */
+            phi_e: number;
+            /** Phi Fails */
+            phi_fails: number | null;
+            /** Phi I */
+            phi_i: number;
+            /** Required */
+            required: number | null;
+            /** Theta E */
+            theta_e: number;
+            /** Theta I */
+            theta_i: number;
+        };
+        /**
+         * LeakOut
+         * @description A row of the leak budget; `q` low, likely, high at 50 Pa. [m³/h]
+         */
+        nimble_shell__api__whole_routes__LeakOut: {
+            /** Id */
+            id: string;
+            /** Joint */
+            joint: string;
+            /** Name */
+            name: string;
+            /** Q */
+            q: number[];
+            /** Station */
+            station: string;
+        };
+        /**
+         * MonthOut
+         * @description A month's balance. [kWh]
+         */
+        nimble_shell__api__whole_routes__MonthOut: {
+            /** Q Gn */
+            Q_gn: number;
+            /** Q Ht */
+            Q_ht: number;
+            /** Q Nd */
+            Q_nd: number;
+            /** Eta */
+            eta: number | null;
         };
     };
     responses: never;
@@ -11919,6 +12814,254 @@ export interface operations {
             };
         };
     };
+    whole_api_v1_projects__project_id__buildings__building_id__whole_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeBuildingOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    whole_working_api_v1_projects__project_id__buildings__building_id__whole_working_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WholeWorkingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     changes_api_v1_projects__project_id__changes_get: {
         parameters: {
             query?: never;
@@ -14807,7 +15950,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LeakOut"] | null;
+                    "application/json": components["schemas"]["nimble_shell__api__moisture_schemas__LeakOut"] | null;
                 };
             };
             /** @description not readable */

@@ -105,7 +105,7 @@ def fan_test(
     n50, qE50, qF50 = (named(q50 / size, symbol, text, unit, f"{_CLAUSE}, 6.4")
                        for size, (symbol, text, unit) in zip(sizes, names, strict=True))  # fmt: skip
     return FanFigures(sets=lines, q50=q50, n50=n50, qE50=qE50, qF50=qF50,
-                      ELA4=named(sum(areas, 0.0) / count, "ELA4", "effective leakage area at 4 Pa", "cm²",
+                      ELA4=named(sum(areas, 0.0) / count, "ELA4", "effective leakage area", "cm²",
                                  "mean of the sets"))  # fmt: skip
 
 

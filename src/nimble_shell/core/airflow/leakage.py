@@ -104,9 +104,14 @@ def leak_area(C: Num, n: float, given: Given = plain, symbol: str = "ELA4") -> N
     ----------
     .. [1] ISO 9972:2015, annex on effective leakage areas.
     """
-    factor = given(1e4 / 3600 * math.sqrt(RHO_STANDARD / 2) * 4 ** (n - 0.5), "k_4", "flow to area at 4 Pa", "",
-                   f"10⁴/3600·√(ρ₀/2)·4^({n:g} − 0.5)")  # fmt: skip
-    return named(C * factor, symbol, "effective leakage area at 4 Pa", "cm²", "ISO 9972:2015, annex E")
+    factor = given(
+        1e4 / 3600 * math.sqrt(RHO_STANDARD / 2) * 4 ** (n - 0.5),
+        "k_4",
+        "from flow to area at the low pressure",
+        "",
+        f"10⁴/3600·√(ρ₀/2)·4^({n:g} − 0.5)",
+    )
+    return named(C * factor, symbol, "effective leakage area", "cm²", "ISO 9972:2015, annex E")
 
 
 def _in_order(items: Sequence[LeakItem]) -> None:

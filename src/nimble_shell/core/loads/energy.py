@@ -94,7 +94,7 @@ def energy(case: EnergyCase, given: Given = plain) -> EnergyFigures:
     """
     if case.H_tr + case.H_ve <= 0:
         raise DomainError(Issue(path=("H_tr",), code="nothing_lost", message="the building loses nothing",
-                                hint="transmission and air that are more than 0 W/K"))  # fmt: skip
+                                hint="transmission and air that are more than nothing"))  # fmt: skip
     H_tr = given(case.H_tr, "H_tr", "transmission", "W/K", "ISO 13789, of the whole")
     H_ve = given(case.H_ve, "H_ve", "air", "W/K", "of the whole")
     C_m = given(case.C_m, "C_m", "heat that the mass stores for a kelvin", "J/K", "of the build-ups, or entered")

@@ -28,9 +28,17 @@ def facings_of(building: MeasuredBuilding) -> tuple[Facing, ...]:
         key = (face.zone, azimuth, tilt, face.to)
         held = by.get(key)
         by[key] = (
-            Facing(element=face.zone, name=names.get(face.zone, face.zone), area=area, azimuth=azimuth, tilt=tilt, to=face.to)
-            if held is None else replace(held, area=held.area + area)
-        )  # fmt: skip
+            Facing(
+                element=face.zone,
+                name=names.get(face.zone, face.zone),
+                area=area,
+                azimuth=azimuth,
+                tilt=tilt,
+                to=face.to,
+            )
+            if held is None
+            else replace(held, area=held.area + area)
+        )
     return tuple(one for one in by.values() if one.area > 0)
 
 
@@ -54,7 +62,11 @@ def panes_of(building: MeasuredBuilding, units: Mapping[str, UnitType], U_of: Ma
             element = body.zone if body else ""
             key = (unit.id if unit else "", element, azimuth, opening.w, opening.h)
             held = by.get(key)
-            by[key] = _pane(unit, element, azimuth, tilt, opening.w, opening.h, U_of) if held is None else replace(held, n=held.n + 1)
+            by[key] = (
+                _pane(unit, element, azimuth, tilt, opening.w, opening.h, U_of)
+                if held is None
+                else replace(held, n=held.n + 1)
+            )
     return tuple(one for one in by.values() if one.U > 0)
 
 
@@ -65,7 +77,9 @@ def _pane(
         U, solar = U_of.get(element, 0.0), G_UNKNOWN * F_UNKNOWN
     else:
         U, solar = value_of(unit.transmittance(w, h)), unit.solar(w, h)
-    return Pane(unit=unit.name if unit else "", element=element, azimuth=azimuth, tilt=tilt, w=w, h=h, n=1, U=U, solar=solar)
+    return Pane(
+        unit=unit.name if unit else "", element=element, azimuth=azimuth, tilt=tilt, w=w, h=h, n=1, U=U, solar=solar
+    )
 
 
 def _looks(face: Face, north: float) -> tuple[float, float]:

@@ -9,7 +9,6 @@ from dataclasses import dataclass
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.loads.cooling_day import HOURS, CoolingCase, DayElement, DayWindow, SunnyDay, swing
 from nimble_shell.core.loads.periodic_walls import MassLayer, MassWall, answers
-from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.plant import Loads
 from nimble_shell.core.sun.overhang import Overhang
 from nimble_shell.core.sun.position import Day

@@ -19,7 +19,9 @@ class JointLeak:
     name: str
     station: str
     length: float  #: [m]
-    q: tuple[float, float] | None  #: of its seals at 50 Pa, low and high; None of a joint that nobody has sealed [m³/(h·m)]
+    q: (
+        tuple[float, float] | None
+    )  #: of its seals at 50 Pa, low and high; None of a joint that nobody has sealed [m³/(h·m)]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -46,13 +48,17 @@ def leaky(
     for one in joints:
         if one.length > 0:
             q = tight.unsealed if one.q is None else (one.q[0], math.sqrt(one.q[0] * one.q[1]), one.q[1])
-            rows.append(_row(Leak(id=f"joint-{one.id}", name=one.name, station=one.station, joint=one.id), one.length, "m", q))
+            rows.append(
+                _row(Leak(id=f"joint-{one.id}", name=one.name, station=one.station, joint=one.id), one.length, "m", q)
+            )
     opened = found.openings
     gaps = opened.head + opened.sill + opened.threshold + opened.jamb
     if gaps:
         rows.append(_row(Leak(id="openings", name="Gaps of windows and doors", station="E"), gaps, "m", tight.openings))
     if tight.services:
-        rows.append(_row(Leak(id="services", name="Passages of services", station="D"), tight.services, "", tight.service))
+        rows.append(
+            _row(Leak(id="services", name="Passages of services", station="D"), tight.services, "", tight.service)
+        )
     rows.append(_row(Leak(id="surfaces", name="Panels and boards themselves", station="D"), found.envelope, "m²",
                      tight.surfaces))  # fmt: skip
     shell = Leaky(

@@ -16,12 +16,11 @@ from nimble_shell.core.working import Given, Num, named, plain, value_of
 NOT_COUNTED = (
     "joints (step 3)",
     "fixings that are no group of a build-up",
-    "the ground beyond slabs and entered U (step 7)",
-    "air leakage and ventilation (step 7)",
+    "the ground under a building without a shape",
 )
 
 
-UKind = Literal["", "entered", "of its units", "clear", "without members of its joints"]
+UKind = Literal["", "entered", "of its units", "clear", "without members of its joints", "with the ground"]
 _SAME = 1e-9  #: that two U differ by if they are one, relative
 
 
@@ -40,12 +39,15 @@ class LedgerLine:
     H_fixings: Num | None = None  #: of H, what its build-up's fixings lose [W/K]
     from_units: bool = False  #: whether its U is that of the types of its openings
     U_clear: float | None = None  #: of its build-up with every member and fixing, solved joints or not [W/(m²·K)]
+    on_ground: bool = False  #: whether its U is that of ISO 13370
 
     @property
     def U_kind(self) -> UKind:
         """Which U it is that counts."""
         if self.U is None:
             return ""
+        if self.on_ground:
+            return "with the ground"
         if self.U_clear is None:
             return "of its units" if self.from_units else "entered"
         return (
@@ -134,6 +136,7 @@ def shell_ledger(
     points_of: Mapping[str, Num] | None = None,
     clear_of: Mapping[str, float] | None = None,
     waiting: Sequence[str] = (),
+    ground_of: Mapping[str, Num] | None = None,
     given: Given = plain,
 ) -> ShellLedger:
     """Areas times transmittance over the shell, and lengths of joints times ψ.
@@ -153,6 +156,8 @@ def shell_ledger(
         U of each build-up with the members that its joints have taken over, where that is another one. [W/(m²·K)]
     waiting : sequence of str
         What else is still to come.
+    ground_of : mapping of element id to float or Traced, optional
+        U with the ground of what lies on it or stands in it, ISO 13370. [W/(m²·K)]
     given : Given
         `plain` for figures, `traced` for working.
 
@@ -170,7 +175,7 @@ def shell_ledger(
     ----------
     .. [1] ISO 13789:2017, 7.2 (transmission, direct to outside).
     """
-    areas = net_areas(building, given)
+    areas, ground_of = net_areas(building, given), ground_of or {}
     lines = tuple(
         _line(
             building,
@@ -181,6 +186,7 @@ def shell_ledger(
             basis,
             points_of or {},
             clear_of or {},
+            ground_of.get(element.id),
         )
         for number, (element, area) in enumerate(zip(building.elements, areas, strict=True), 1)
     )
@@ -211,8 +217,13 @@ def shell_ledger(
         H_fixings=sums.H_fixings,
         share_joints=sums.share,
         pending=(*(joint.name for joint in joints if joint.psi is None and not joint.why_not), *waiting),
-        not_counted=NOT_COUNTED if sums.H_joints is None else NOT_COUNTED[1:],
+        not_counted=_not_counted(sums, ground_of),
     )
+
+
+def _not_counted(sums: _Sums, ground_of: Mapping[str, Num]) -> tuple[str, ...]:
+    joints, fixings, ground = NOT_COUNTED
+    return (*((joints,) if sums.H_joints is None else ()), fixings, *(() if ground_of else (ground,)))
 
 
 def _sum(parts: Sequence[Num]) -> Num:
@@ -256,9 +267,12 @@ def _less(area: Num, openings: float, number: int, name: str) -> Num:
 
 def _line(
     building: Building, element: ShellElement, number: int, area: Num, U: Num | None, basis: Basis | None,
-    points_of: Mapping[str, Num], clear_of: Mapping[str, float],
+    points_of: Mapping[str, Num], clear_of: Mapping[str, float], in_ground: Num | None,
 ) -> LedgerLine:  # fmt: skip
     H = through = None
+    clear = _clear(element, U, clear_of)
+    if U is not None and in_ground is not None:
+        U, points_of = in_ground, {}  # its fixings are in the floor's own resistance
     if U is not None and value_of(area) > 0:
         H = named(U * area, f"H_{number}", f"transmission, {element.name}", "W/K", "ISO 13789:2017, 7.2, U·A")
         added = points_of.get(element.assembly_id or "")
@@ -274,7 +288,8 @@ def _line(
         H=H,
         asked=None if basis is None else asked_R(basis.targets, element.station),
         H_fixings=through,
-        U_clear=_clear(element, U, clear_of),
+        U_clear=clear,
+        on_ground=U is not None and in_ground is not None,
         from_assembly=element.assembly_id is not None and U is not None,
         from_units=U is not None and element.assembly_id is None and _has_units(building, element),
     )

@@ -8,12 +8,12 @@ from dataclasses import dataclass
 
 from nimble_shell.core.climate import MonthlyClimate
 from nimble_shell.core.geometry.face import Face
-from nimble_shell.core.ground.floor import EdgeFoam, GroundFloor, HeatedBasement, Slab
+from nimble_shell.core.ground.floor import EdgeFoam, EdgeKind, GroundFloor, HeatedBasement, Slab
 from nimble_shell.core.ground.seasons import GroundYear
 from nimble_shell.core.ground.steady import GroundFigures, ground_figures
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.plant import Ground
-from nimble_shell.core.working import Given, plain
+from nimble_shell.core.working import Given, Num, plain
 
 _SHALLOW = 0.3  #: depth of walls below the ground up to which a floor counts as a slab [m]
 
@@ -26,6 +26,14 @@ class OnGround:
     figures: GroundFigures
     floors: tuple[str, ...]  #: elements that lie on it
     walls: tuple[str, ...]  #: elements that stand in it; counted with it in a basement
+
+    @property
+    def transmittances(self) -> dict[str, Num]:
+        """U of each of its elements. [W/(m²·K)]"""
+        figures = self.figures
+        below = figures.U if figures.U_bf is None else figures.U_bf
+        walls = {} if figures.U_bw is None else {one: figures.U_bw for one in self.walls}
+        return {one: below for one in self.floors} | walls
 
 
 def on_ground(
@@ -67,10 +75,8 @@ def on_ground(
         return None
     ids = tuple(dict.fromkeys(face.zone for face in floors))
     if depth <= _SHALLOW:
-        edges = tuple(
-            EdgeFoam(kind=kind, D=D, d=soil.edge_d, lambda_=soil.edge_lambda)
-            for kind, D in (("vertical", soil.edge_depth), ("horizontal", soil.edge_width)) if D > 0
-        )  # fmt: skip
+        placed: tuple[tuple[EdgeKind, float], ...] = (("vertical", soil.edge_depth), ("horizontal", soil.edge_width))
+        edges = tuple(EdgeFoam(kind=kind, D=D, d=soil.edge_d, lambda_=soil.edge_lambda) for kind, D in placed if D > 0)
         floor: GroundFloor = Slab(A=A, P=P, lambda_=soil.lambda_, rho_c=soil.rho_c, w=thick, Rf=R_floor, edges=edges)
         return OnGround(floor=floor, figures=ground_figures(floor, given), floors=ids, walls=())
     R_walls = _mean([(area(face), R_of.get(face.zone)) for face in walls])
@@ -94,7 +100,9 @@ def year_of(climate: MonthlyClimate, rooms: Sequence[float]) -> GroundYear:
     """Mean and first harmonic of a year's months, outside and in the rooms. [°C]"""
     mean, amplitude, coldest = _harmonic(climate.theta_e)
     mean_i, amplitude_i, _ = _harmonic(rooms)
-    return GroundYear(theta_i=mean_i, theta_i_amplitude=amplitude_i, theta_e=mean, theta_e_amplitude=amplitude, tau=coldest)
+    return GroundYear(
+        theta_i=mean_i, theta_i_amplitude=amplitude_i, theta_e=mean, theta_e_amplitude=amplitude, tau=coldest
+    )
 
 
 def _harmonic(values: Sequence[float]) -> tuple[float, float, float]:

@@ -106,8 +106,13 @@ class FreshAir:
             check.check(0 <= value <= 1, (name,), "share_out_of_range", f"{100 * value:g} %", "0 to 100 %")
         for name in ("apart", "apart_asked"):
             value = getattr(self, name)
-            check.check(value is None or 0 <= value <= 100, (name,), "length_out_of_range",
-                        sentence("{v}", v=(value or 0.0, "distance")), sentence("0 to {v}", v=(100.0, "distance")))  # fmt: skip
+            check.check(
+                value is None or 0 <= value <= 100,
+                (name,),
+                "length_out_of_range",
+                sentence("{v}", v=(value or 0.0, "distance")),
+                sentence("0 to {v}", v=(100.0, "distance")),
+            )
         check.refuse()
 
 
@@ -155,7 +160,13 @@ class Loads:
 
     def __post_init__(self) -> None:
         check = Collector()
-        for name, most in (("persons_W", 500.0), ("gains", 500.0), ("reheat", 200.0), ("night_air", 1e5), ("inner_mass", 1e6)):
+        for name, most in (
+            ("persons_W", 500.0),
+            ("gains", 500.0),
+            ("reheat", 200.0),
+            ("night_air", 1e5),
+            ("inner_mass", 1e6),
+        ):
             value = getattr(self, name)
             check.check(0 <= value <= most, (name,), "load_out_of_range", f"{value:g}", f"0 to {most:g}")
         for name in ("rule_heating", "rule_cooling"):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
@@ -16,6 +16,7 @@ from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
 from nimble_shell.core.materials.rates import priced_catalogue
 from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.shell.plant import Plant
 from nimble_shell.core.windows.unit import UnitType
 
 
@@ -108,6 +109,7 @@ class Building:
     faces: tuple[FlatFace, ...] = ()  #: those that no body has
     north: float = 0.0  #: bearing of the plan's y axis, clockwise from north [°]
     floor_thickness: float = 0.3  #: of the floors between storeys, where they meet the walls [m]
+    plant: Plant = field(default_factory=Plant)  #: what it stands on, how tight it is meant to be, what heats it
 
     # What a measured building looks up, and one without a shape does not have:
 

@@ -102,6 +102,7 @@ class WholeBuilding:
     heating: HeatingFigures
     cooling: CoolingFigures
     energy: EnergyFigures
+    coldest: float  #: mean of the coldest month, at which `natural` is looked at [°C]
     missing: tuple[str, ...]
     pending: tuple[str, ...]
 
@@ -143,15 +144,25 @@ def whole_building(building: MeasuredBuilding, basis: Basis, known: Known, given
     states = [AirState(theta_e=theta, phi_e=phi) for theta, phi in zip(climate.theta_e, climate.phi_e, strict=True)]
     coldest = min(climate.theta_e)
     return WholeBuilding(
-        sizes=sizes, losses=(*_hung(known.ledger, ground), *_of_air(leaks, air)), sums=found, A=value_of(A), R_effective=R,
-        ground=ground, leaks=leaks, leak_rows=rows, air=air, rooms=tuple(room_air(moved, air.q_mean, states, given)),
+        sizes=sizes,
+        losses=(*_hung(known.ledger, ground), *_of_air(leaks, air)),
+        sums=found,
+        A=value_of(A),
+        R_effective=R,
+        ground=ground,
+        leaks=leaks,
+        leak_rows=rows,
+        air=air,
+        rooms=tuple(room_air(moved, air.q_mean, states, given)),
         natural=balance(_zone(building, leaks, rows, basis, sizes, coldest), given),
         drawn=_drawn(building, leaks, rows, basis, sizes, given),
         heating=heating_load(_cold(basis, plant, sizes, found, leaks, air), given),
+        coldest=coldest,
         cooling=cooling_day(_hot(basis, plant, sizes, known, found, air)),
         energy=energy(_year(basis, plant, sizes, known, found, ground), given),
-        missing=(*known.ledger.missing, *_unknown(building, ground)), pending=known.ledger.pending,
-    )  # fmt: skip
+        missing=(*known.ledger.missing, *_unknown(building, ground)),
+        pending=known.ledger.pending,
+    )
 
 
 def sizes_of(building: MeasuredBuilding) -> Sizes:
@@ -197,8 +208,16 @@ def _transmission(building: MeasuredBuilding, known: Known, ground: OnGround | N
             continue
         A, through = value_of(line.area), 0.0 if line.H_fixings is None else value_of(line.H_fixings)
         of: dict[str, str] = {"to": BUFFER if line.element_id in unheated else OUTSIDE, "group": line.station}
-        areas.append(AreaRow(id=line.name, A=A, U=value_of(line.U) - through / A, glazing=line.station == "E", to=of["to"],
-                             group=of["group"]))  # fmt: skip
+        areas.append(
+            AreaRow(
+                id=line.name,
+                A=A,
+                U=value_of(line.U) - through / A,
+                glazing=line.station == "E",
+                to=of["to"],
+                group=of["group"],
+            )
+        )
         if through:
             points.append(PointRow(id=f"fixings, {line.name}", n=1.0, chi=through, to=of["to"], group=of["group"]))
     for joint in known.ledger.joints:
@@ -208,7 +227,9 @@ def _transmission(building: MeasuredBuilding, known: Known, ground: OnGround | N
                 points.append(PointRow(id=joint.name, n=joint.length, chi=psi, group=joint.station))
             else:
                 joints.append(JointRow(id=joint.name, l=joint.length, psi=psi, group=joint.station))
-    spaces = (UnheatedSpace(id=BUFFER, elements=((buffer.H_outwards, 1.0),), V=buffer.V, n_ue=buffer.n),) if unheated else ()
+    spaces = (
+        (UnheatedSpace(id=BUFFER, elements=((buffer.H_outwards, 1.0),), V=buffer.V, n_ue=buffer.n),) if unheated else ()
+    )
     return Transmission(areas=tuple(areas), joints=tuple(joints), points=tuple(points), spaces=spaces, air_q=air_q,
                         H_ground=0.0 if ground is None else value_of(ground.figures.H_g))  # fmt: skip
 
@@ -232,16 +253,25 @@ def _hung(ledger: ShellLedger, ground: OnGround | None) -> list[HungLoss]:
         through = 0.0 if line.H_fixings is None else value_of(line.H_fixings)
         kind: LossKind = "glazing" if line.station == "E" else "areas"
         H = None if line.H is None else value_of(line.H) - through
-        found.append(HungLoss(id=line.element_id, station=line.station, name=line.name, kind=kind, H=H, amount=A, unit="area"))
+        found.append(
+            HungLoss(id=line.element_id, station=line.station, name=line.name, kind=kind, H=H, amount=A, unit="area")
+        )
         if through:
             found.append(HungLoss(id=f"{line.element_id}/fixings", station=line.station, name=f"Fixings, {line.name}",
                                   kind="fixings", H=through, amount=A, unit="area"))  # fmt: skip
     for joint in ledger.joints:
         if joint.length > 0:
-            found.append(HungLoss(
-                id=joint.joint_id, station=joint.station, name=joint.name, kind="fixings" if joint.point else "joints",
-                H=None if joint.H is None else value_of(joint.H), amount=joint.length, unit="" if joint.point else "distance",
-            ))  # fmt: skip
+            found.append(
+                HungLoss(
+                    id=joint.joint_id,
+                    station=joint.station,
+                    name=joint.name,
+                    kind="fixings" if joint.point else "joints",
+                    H=None if joint.H is None else value_of(joint.H),
+                    amount=joint.length,
+                    unit="" if joint.point else "distance",
+                )
+            )
     if ground is not None:
         found.append(HungLoss(id="ground", station="H", name="Ground", kind="ground", H=value_of(ground.figures.H_g),
                               amount=ground.floor.A, unit="area"))  # fmt: skip
@@ -251,19 +281,43 @@ def _hung(ledger: ShellLedger, ground: OnGround | None) -> list[HungLoss]:
 def _of_air(leaks: LeakFigures, air: AirFigures) -> list[HungLoss]:
     q_inf = value_of(leaks.q_inf[1])
     moved = value_of(air.H_ve) - q_inf / _AIR
-    return [HungLoss(id="infiltration", station="D", name="Infiltration", kind="air", H=q_inf / _AIR, amount=q_inf, unit="air"),
-            HungLoss(id="ventilation", station="B", name="Ventilation", kind="air", H=moved, amount=value_of(air.q_mean),
-                     unit="air")]  # fmt: skip
+    return [
+        HungLoss(
+            id="infiltration", station="D", name="Infiltration", kind="air", H=q_inf / _AIR, amount=q_inf, unit="air"
+        ),
+        HungLoss(
+            id="ventilation",
+            station="B",
+            name="Ventilation",
+            kind="air",
+            H=moved,
+            amount=value_of(air.q_mean),
+            unit="air",
+        ),
+    ]
 
 
 def _zone(
-    building: MeasuredBuilding, leaks: LeakFigures, rows: Sequence[Leak], basis: Basis, sizes: Sizes, theta_e: float,
-    fans: tuple[Fan, ...] = (), wind: float = 0.0,
-) -> Zone:  # fmt: skip
+    building: MeasuredBuilding,
+    leaks: LeakFigures,
+    rows: Sequence[Leak],
+    basis: Basis,
+    sizes: Sizes,
+    theta_e: float,
+    fans: tuple[Fan, ...] = (),
+    wind: float = 0.0,
+) -> Zone:
     """Half of each leak to the wind and half to its lee, at the height of its station."""
     n = building.plant.tightness.exponent
     middle = (sizes.low + sizes.eaves) / 2
-    heights = {"A": sizes.high, "B": (sizes.eaves + sizes.high) / 2, "C": sizes.eaves, "F": middle, "D": middle, "E": middle}
+    heights = {
+        "A": sizes.high,
+        "B": (sizes.eaves + sizes.high) / 2,
+        "C": sizes.eaves,
+        "F": middle,
+        "D": middle,
+        "E": middle,
+    }
     paths = []
     for row in rows:
         C = value_of(leaks.items[row.id][1]) / 50**n
@@ -290,11 +344,20 @@ def _drawn(
 
 def _cold(basis: Basis, plant: Plant, sizes: Sizes, found: Sums, leaks: LeakFigures, air: AirFigures) -> HeatingCase:
     return HeatingCase(
-        theta_i=basis.indoor.theta_heating, theta_e=basis.site.theta_winter, theta_mean=sum(basis.climate.theta_e) / 12,
-        H_D=value_of(found.H_D) + value_of(found.H_U), H_g=value_of(found.H_g), V=sizes.V, n50=value_of(leaks.n50[1]),
-        e=plant.loads.shielding, A_F=sizes.A_F, q_mech=value_of(air.q_mean), eta=plant.air.eta_t, f_RH=plant.loads.reheat,
+        theta_i=basis.indoor.theta_heating,
+        theta_e=basis.site.theta_winter,
+        theta_mean=sum(basis.climate.theta_e) / 12,
+        H_D=value_of(found.H_D) + value_of(found.H_U),
+        H_g=value_of(found.H_g),
+        V=sizes.V,
+        n50=value_of(leaks.n50[1]),
+        e=plant.loads.shielding,
+        A_F=sizes.A_F,
+        q_mech=value_of(air.q_mean),
+        eta=plant.air.eta_t,
+        f_RH=plant.loads.reheat,
         rule=plant.loads.rule_heating,
-    )  # fmt: skip
+    )
 
 
 def _hot(basis: Basis, plant: Plant, sizes: Sizes, known: Known, found: Sums, air: AirFigures) -> CoolingCase:
@@ -308,9 +371,7 @@ def _hot(basis: Basis, plant: Plant, sizes: Sizes, known: Known, found: Sums, ai
     )  # fmt: skip
 
 
-def _year(
-    basis: Basis, plant: Plant, sizes: Sizes, known: Known, found: Sums, ground: OnGround | None
-) -> EnergyCase:
+def _year(basis: Basis, plant: Plant, sizes: Sizes, known: Known, found: Sums, ground: OnGround | None) -> EnergyCase:
     climate, theta_i = basis.climate, basis.indoor.theta_heating
     sun = [0.0] * 12
     for one in known.panes:
@@ -322,12 +383,20 @@ def _year(
         figures = ground_figures(ground.floor)
         flow = tuple(value_of(one) for one in monthly_flow(figures, ground_swing(ground.floor, figures), year))
     return EnergyCase(
-        theta_i=theta_i, months=tuple(MonthOutside(theta_e=theta, sun=one) for theta, one in zip(climate.theta_e, sun, strict=True)),
-        H_tr=value_of(found.H_tr), H_ve=value_of(found.H_ve), H_ground=value_of(found.H_g), ground_flow=flow, A_F=sizes.A_F,
-        C_m=stored([(one.area, known.walls[one.element]) for one in known.facings if one.element in known.walls],
-                   plant.loads, sizes.A_F),
+        theta_i=theta_i,
+        months=tuple(MonthOutside(theta_e=theta, sun=one) for theta, one in zip(climate.theta_e, sun, strict=True)),
+        H_tr=value_of(found.H_tr),
+        H_ve=value_of(found.H_ve),
+        H_ground=value_of(found.H_g),
+        ground_flow=flow,
+        A_F=sizes.A_F,
+        C_m=stored(
+            [(one.area, known.walls[one.element]) for one in known.facings if one.element in known.walls],
+            plant.loads,
+            sizes.A_F,
+        ),
         gains=plant.air.persons * plant.loads.persons_W + plant.loads.gains * sizes.A_F,
-    )  # fmt: skip
+    )
 
 
 @lru_cache(maxsize=4096)

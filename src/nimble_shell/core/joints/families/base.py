@@ -5,12 +5,15 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
+from nimble_shell.core.ground.floor import Slab
+from nimble_shell.core.ground.steady import ground_figures
 from nimble_shell.core.joints.drawing import Board, Drawing, box
 from nimble_shell.core.joints.families.family import Family, Owned, Situation, Variant, fits, length, reach
 from nimble_shell.core.joints.families.seam import MESH, METAL, WALLS
 from nimble_shell.core.joints.stack import Stack, row_of
 from nimble_shell.core.parameters import Choice
 from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.working import value_of
 
 #: One convention for the areas and for ψ, whatever the wall does below the floor.
 EXTERNAL = (
@@ -83,10 +86,8 @@ def ground_U(slab: Stack, B: float, wall_thickness: float) -> float:
     .. [1] ISO 13370:2017, 7.2, d_t = w + λ(R_si + R_f + R_se).
     """
     R_f = sum(ply.d / ply.fill.lambda_ for ply in slab.plies)
-    d_t = wall_thickness + SOIL_LAMBDA * (0.17 + R_f + 0.04)
-    if d_t < B:
-        return 2 * SOIL_LAMBDA / (math.pi * B + d_t) * math.log(math.pi * B / d_t + 1)
-    return SOIL_LAMBDA / (0.457 * B + d_t)
+    strip = Slab(A=B, P=2.0, lambda_=SOIL_LAMBDA, w=wall_thickness, Rf=R_f)
+    return value_of(ground_figures(strip).U)
 
 
 def _on_slab(at: Situation, board: Board, b: float) -> float:
