@@ -13,12 +13,13 @@ from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.airflow.ventilation import AirFigures, RoomAir
 from nimble_shell.core.loads.energy import MonthFigures
 from nimble_shell.core.loads.heating import HeatingFigures
+from nimble_shell.core.shell.cut import BuildingSection, CutFace, cut_across
 from nimble_shell.core.shell.whole_building import HungLoss, Sizes, WholeBuilding
 from nimble_shell.core.transmission.sums import Group
 from nimble_shell.core.working import value_of
 from nimble_shell.formats.document import Model
 from nimble_shell.formats.reader import Prose
-from nimble_shell.services.whole_shell import figures_of
+from nimble_shell.services.whole_shell import figures_of, shaped
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
@@ -170,6 +171,15 @@ class WholeBuildingOut(Model):
     last: WholeBuildingOut | None
 
 
+class CutFaceOut(Model, core=CutFace):
+    outer: list[list[float]]
+    inner: list[list[float]]
+
+
+class BuildingSectionOut(Model, core=BuildingSection):
+    pass
+
+
 class WholeWorkingIn(Model):
     figure: str
 
@@ -180,6 +190,13 @@ def whole(project_id: Id, building_id: Id, service: Projects, wholes: WholeBuild
     found = wholes.of(service.load(project_id), building_id)
     rule = found.rule_cooling
     return _whole(found.now, rule, None if found.last is None else _whole(found.last, rule, None))
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/section")
+def section(project_id: Id, building_id: Id, service: Projects) -> BuildingSectionOut:
+    """The building cut across, from its shape."""
+    found = cut_across(shaped(service.load(project_id).project, building_id))
+    return BuildingSectionOut.model_validate(found)
 
 
 @router.post("/projects/{project_id}/buildings/{building_id}/whole-working")

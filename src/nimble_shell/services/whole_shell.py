@@ -1,4 +1,4 @@
-"""A building summed up: what its ledger, its joints, its build-ups and its shape know, and what they come to together."""
+"""A building summed up: what its ledger, joints, build-ups and shape know, and what they come to together."""
 
 from __future__ import annotations
 
@@ -57,9 +57,9 @@ class WholeShells:
     def working(self, stored: Stored, building_id: str, figure: str) -> Derivation:
         """The working of one of its figures. Raises DomainError, NotFound."""
         found = self._whole(stored, building_id, traced)
-        shaped = _shaped(self._fixings.owned(stored), building_id)
+        building = shaped(self._fixings.owned(stored), building_id)
         if figure.startswith("cooling_"):
-            known = peak_working(found.cooling, found.sizes.A_F, shaped.plant.loads.rule_cooling)
+            known = peak_working(found.cooling, found.sizes.A_F, building.plant.loads.rule_cooling)
             chosen = known.get(figure.removeprefix("cooling_"))
             if chosen is not None:
                 return chosen
@@ -77,7 +77,7 @@ class WholeShells:
 
     def _whole(self, stored: Stored, building_id: str, given: Given) -> WholeBuilding:
         project = self._fixings.owned(stored)
-        building = _shaped(project, building_id)
+        building = shaped(project, building_id)
         joints = self._joints.known(stored.project, building_in(stored.project, building_id))
         waiting = self._fixings.waiting(stored.project, building_id)
         return whole_building(
@@ -85,7 +85,8 @@ class WholeShells:
         )
 
 
-def _shaped(project: Project, building_id: str) -> MeasuredBuilding:
+def shaped(project: Project, building_id: str) -> MeasuredBuilding:
+    """A building with its shape. Raises DomainError, with code "no_shape" where it has none, and NotFound."""
     building = building_in(project, building_id)
     if not isinstance(building, MeasuredBuilding):
         raise DomainError(

@@ -32,8 +32,8 @@ class OnGround:
         """U of each of its elements. [W/(m²·K)]"""
         figures = self.figures
         below = figures.U if figures.U_bf is None else figures.U_bf
-        walls = {} if figures.U_bw is None else {one: figures.U_bw for one in self.walls}
-        return {one: below for one in self.floors} | walls
+        walls = {} if figures.U_bw is None else dict.fromkeys(self.walls, figures.U_bw)
+        return dict.fromkeys(self.floors, below) | walls
 
 
 def on_ground(

@@ -166,11 +166,11 @@ class Building:
             "two elements carry the same id",
             "give every element an id of its own",
         )
-        for field, several in (("joints", self.joints), ("bodies", self.bodies), ("openings", self.openings),
-                               ("faces", self.faces)):  # fmt: skip
+        for part, several in (("joints", self.joints), ("bodies", self.bodies), ("openings", self.openings),
+                              ("faces", self.faces)):  # fmt: skip
             named = [one.id for one in several]
-            check.check(len(set(named)) == len(named), (field,), f"{_ONE[field]}_id_taken",
-                        f"two {field} carry the same id", f"give every {_ONE[field]} an id of its own")  # fmt: skip
+            check.check(len(set(named)) == len(named), (part,), f"{_ONE[part]}_id_taken",
+                        f"two {part} carry the same id", f"give every {_ONE[part]} an id of its own")  # fmt: skip
         check.check(abs(self.north) <= 360, ("north",), "angle_out_of_range", f"north is at {self.north:g}°",
                     "−360 to 360°")  # fmt: skip
         check.check(0 <= self.floor_thickness <= 2, ("floor_thickness",), "thickness_out_of_range",
@@ -241,13 +241,13 @@ class Project:
             f"the name has {len(self.name)} letters",
             "a name has 1 to 80",
         )
-        for field, things in (("buildings", self.buildings), ("assemblies", self.assemblies), ("units", self.units)):
+        for part, things in (("buildings", self.buildings), ("assemblies", self.assemblies), ("units", self.units)):
             ids = [thing.id for thing in things]
             check.check(
                 len(set(ids)) == len(ids),
-                (field,),
+                (part,),
                 "id_taken",
-                f"two {field} carry the same id",
+                f"two {part} carry the same id",
                 "give each an id of its own",
             )
         for at, material in enumerate(self.materials):

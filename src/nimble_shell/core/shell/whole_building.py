@@ -1,4 +1,4 @@
-"""A whole building: every area, joint and fixing, the ground, the air and the sun in one sum, and what it asks of plant."""
+"""A whole building: every area, joint and fixing, ground, air and sun in one sum, and what it asks of its plant."""
 
 from __future__ import annotations
 
