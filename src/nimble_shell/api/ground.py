@@ -14,6 +14,7 @@ from fastapi.responses import Response
 from nimble_shell.api import schemas as s
 from nimble_shell.formats.problems import Problem
 from nimble_shell.services.backups import BackupService
+from nimble_shell.services.bench import Summed
 from nimble_shell.services.decisions import Register, registered
 from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joint_standards import JointStandardService
@@ -62,8 +63,8 @@ def _fixings(request: Request) -> FixingResults:
     return results
 
 
-def _wholes(request: Request) -> LastWhole:
-    wholes: LastWhole = request.app.state.wholes
+def _wholes(request: Request) -> LastWhole[Summed]:
+    wholes: LastWhole[Summed] = request.app.state.wholes
     return wholes
 
 
@@ -108,7 +109,7 @@ Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
 Joints = Annotated[JointResults, Depends(_joints)]
 Fixings = Annotated[FixingResults, Depends(_fixings)]
-Wholes = Annotated[LastWhole, Depends(_wholes)]
+Wholes = Annotated[LastWhole[Summed], Depends(_wholes)]
 Verdicts = Annotated[VerdictResults, Depends(_verdicts)]
 OnTheWholes = Annotated[WholeResults, Depends(_on_the_whole)]
 WholeBuildings = Annotated[WholeShells, Depends(_whole_shells)]

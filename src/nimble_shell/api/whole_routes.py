@@ -65,7 +65,7 @@ class GroundOut(Model):
     psi_ge: float | None  #: of foam at the edge [W/(m·K)]
 
 
-class LeakOut(Model):
+class LeakRowOut(Model):
     """A row of the leak budget; `q` low, likely, high at 50 Pa. [m³/h]"""
 
     id: str
@@ -78,7 +78,7 @@ class LeakOut(Model):
 class LeaksOut(Model):
     """The leak budget; each figure low, likely, high."""
 
-    rows: list[LeakOut]
+    rows: list[LeakRowOut]
     largest: str | None
     q50: list[float]  #: [m³/h]
     n50: list[float]  #: [1/h]
@@ -89,7 +89,7 @@ class LeaksOut(Model):
 
 
 class AirFlowOut(Model, core=AirFigures):
-    pass
+    needs: dict[str, float]
 
 
 class RoomAirOut(Model, core=RoomAir):
@@ -243,7 +243,7 @@ def _ground(found: WholeBuilding) -> GroundOut | None:
 
 def _leaks(found: WholeBuilding) -> LeaksOut:
     leaks = found.leaks
-    rows = [LeakOut(id=one.id, name=one.name, station=one.station, joint=one.joint,
+    rows = [LeakRowOut(id=one.id, name=one.name, station=one.station, joint=one.joint,
                     q=[value_of(q) for q in leaks.items[one.id]]) for one in found.leak_rows]  # fmt: skip
     figures: dict[str, Any] = {name: [value_of(one) for one in getattr(leaks, name)]
                                for name in ("q50", "n50", "qE50", "qF50", "ELA4", "q_inf")}  # fmt: skip

@@ -72,6 +72,11 @@ class Summed:
     ledger: ShellLedger
     lowest: Lowest | None
 
+    @property
+    def whole(self) -> bool:
+        """Whether its sums lack nothing."""
+        return self.ledger.whole
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Consequence:

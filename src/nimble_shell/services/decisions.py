@@ -7,14 +7,17 @@ from dataclasses import dataclass
 
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.shell.decisions import Known, OpenDecision, decisions
+from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.shell.whole_building import WholeBuilding
 from nimble_shell.services.bench import bench, consequence
 from nimble_shell.services.fixings import FixingResults
-from nimble_shell.services.joints import JointResults, building_in, continuity_walk
+from nimble_shell.services.joints import JointResults, KnownJoint, building_in, continuity_walk
 from nimble_shell.services.moisture import surface_ranking
 from nimble_shell.services.remedies import RemedyResults
 from nimble_shell.services.verdicts import VerdictResults
 from nimble_shell.services.ways_out import BuiltElement, Settling
+from nimble_shell.services.whole_shell import summed_up
 from nimble_shell.store import Stored
 
 
@@ -61,9 +64,17 @@ def register(
         searched=settles.searched(),
         criteria=owned.basis.criteria,
         room=owned.within(building_id).basis.indoor,
+        whole=_whole(owned, building_id, known, points),
     ))  # fmt: skip
     waiting = sum(one.waiting for one in surfaces) + sum(one.verdict is None and not one.why_not for one in judged)
     return Register(decisions=found, waiting=waiting + len(points))
+
+
+def _whole(
+    owned: Project, building_id: str, known: Sequence[KnownJoint], points: Sequence[str]
+) -> WholeBuilding | None:
+    building = building_in(owned, building_id)
+    return summed_up(owned, building, known, points) if isinstance(building, MeasuredBuilding) else None
 
 
 def registered(

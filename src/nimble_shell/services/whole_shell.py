@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from nimble_shell.core.basis.flow import direction_in
@@ -19,6 +20,7 @@ from nimble_shell.services import bench as benches
 from nimble_shell.services import joints as joint_service
 from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joints import JointResults, KnownJoint, building_in
+from nimble_shell.services.last_whole import LastWhole
 from nimble_shell.store import Stored
 
 
@@ -36,7 +38,7 @@ class WholeShells:
 
     def __init__(self, joints: JointResults, fixings: FixingResults) -> None:
         self._joints, self._fixings = joints, fixings
-        self._last: dict[tuple[str, str], WholeBuilding] = {}
+        self._last: LastWhole[WholeBuilding] = LastWhole()
 
     def of(self, stored: Stored, building_id: str) -> Summed:
         """What a building comes to.
@@ -48,11 +50,8 @@ class WholeShells:
         NotFound
         """
         now = self._whole(stored, building_id, plain)
-        key = (stored.project.id, building_id)
-        if now.whole:
-            self._last[key] = now
         rule = building_in(stored.project, building_id).plant.loads.rule_cooling
-        return Summed(now=now, last=None if now.whole else self._last.get(key), rule_cooling=rule)
+        return Summed(now=now, last=self._last.beside(stored.project.id, building_id, now), rule_cooling=rule)
 
     def working(self, stored: Stored, building_id: str, figure: str) -> Derivation:
         """The working of one of its figures. Raises DomainError, NotFound."""
@@ -80,9 +79,19 @@ class WholeShells:
         building = shaped(project, building_id)
         joints = self._joints.known(stored.project, building_in(stored.project, building_id))
         waiting = self._fixings.waiting(stored.project, building_id)
-        return whole_building(
-            building, project.within(building_id).basis, known_of(project, building, joints, waiting), given
-        )
+        return summed_up(project, building, joints, waiting, given)
+
+
+def summed_up(
+    project: Project,
+    building: MeasuredBuilding,
+    joints: Sequence[KnownJoint],
+    waiting: Sequence[str] = (),
+    given: Given = plain,
+) -> WholeBuilding:
+    """A building of a project whose fixings are as solved, with its joints as they are known. Raises DomainError."""
+    basis = project.within(building.id).basis
+    return whole_building(building, basis, known_of(project, building, joints, waiting), given)
 
 
 def shaped(project: Project, building_id: str) -> MeasuredBuilding:
@@ -101,7 +110,7 @@ def shaped(project: Project, building_id: str) -> MeasuredBuilding:
 
 
 def known_of(
-    project: Project, building: MeasuredBuilding, joints: tuple[KnownJoint, ...], waiting: tuple[str, ...] | list[str]
+    project: Project, building: MeasuredBuilding, joints: Sequence[KnownJoint], waiting: Sequence[str]
 ) -> Known:
     """What the sums take of a building as it is known."""
     ledger = benches.shell_of(project, building, joints, plain, waiting)

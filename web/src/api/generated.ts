@@ -640,6 +640,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Section
+         * @description The building cut across, from its shape.
+         */
+        get: operations["section_api_v1_projects__project_id__buildings__building_id__section_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/shape": {
         parameters: {
             query?: never;
@@ -1865,7 +1885,7 @@ export interface components {
             governing: ("persons" | "extract" | "minimum") | null;
             /** Needs */
             needs: {
-                [key: string]: number | components["schemas"]["Traced"];
+                [key: string]: number;
             };
             /** Q Mean */
             q_mean: number;
@@ -2402,6 +2422,9 @@ export interface components {
              *         "edge_depth": 0,
              *         "edge_lambda": 0.036,
              *         "edge_width": 0,
+             *         "gas_fan": "unknown",
+             *         "gas_membrane": "unknown",
+             *         "gas_pipe": "unknown",
              *         "lambda": 2,
              *         "rho_c": 2000000
              *       },
@@ -2454,6 +2477,20 @@ export interface components {
              * @default
              */
             use: string;
+        };
+        /**
+         * BuildingSectionOut
+         * @description What the plane meets.
+         */
+        BuildingSectionOut: {
+            /** Faces */
+            faces: components["schemas"]["CutFaceOut"][];
+            /** Floors */
+            floors: number[];
+            /** Ground */
+            ground: number | null;
+            /** Width */
+            width: number;
         };
         /**
          * ChangeNoteIn
@@ -2748,6 +2785,22 @@ export interface components {
             key: string;
             /** Text */
             text: string;
+        };
+        /**
+         * CutFaceOut
+         * @description A face in the section; u runs to the right, z is the height. [m]
+         */
+        CutFaceOut: {
+            /** Element */
+            element: string;
+            /** Inner */
+            inner: number[][];
+            /** Kind */
+            kind: string;
+            /** Outer */
+            outer: number[][];
+            /** To */
+            to: string;
         };
         /**
          * DampDoc
@@ -3846,6 +3899,28 @@ export interface components {
              * @default 0
              */
             edge_width: number;
+            /** Footing */
+            footing?: number | null;
+            /** Frost */
+            frost?: number | null;
+            /**
+             * Gas Fan
+             * @default unknown
+             * @enum {string}
+             */
+            gas_fan: "yes" | "no" | "unknown";
+            /**
+             * Gas Membrane
+             * @default unknown
+             * @enum {string}
+             */
+            gas_membrane: "yes" | "no" | "unknown";
+            /**
+             * Gas Pipe
+             * @default unknown
+             * @enum {string}
+             */
+            gas_pipe: "yes" | "no" | "unknown";
             /**
              * Lambda
              * @default 2
@@ -4401,23 +4476,6 @@ export interface components {
             trusted_since: string;
         };
         /**
-         * Label
-         * @description How a quantity is called, and where it comes from.
-         */
-        Label: {
-            /**
-             * Source
-             * @default
-             */
-            source: string;
-            /** Symbol */
-            symbol: string;
-            /** Text */
-            text: string;
-            /** Unit */
-            unit: string;
-        };
-        /**
          * LayerDoc
          * @description One layer; `lambda` replaces the catalogue's conductivity.
          */
@@ -4522,6 +4580,67 @@ export interface components {
             v_skin: number;
         };
         /**
+         * LeakOut
+         * @description Room air through a joint, month by month.
+         */
+        LeakOut: {
+            /** Assembly */
+            assembly: string;
+            /** Grade */
+            grade: string;
+            /** Grades */
+            grades: components["schemas"]["GradeOut"][];
+            /** Height */
+            height: number;
+            /** High */
+            high: number;
+            /** Inner */
+            inner: number;
+            /** Largest Safe */
+            largest_safe: number | null;
+            /** Leakage */
+            leakage: number;
+            /** Limit */
+            limit: number;
+            /** Low */
+            low: number;
+            /** Months */
+            months: components["schemas"]["LeakMonthOut"][];
+            /** Outer */
+            outer: number;
+            /** Peak */
+            peak: number;
+            /** Reaching */
+            reaching: number;
+            /** Reason */
+            reason: string;
+            /** Safe Grade */
+            safe_grade: string | null;
+            /** Start */
+            start: number | null;
+            /** Strip */
+            strip: number;
+            verdict: components["schemas"]["VerdictOut"];
+            /** X Skin */
+            x_skin: number;
+        };
+        /**
+         * LeakRowOut
+         * @description A row of the leak budget; `q` low, likely, high at 50 Pa. [m³/h]
+         */
+        LeakRowOut: {
+            /** Id */
+            id: string;
+            /** Joint */
+            joint: string;
+            /** Name */
+            name: string;
+            /** Q */
+            q: number[];
+            /** Station */
+            station: string;
+        };
+        /**
          * LeaksOut
          * @description The leak budget; each figure low, likely, high.
          */
@@ -4541,7 +4660,7 @@ export interface components {
             /** Q Inf */
             q_inf: number[];
             /** Rows */
-            rows: components["schemas"]["nimble_shell__api__whole_routes__LeakOut"][];
+            rows: components["schemas"]["LeakRowOut"][];
         };
         /** LedgerLineOut */
         LedgerLineOut: {
@@ -5518,6 +5637,9 @@ export interface components {
              *       "edge_depth": 0,
              *       "edge_lambda": 0.036,
              *       "edge_width": 0,
+             *       "gas_fan": "unknown",
+             *       "gas_membrane": "unknown",
+             *       "gas_pipe": "unknown",
              *       "lambda": 2,
              *       "rho_c": 2000000
              *     }
@@ -7094,25 +7216,6 @@ export interface components {
             unsealed: number[];
         };
         /**
-         * Traced
-         * @description A value, the operation and operands that made it, and optionally a name.
-         */
-        Traced: {
-            /**
-             * Args
-             * @default []
-             */
-            args: components["schemas"]["Traced"][];
-            label?: components["schemas"]["Label"] | null;
-            /**
-             * Op
-             * @default input
-             */
-            op: string;
-            /** Value */
-            value: number;
-        };
-        /**
          * UnitDoc
          * @description A type of window or door.
          */
@@ -7629,51 +7732,6 @@ export interface components {
             tau: number;
         };
         /**
-         * LeakOut
-         * @description Room air through a joint, month by month.
-         */
-        nimble_shell__api__moisture_schemas__LeakOut: {
-            /** Assembly */
-            assembly: string;
-            /** Grade */
-            grade: string;
-            /** Grades */
-            grades: components["schemas"]["GradeOut"][];
-            /** Height */
-            height: number;
-            /** High */
-            high: number;
-            /** Inner */
-            inner: number;
-            /** Largest Safe */
-            largest_safe: number | null;
-            /** Leakage */
-            leakage: number;
-            /** Limit */
-            limit: number;
-            /** Low */
-            low: number;
-            /** Months */
-            months: components["schemas"]["LeakMonthOut"][];
-            /** Outer */
-            outer: number;
-            /** Peak */
-            peak: number;
-            /** Reaching */
-            reaching: number;
-            /** Reason */
-            reason: string;
-            /** Safe Grade */
-            safe_grade: string | null;
-            /** Start */
-            start: number | null;
-            /** Strip */
-            strip: number;
-            verdict: components["schemas"]["VerdictOut"];
-            /** X Skin */
-            x_skin: number;
-        };
-        /**
          * MonthOut
          * @description One month of the Basis with its room, and what it asks of the surface.
          */
@@ -7692,22 +7750,6 @@ export interface components {
             theta_e: number;
             /** Theta I */
             theta_i: number;
-        };
-        /**
-         * LeakOut
-         * @description A row of the leak budget; `q` low, likely, high at 50 Pa. [m³/h]
-         */
-        nimble_shell__api__whole_routes__LeakOut: {
-            /** Id */
-            id: string;
-            /** Joint */
-            joint: string;
-            /** Name */
-            name: string;
-            /** Q */
-            q: number[];
-            /** Station */
-            station: string;
         };
         /**
          * MonthOut
@@ -12066,6 +12108,128 @@ export interface operations {
             };
         };
     };
+    section_api_v1_projects__project_id__buildings__building_id__section_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildingSectionOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     shape_api_v1_projects__project_id__buildings__building_id__shape_post: {
         parameters: {
             query?: never;
@@ -15950,7 +16114,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["nimble_shell__api__moisture_schemas__LeakOut"] | null;
+                    "application/json": components["schemas"]["LeakOut"] | null;
                 };
             };
             /** @description not readable */

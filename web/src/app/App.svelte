@@ -7,6 +7,7 @@
   import { decisions } from '@/project/decisions.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
+  import { whole } from '@/project/whole.svelte';
   import { working } from '@/project/working.svelte';
   import Button from '@/kit/Button.svelte';
   import Ledger from './Ledger.svelte';
@@ -35,6 +36,7 @@
   import JointView from '@/steps/3-joints/JointView.svelte';
   import StationView from '@/steps/2-buildups/StationView.svelte';
   import WalkView from '@/steps/3-joints/WalkView.svelte';
+  import WholeShellView from '@/steps/7-whole-shell/WholeShellView.svelte';
 
   const place = $derived(router.place);
   const open = $derived(session.open?.project.id === place.project ? session.open : undefined);
@@ -126,6 +128,17 @@
     };
     const asked = { ...question, look: looked, system: units.system };
     untrack(() => decisions.live.askNew(asked));
+  });
+
+  // What the whole building comes to follows what is saved, and every answer that is a part of it.
+  let answered = 0;
+  $effect(() => {
+    if (whole.answer?.pending.length) answered = stream.answers;
+    if (!open || !building?.bodies?.length || !units) return;
+    const asked = {
+      project: open.project.id, building: building.id, revision: open.revision, answers: answered, system: units.system,
+    }; // prettier-ignore
+    untrack(() => whole.askNew(asked));
   });
 
   let importing = $state<ImportFile>();
@@ -244,6 +257,8 @@
             <FixingsView {building} {units} />
           {:else if place.step === 5}
             <MoistureView {building} {units} />
+          {:else if place.step === 7}
+            <WholeShellView {building} {units} />
           {:else}
             <StationView {building} {units} ledger={consequence?.now} />
           {/if}

@@ -6,6 +6,8 @@
   import { verdicts } from '@/project/verdicts.svelte';
   import Figure from '@/kit/Figure.svelte';
   import { points } from '@/kit/reading';
+  import LeakCell from './LeakCell.svelte';
+  import './ledger.css';
 
   interface Props {
     consequence: Consequence | undefined;
@@ -50,7 +52,8 @@
         : '',
   );
   const counted = $derived(
-    shown?.H_joints === null || shown?.H_joints === undefined ? 'areas only' : 'areas, joints',
+    (shown?.H_joints === null || shown?.H_joints === undefined ? 'areas only' : 'areas, joints') +
+      (shown?.lines.some((one) => one.U_kind === 'with the ground') ? ', ground' : ''),
   );
   const share = $derived(shown?.share_joints);
   const shareBefore = $derived(before?.share_joints);
@@ -82,7 +85,6 @@
   const judging = $derived(places.filter((one) => !one.verdict && !one.why_not).length);
   const dampest = $derived(places.find((one) => one.verdict && one.verdict.margin !== null)); // the least stands first
   const moisture = $derived(dampest?.verdict?.margin ?? undefined);
-  const pending = [{ name: 'Air leakage used', why: 'not counted: step 7' }];
 </script>
 
 <footer class="ledger no-print" aria-label="Ledger: what the last edit means for the whole shell">
@@ -281,195 +283,6 @@
         >
       {/if}
     </div>
-    {#each pending as cell (cell.name)}
-      <div class="cell pending">
-        <small>{cell.name}</small><span class="none">–</span><span class="no">{cell.why}</span>
-      </div>
-    {/each}
+    <LeakCell {building} {units} />
   </div>
 </footer>
-
-<style>
-  .ledger {
-    height: var(--ledger-h);
-    flex: none;
-    background: var(--limestone);
-    border-top: 1.5px solid var(--ink);
-    display: flex;
-    position: relative;
-    z-index: 2;
-  }
-  small {
-    font-size: var(--fs-cap);
-    color: var(--ink-2);
-    display: block;
-    line-height: 1.2;
-    white-space: nowrap;
-    overflow: hidden;
-    text-overflow: ellipsis;
-  }
-  .last {
-    width: var(--mast-w);
-    flex: none;
-    padding: 6px 8px 0 12px;
-    border-right: 1px solid var(--line);
-    overflow: hidden;
-  }
-  .last p {
-    font-size: 12.5px;
-    font-weight: 500;
-    line-height: 1.3;
-    white-space: nowrap;
-    overflow: hidden;
-    text-overflow: ellipsis;
-  }
-  .last .quiet {
-    font-weight: 400;
-    color: var(--ink-3);
-  }
-  .last button {
-    border: 0;
-    background: none;
-    font-size: var(--fs-cap);
-    color: var(--ink-2);
-    min-height: 24px;
-    margin-top: -3px;
-  }
-  .last button:hover span {
-    color: var(--verdigris);
-    text-decoration: underline;
-  }
-  .elsewhere {
-    border-left: 3px solid var(--ink-2);
-    padding-left: 6px;
-  }
-  .cells {
-    flex: 1;
-    display: grid;
-    grid-template-columns: 1.15fr 1.15fr 1fr 1fr 0.9fr 0.9fr;
-    min-width: 0;
-  }
-  .cell {
-    padding: 6px 8px 0 12px;
-    border-right: 1px solid var(--hair);
-    min-width: 0;
-    overflow: hidden;
-  }
-  .cell.open {
-    box-shadow: inset 0 3px var(--oxide);
-  }
-  /* A part is never drawn like the whole: dashed above, and what stands in its place is hatched. */
-  .cell.part {
-    border-top: 1.5px dashed var(--ink-3);
-    padding-top: 4.5px;
-  }
-  .cell.held .value {
-    background-image: repeating-linear-gradient(
-      45deg,
-      transparent 0 4px,
-      color-mix(in srgb, var(--line) 45%, transparent) 4px 5px
-    );
-  }
-  .so-far {
-    font: 500 var(--fs-small) var(--mono);
-    border-bottom: 1px dashed var(--ink-3);
-  }
-  .value {
-    display: flex;
-    align-items: baseline;
-    white-space: nowrap;
-    height: 23px;
-  }
-  em {
-    font-style: normal;
-    font-size: var(--fs-cap);
-    color: var(--ink-3);
-    margin-left: auto;
-    padding-left: 6px;
-  }
-  .none {
-    font: 600 17px/23px var(--mono);
-    display: block;
-    color: var(--ink-3);
-  }
-  .delta {
-    display: flex;
-    justify-content: space-between;
-    align-items: center;
-    height: 16px;
-  }
-  .delta span {
-    font: 500 var(--fs-small) var(--mono);
-  }
-  .delta .no,
-  .no {
-    font: 400 var(--fs-cap) var(--sans);
-    color: var(--ink-3);
-    white-space: nowrap;
-    overflow: hidden;
-    text-overflow: ellipsis;
-  }
-  .delta .loss {
-    color: var(--ochre);
-  }
-  .delta .preview {
-    color: var(--verdigris);
-  }
-  path {
-    stroke: var(--line);
-    stroke-width: 0.75;
-  }
-  rect {
-    stroke: var(--ochre-line);
-  }
-  rect.gain {
-    stroke: none;
-  }
-  rect.preview {
-    stroke: var(--verdigris);
-    stroke-dasharray: 2 2;
-  }
-  @media (max-width: 1023px) {
-    .ledger {
-      height: auto;
-      flex-wrap: wrap;
-    }
-    .last {
-      width: 100%;
-      display: flex;
-      gap: 10px;
-      align-items: center;
-      padding: 0 12px;
-      border-right: 0;
-    }
-    .last p {
-      flex: 1;
-    }
-    .cells {
-      flex: 1 0 100%;
-      grid-template-columns: repeat(3, 1fr);
-    }
-    .cell {
-      padding-top: 5px;
-      display: flex;
-      flex-wrap: wrap;
-      gap: 0 8px;
-      align-items: baseline;
-    }
-    .value,
-    .none {
-      height: auto;
-      line-height: 20px;
-    }
-    .cell small {
-      flex-basis: 100%;
-    }
-    .delta {
-      display: none;
-    }
-    .cell .no {
-      flex: 1 1 0;
-      min-width: 0;
-    }
-  }
-</style>

@@ -12,6 +12,7 @@
   import { surfaces } from '@/project/surfaces.svelte';
   import { stream } from '@/api/stream.svelte';
   import { verdicts } from '@/project/verdicts.svelte';
+  import { whole } from '@/project/whole.svelte';
   import { STATIONS } from '@/project/stations';
   import { untrack } from 'svelte';
   import LineMarks from '@/project/LineMarks.svelte';
@@ -109,6 +110,15 @@
     const found = amount(now);
     return { ...found, by: before ? found.value - amount(before).value : 0 };
   };
+  // In Whole shell each station shows what is lost there.
+  const lost = $derived.by(() => {
+    const found = step === 7 ? whole.of({ project: place.project, building: place.building }) : undefined;
+    if (!found) return undefined;
+    return (station: string) => {
+      const here = found.losses.filter((one) => one.station === station && one.H !== null);
+      return here.length ? here.reduce((sum, one) => sum + (one.H ?? 0), 0) : undefined;
+    };
+  });
   const stopsAt = $derived((station: string) =>
     walk.answered?.building === place.building
       ? (walk.answer?.stops ?? []).filter((stop) => stop.station === station)
@@ -191,6 +201,9 @@
                       amount.dimension,
                     )}{#if Math.abs(amount.by) > 5e-3}
                       <ins>{units.delta(amount.by, amount.dimension)}</ins>{/if}{:else}–{/if}
+                {:else if step === 7 && lost}
+                  {@const H = lost(row.letter)}
+                  {H === undefined ? '–' : units?.full(H, 'coupling')}
                 {:else if surface}
                   {surface.f === null ? surface.text : `f ${units?.show(surface.f, 'ratio') ?? ''}`}
                 {:else if units && (step === 3 || !row.elements.length)}

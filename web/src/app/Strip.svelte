@@ -3,6 +3,7 @@
   import { decisions, seenIn } from '@/project/decisions.svelte';
   import { href, router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
+  import { STEPS } from './steps';
 
   interface Props {
     onunits: (units: 'SI' | 'IP') => void;
@@ -11,13 +12,6 @@
     onkeys: () => void;
   }
   let { onunits, onpalette, onregister, onkeys }: Props = $props();
-  const steps = [
-    { step: 1, name: 'Basis' },
-    { step: 2, name: 'Build-ups' },
-    { step: 3, name: 'Joints' },
-    { step: 4, name: 'Fixings' },
-    { step: 5, name: 'Moisture' },
-  ];
   const place = $derived(router.place);
   const units = $derived(session.system);
   const open = $derived(decisions.open(place.building));
@@ -40,7 +34,7 @@
   </a>
   <nav aria-label="Steps of the job">
     {#if session.open}
-      {#each steps as { step, name } (step)}
+      {#each STEPS as { step, name } (step)}
         {@const on = place.step === step}
         <a
           class:on

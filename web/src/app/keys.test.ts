@@ -93,7 +93,10 @@ describe('single keys', () => {
     expect(router.go).toHaveBeenLastCalledWith({ step: 1 });
     router.place.step = 5;
     press(']');
-    expect(router.go).toHaveBeenLastCalledWith({ step: 5 });
+    expect(router.go).toHaveBeenLastCalledWith({ step: 7 });
+    router.place.step = 7;
+    press(']');
+    expect(router.go).toHaveBeenLastCalledWith({ step: 7 });
     router.place.step = 2;
   });
 

@@ -2,8 +2,8 @@
 import { router } from '@/project/router.svelte';
 import { session } from '@/project/session.svelte';
 import { climb, month, nextDecision, setUnits } from './going';
+import { STEPS, stepBeside } from './steps';
 
-const LAST_STEP = 5;
 /** Within this after a 1, another digit makes it 10 or 11 [ms]. */
 const SECOND_DIGIT = 600;
 
@@ -23,11 +23,9 @@ export function keysOf(handled: Handled): (event: KeyboardEvent) => void {
   let zone = '';
   let timer: ReturnType<typeof setTimeout> | undefined;
   const single: Record<string, () => void> = {
-    '[': () => router.go({ step: Math.max(router.place.step - 1, 1) }),
-    ']': () => router.go({ step: Math.min(router.place.step + 1, LAST_STEP) }),
-    ...Object.fromEntries(
-      Array.from({ length: LAST_STEP }, (_, at) => [String(at + 1), () => router.go({ step: at + 1 })]),
-    ),
+    '[': () => router.go({ step: stepBeside(router.place.step, -1) }),
+    ']': () => router.go({ step: stepBeside(router.place.step, 1) }),
+    ...Object.fromEntries(STEPS.map(({ step }) => [String(step), () => router.go({ step })])),
     u: () => setUnits(session.units?.system === 'SI' ? 'IP' : 'SI'),
     n: nextDecision,
     ',': () => month(-1),
@@ -43,7 +41,7 @@ export function keysOf(handled: Handled): (event: KeyboardEvent) => void {
     if (!found?.[1]) return;
     const step = Number(found[2]);
     if (step === 1) router.go({ step: 1 });
-    else if (step >= 2 && step <= LAST_STEP) router.go({ station: found[1].toUpperCase(), step });
+    else if (STEPS.some((one) => one.step === step)) router.go({ station: found[1].toUpperCase(), step });
   }
 
   return (event) => {

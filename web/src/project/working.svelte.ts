@@ -1,5 +1,5 @@
 // The figure opened to its working.
-import { api, asProblem, take } from '@/api/client';
+import { api, asProblem, inBuilding, take } from '@/api/client';
 import type { Assembly, Problem, Studied, WorkingStep } from '@/api/client';
 
 export interface Opened {
@@ -15,6 +15,8 @@ export interface Opened {
   assembly?: Assembly | undefined;
   /** What was asked of a study; none for a figure of the build-up. */
   of?: Studied | undefined;
+  /** A figure of the whole building: its losses, air, loads and year. */
+  whole?: boolean;
 }
 
 class Working {
@@ -32,15 +34,20 @@ class Working {
       const { building, condition, figure, assembly, of } = opened;
       const params = { path: { project_id: opened.project } };
       const found = await take(
-        of && assembly
-          ? api.POST('/api/v1/projects/{project_id}/study-working', {
-              params,
-              body: { building_id: building, assembly, figure, of },
+        opened.whole
+          ? api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/whole-working', {
+              ...inBuilding(opened.project, building),
+              body: { figure },
             })
-          : api.POST('/api/v1/projects/{project_id}/working', {
-              params,
-              body: { building_id: building, condition, figure, assembly: assembly ?? null },
-            }),
+          : of && assembly
+            ? api.POST('/api/v1/projects/{project_id}/study-working', {
+                params,
+                body: { building_id: building, assembly, figure, of },
+              })
+            : api.POST('/api/v1/projects/{project_id}/working', {
+                params,
+                body: { building_id: building, condition, figure, assembly: assembly ?? null },
+              }),
       );
       if (turn === this.#turn) this.steps = found.steps;
     } catch (error) {

@@ -16,7 +16,9 @@ from nimble_shell.core.moisture.verdict.verdict import Verdict
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.remarks.remark import Remark
 from nimble_shell.core.shell.ledger import ShellLedger
+from nimble_shell.core.shell.plant import GAS_LINES
 from nimble_shell.core.shell.project import Building
+from nimble_shell.core.shell.whole_building import WholeBuilding
 from nimble_shell.core.working import value_of
 
 _ROOM = (-30.0, 40.0)  #: what rooms are kept at [°C]
@@ -24,7 +26,7 @@ _ROOM = (-30.0, 40.0)  #: what rooms are kept at [°C]
 Matter = Literal["R", "U", "joint", "surface", "moisture", "air", "limits", "criteria"]
 #: "open": something falls short and somebody has to decide; "unknown": nobody has said, or it cannot be told.
 State = Literal["open", "unknown"]
-Step = Literal[1, 2, 3, 4, 5]
+Step = Literal[1, 2, 3, 4, 5, 7]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -106,6 +108,7 @@ class Known:
     searched: Collection[str]  #: keys of decisions for which such changes were searched
     criteria: tuple[Criterion, ...]
     room: Indoor
+    whole: WholeBuilding | None = None  #: None of a building without a shape
 
 
 def decisions(known: Known) -> tuple[OpenDecision, ...]:
@@ -120,6 +123,7 @@ def decisions(known: Known) -> tuple[OpenDecision, ...]:
         *_limits(known),
         *_criteria(known.criteria),
         *_rooms(known.room),
+        *_plant(known.building, known.whole),
     ]
     return tuple(sorted(found, key=lambda one: (one.state != "open", one.station or "Z", one.step)))
 
@@ -251,6 +255,77 @@ def _criteria(criteria: Iterable[Criterion]) -> Iterable[OpenDecision]:
                            text=f"{CRITERIA[one.key][0].capitalize()}: the site lies outside of what the kit was "
                            "engineered for, and no engineer has signed for it",
                            ways=(WayOut(text="Open the criteria register", step=1),))  # fmt: skip
+
+
+def _plant(building: Building, whole: WholeBuilding | None) -> Iterable[OpenDecision]:
+    """What the air line, a fire, the fresh air and the frost ask."""
+    plant = building.plant
+    asked, n50 = plant.tightness.n50_asked, 0.0 if whole is None else value_of(whole.leaks.n50[1])
+    if whole is not None and asked is not None and n50 > asked * (1 + 1e-9):
+        worst = next(one for one in whole.leak_rows if one.id == whole.leaks.largest)
+        ways = (WayOut(text=f"“{worst.name}” leaks most: another seal line there", step=3),) if worst.joint else ()
+        yield OpenDecision(
+            key="n50",
+            matter="air",
+            state="open",
+            step=7,
+            view="air",
+            station=worst.station,
+            id=worst.joint,
+            text=f"Leakage is {n50:.2f} changes of air an hour at the test pressure, asked {asked:g}",
+            ways=ways,
+        )
+    draught = None if whole is None or whole.drawn is None else whole.drawn.draught
+    if draught is not None and not draught.ok:
+        text = sentence(
+            "The flue feels {p}, its limit is {l}: smoke may come back",
+            p=(value_of(draught.depressurisation), "small_pressure"),
+            l=(plant.fire.limit, "small_pressure"),
+        )
+        yield OpenDecision(
+            key="draught",
+            matter="air",
+            state="open",
+            step=7,
+            view="air",
+            text=text,
+            ways=(WayOut(text="Less extract, a make-up opening, or a sealed appliance", view="air"),),
+        )
+    apart, least = plant.air.apart, plant.air.apart_asked
+    if apart is not None and apart < least:
+        yield OpenDecision(
+            key="apart",
+            matter="air",
+            state="open",
+            step=7,
+            view="fresh",
+            text=sentence("Intake and exhaust are {a} apart, asked {b}", a=(apart, "distance"), b=(least, "distance")),
+        )
+    ground = plant.ground
+    if ground.frost_bites:
+        yield OpenDecision(
+            key="frost",
+            matter="limits",
+            state="open",
+            step=7,
+            station="H",
+            text=sentence(
+                "Frost reaches {a}, the footing stands {b} deep without level foam beside it",
+                a=(ground.frost or 0.0, "distance"),
+                b=(ground.footing or 0.0, "distance"),
+            ),
+            ways=(WayOut(text="A deeper footing, or level foam beside it, by a licensed engineer"),),
+        )
+    for key, said in ground.soil_gas.items():
+        if said == "no":
+            yield OpenDecision(
+                key=f"gas-{key}",
+                matter="air",
+                state="open",
+                step=7,
+                station="H",
+                text=f"Soil gas: no {GAS_LINES[key]} under the floor",
+            )
 
 
 def _rooms(room: Indoor) -> Iterable[OpenDecision]:

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from typing import Literal
 
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.quantities.sentence import sentence
 
 Range = tuple[float, float, float]  #: low, likely, high
+Said = Literal["yes", "no", "unknown"]
+#: What keeps soil gas out of the rooms, from the soil up.
+GAS_LINES = {"pipe": "passive pipe", "membrane": "membrane", "fan": "place for a fan"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -20,6 +24,21 @@ class Ground:
     edge_width: float = 0.0  #: of level foam beside a slab; 0 without any [m]
     edge_d: float = 0.08  #: thickness of either [m]
     edge_lambda: float = 0.036  #: of either [W/(m·K)]
+    frost: float | None = None  #: how deep it freezes, by the local code [m]
+    footing: float | None = None  #: depth of the footing's underside [m]
+    gas_pipe: Said = "unknown"  #: a passive pipe under the floor that draws soil gas off
+    gas_membrane: Said = "unknown"  #: a membrane, taped to the wall's air line
+    gas_fan: Said = "unknown"  #: room and power for a fan in the pipe
+
+    @property
+    def frost_bites(self) -> bool:
+        """Whether frost reaches below the footing with no level foam beside it."""
+        return self.frost is not None and self.footing is not None and self.footing < self.frost and not self.edge_width
+
+    @property
+    def soil_gas(self) -> dict[str, Said]:
+        """What is said of each of GAS_LINES."""
+        return {"pipe": self.gas_pipe, "membrane": self.gas_membrane, "fan": self.gas_fan}
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -28,8 +47,8 @@ class Ground:
                     sentence("{a} to {b}", a=(0.1, "conductivity"), b=(10.0, "conductivity")))  # fmt: skip
         check.check(1e5 <= self.rho_c <= 1e7, ("rho_c",), "capacity_out_of_range", f"heat capacity {self.rho_c:g}",
                     "from 100 000 to 10 000 000 joules for a cubic metre and a kelvin")  # fmt: skip
-        for name in ("edge_depth", "edge_width"):
-            value = getattr(self, name)
+        for name in ("edge_depth", "edge_width", "frost", "footing"):
+            value = getattr(self, name) or 0.0
             check.check(0 <= value <= 5, (name,), "length_out_of_range", sentence("{v}", v=(value, "distance")),
                         sentence("0 to {v}", v=(5.0, "distance")))  # fmt: skip
         check.check(0.005 <= self.edge_d <= 0.5, ("edge_d",), "length_out_of_range",

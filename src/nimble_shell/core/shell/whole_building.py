@@ -51,7 +51,7 @@ class HungLoss:
     """A loss with where it hangs on the section; H is None while it is not known."""
 
     id: str  #: of the element or joint; "ground", "infiltration" or "ventilation" of those
-    station: str
+    station: str  #: empty of air, which hangs nowhere
     name: str
     kind: LossKind
     H: float | None  #: [W/K]
@@ -129,7 +129,7 @@ def whole_building(building: MeasuredBuilding, basis: Basis, known: Known, given
     DomainError
         If the building loses nothing, or moisture has no way out of it.
     """
-    plant, sizes, climate = building.plant, sizes_of(building), basis.climate
+    plant, sizes = building.plant, sizes_of(building)
     ground = on_ground(building, plant.ground, known.R_of, given)
     shell, rows = leaky(building, known.leaks, plant, sizes.A_F)
     leaks = leak_figures(shell, given)
@@ -141,8 +141,7 @@ def whole_building(building: MeasuredBuilding, basis: Basis, known: Known, given
     R = None
     if counted and value_of(found.H_tr) > 0:
         R = named(A / found.H_tr, "R_eff", "effective R, ground and all", "m²·K/W", "ΣA/H_tr; air apart")
-    states = [AirState(theta_e=theta, phi_e=phi) for theta, phi in zip(climate.theta_e, climate.phi_e, strict=True)]
-    coldest = min(climate.theta_e)
+    coldest = min(basis.climate.theta_e)
     return WholeBuilding(
         sizes=sizes,
         losses=(*_hung(known.ledger, ground), *_of_air(leaks, air)),
@@ -153,7 +152,7 @@ def whole_building(building: MeasuredBuilding, basis: Basis, known: Known, given
         leaks=leaks,
         leak_rows=rows,
         air=air,
-        rooms=tuple(room_air(moved, air.q_mean, states, given)),
+        rooms=_rooms(basis, moved, air, given),
         natural=balance(_zone(building, leaks, rows, basis, sizes, coldest), given),
         drawn=_drawn(building, leaks, rows, basis, sizes, given),
         heating=heating_load(_cold(basis, plant, sizes, found, leaks, air), given),
@@ -163,6 +162,16 @@ def whole_building(building: MeasuredBuilding, basis: Basis, known: Known, given
         missing=(*known.ledger.missing, *_unknown(building, ground)),
         pending=known.ledger.pending,
     )
+
+
+def _rooms(basis: Basis, moved: Ventilation, air: AirFigures, given: Given) -> tuple[RoomAir, ...]:
+    """The room in each of twelve months, at its temperature then."""
+    climate, found = basis.climate, []
+    for theta_e, phi_e in zip(climate.theta_e, climate.phi_e, strict=True):
+        theta_i, _ = basis.indoor.in_month(theta_e, phi_e)
+        state = AirState(theta_e=theta_e, phi_e=phi_e)
+        found.extend(room_air(replace(moved, theta_i=theta_i), air.q_mean, [state], given))
+    return tuple(found)
 
 
 def sizes_of(building: MeasuredBuilding) -> Sizes:
@@ -283,11 +292,11 @@ def _of_air(leaks: LeakFigures, air: AirFigures) -> list[HungLoss]:
     moved = value_of(air.H_ve) - q_inf / _AIR
     return [
         HungLoss(
-            id="infiltration", station="D", name="Infiltration", kind="air", H=q_inf / _AIR, amount=q_inf, unit="air"
+            id="infiltration", station="", name="Infiltration", kind="air", H=q_inf / _AIR, amount=q_inf, unit="air"
         ),
         HungLoss(
             id="ventilation",
-            station="B",
+            station="",
             name="Ventilation",
             kind="air",
             H=moved,

@@ -44,7 +44,8 @@
   function addBuilding(): void {
     const id = `b${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
     const count = (session.open?.project.buildings?.length ?? 0) + 1;
-    const fresh: Building = {
+    // Its plant begins with the usual values, which the server knows.
+    const fresh: Omit<Building, 'plant'> = {
       id,
       name: `Building ${count}`,
       use: '',
@@ -58,7 +59,7 @@
       floor_thickness: 0.3,
     };
     void session
-      .saveBuilding(fresh, `${fresh.name} added`, '1')
+      .saveBuilding(fresh as Building, `${fresh.name} added`, '1')
       .then((good) => good && router.go({ building: id }));
   }
   function removeBuilding(): void {
