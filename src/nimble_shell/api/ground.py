@@ -20,6 +20,7 @@ from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.joints import JointResults
 from nimble_shell.services.last_whole import LastWhole
+from nimble_shell.services.measures import MeasureResults
 from nimble_shell.services.on_the_whole import WholeResults
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.remedies import RemedyResults
@@ -105,6 +106,11 @@ def _whole_shells(request: Request) -> WholeShells:
     return wholes
 
 
+def _measures(request: Request) -> MeasureResults:
+    results: MeasureResults = request.app.state.measures
+    return results
+
+
 Projects = Annotated[ProjectService, Depends(_projects)]
 Standards = Annotated[StandardService, Depends(_standards)]
 Joints = Annotated[JointResults, Depends(_joints)]
@@ -112,6 +118,7 @@ Fixings = Annotated[FixingResults, Depends(_fixings)]
 Wholes = Annotated[LastWhole[Summed], Depends(_wholes)]
 Verdicts = Annotated[VerdictResults, Depends(_verdicts)]
 OnTheWholes = Annotated[WholeResults, Depends(_on_the_whole)]
+Measures = Annotated[MeasureResults, Depends(_measures)]
 WholeBuildings = Annotated[WholeShells, Depends(_whole_shells)]
 JointStandards = Annotated[JointStandardService, Depends(_joint_standards)]
 TargetSets = Annotated[TargetService, Depends(_targets)]

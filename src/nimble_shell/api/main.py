@@ -25,6 +25,7 @@ from nimble_shell.api import (
     event_routes,
     fixing_routes,
     joint_routes,
+    measure_routes,
     moisture_routes,
     problems,
     routes,
@@ -42,6 +43,7 @@ from nimble_shell.services.hours import HoursResults
 from nimble_shell.services.joint_standards import JointStandardService
 from nimble_shell.services.joints import JointResults
 from nimble_shell.services.last_whole import LastWhole
+from nimble_shell.services.measures import MeasureResults
 from nimble_shell.services.on_the_whole import WholeResults
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.remedies import RemedyResults
@@ -54,7 +56,7 @@ from nimble_shell.store import Database
 
 #: Every part of the API; each has a router.
 PARTS = (routes, edit_routes, event_routes, decision_routes, bench_routes, shape_routes, unit_routes, joint_routes,
-         fixing_routes, moisture_routes, whole_routes, standard_routes, backup_routes)  # fmt: skip
+         fixing_routes, moisture_routes, whole_routes, measure_routes, standard_routes, backup_routes)  # fmt: skip
 
 
 def create_app(
@@ -95,6 +97,7 @@ def create_app(
     app.state.verdicts = VerdictResults(queue)
     app.state.remedies = RemedyResults()
     app.state.whole_shells = WholeShells(app.state.joints, app.state.fixings)
+    app.state.measures = MeasureResults(app.state.joints, app.state.fixings)
     app.state.on_the_whole = WholeResults(app.state.joints, app.state.fixings, app.state.verdicts)
     problems.install(app)
     for part in PARTS:

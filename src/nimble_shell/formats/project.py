@@ -35,7 +35,7 @@ from nimble_shell.core.joints.joint import JointRole, JointValue, ShellJoint
 from nimble_shell.core.materials import Material
 from nimble_shell.core.materials.material import Hatching
 from nimble_shell.core.materials.rates import Rate
-from nimble_shell.core.shell.plant import Buffer, Fire, FreshAir, Ground, Loads, Plant, Tightness
+from nimble_shell.core.shell.plant import Buffer, Fire, FreshAir, Ground, Loads, MeasurePrice, Plant, Tightness
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.windows.transmittance import Frame, Glass
 from nimble_shell.core.windows.unit import UnitJoint, UnitType
@@ -264,6 +264,10 @@ class LoadsDoc(Document, core=Loads):
 
 
 class BufferDoc(Document, core=Buffer):
+    pass
+
+
+class MeasurePriceDoc(Document, core=MeasurePrice):
     pass
 
 

@@ -520,6 +520,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Measures
+         * @description Every measure by itself, those that save most for their money first.
+         */
+        get: operations["measures_api_v1_projects__project_id__buildings__building_id__measures_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/measures/adoption": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Adoption
+         * @description Build with them, as one undoable change.
+         */
+        post: operations["adoption_api_v1_projects__project_id__buildings__building_id__measures_adoption_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/measures/enough": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Enough
+         * @description The cheapest set that reaches what is asked of the building, and what leaving one out would miss.
+         */
+        post: operations["enough_api_v1_projects__project_id__buildings__building_id__measures_enough_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/measures/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Together
+         * @description Several at once; they are not additive.
+         */
+        post: operations["together_api_v1_projects__project_id__buildings__building_id__measures_together_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/openings.csv": {
         parameters: {
             query?: never;
@@ -1792,6 +1872,18 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** AdoptIn */
+        AdoptIn: {
+            /** Keys */
+            keys: string[];
+            /** Text */
+            text: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
         /**
          * AdviceOut
          * @description The smallest change of one kind that turns the verdict, in words; where none does, the most that was tried.
@@ -2443,6 +2535,7 @@ export interface components {
              *         "shade": 1,
              *         "shielding": 0.05
              *       },
+             *       "prices": [],
              *       "tightness": {
              *         "exponent": 0.65,
              *         "openings": [
@@ -3366,6 +3459,21 @@ export interface components {
              */
             reason: "surface" | "outer surface" | "gathers" | "too wet" | "leak" | "";
         };
+        /**
+         * EnoughOut
+         * @description The cheapest set that reaches what is asked; `without` is what is missed if one of it is left out.
+         */
+        EnoughOut: {
+            /** Keys */
+            keys: string[] | null;
+            /** Reached */
+            reached: boolean;
+            together: components["schemas"]["TogetherOut"] | null;
+            /** Tried */
+            tried: number;
+            /** Without */
+            without: components["schemas"]["nimble_shell__api__measure_routes__LeftOutOut"][];
+        };
         /** FamilyOut */
         FamilyOut: {
             /** Key */
@@ -3827,6 +3935,24 @@ export interface components {
              * @default 0.4
              */
             sfp: number;
+        };
+        /**
+         * GainsOut
+         * @description What one or several come to beside the building as it is.
+         */
+        GainsOut: {
+            /** Carbon Year */
+            carbon_year: number;
+            /** Dh */
+            dH: number;
+            /** Dq */
+            dQ: number;
+            /** Dload */
+            dload: number;
+            /** Dq50 */
+            dq50: number;
+            /** Money Life */
+            money_life: number | null;
         };
         /**
          * GlassDoc
@@ -4724,16 +4850,6 @@ export interface components {
             whole: boolean;
         };
         /**
-         * LeftOutOut
-         * @description What is not taken, and why.
-         */
-        LeftOutOut: {
-            /** Entity */
-            entity: string;
-            /** Reason */
-            reason: string;
-        };
-        /**
          * LifeIn
          * @description What an hourly run supposes; what is not said is as meant.
          */
@@ -5128,6 +5244,48 @@ export interface components {
              * @default
              */
             zone: string;
+        };
+        /** MeasureKeysIn */
+        MeasureKeysIn: {
+            /** Keys */
+            keys: string[];
+        };
+        /**
+         * MeasureOut
+         * @description A change and what it comes to by itself; without gains while a part of the sum is being solved.
+         */
+        MeasureOut: {
+            /** Carbon */
+            carbon: number | null;
+            /** Cost */
+            cost: number | null;
+            gains: components["schemas"]["GainsOut"] | null;
+            /** Id */
+            id: string;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Per Cost */
+            per_cost: number | null;
+            /** Station */
+            station: string;
+            /** Text */
+            text: string;
+            /** Waiting */
+            waiting: number;
+            /** Why Not */
+            why_not: string;
+        };
+        /**
+         * MeasurePriceDoc
+         * @description What somebody was offered a measure for, in the place of the practice's rates.
+         */
+        MeasurePriceDoc: {
+            /** Cost */
+            cost: number;
+            /** Key */
+            key: string;
         };
         /**
          * MemberDoc
@@ -5664,6 +5822,11 @@ export interface components {
              */
             loads: components["schemas"]["LoadsDoc"];
             /**
+             * Prices
+             * @default []
+             */
+            prices: components["schemas"]["MeasurePriceDoc"][];
+            /**
              * @default {
              *       "exponent": 0.65,
              *       "openings": [
@@ -6087,7 +6250,7 @@ export interface components {
             /** Layers */
             layers: components["schemas"]["ReadLayerOut"][];
             /** Left Out */
-            left_out: components["schemas"]["LeftOutOut"][];
+            left_out: components["schemas"]["nimble_shell__api__shape_schemas__LeftOutOut"][];
             /** North */
             north: number;
             /** Perimeter */
@@ -7216,6 +7379,21 @@ export interface components {
             unsealed: number[];
         };
         /**
+         * TogetherOut
+         * @description Several at once; they are not additive.
+         */
+        TogetherOut: {
+            /** Cost */
+            cost: number | null;
+            gains: components["schemas"]["GainsOut"] | null;
+            /** Misses */
+            misses: string[];
+            /** Singly */
+            singly: number | null;
+            /** Waiting */
+            waiting: number;
+        };
+        /**
          * UnitDoc
          * @description A type of window or door.
          */
@@ -7731,6 +7909,13 @@ export interface components {
             /** Tau */
             tau: number;
         };
+        /** LeftOutOut */
+        nimble_shell__api__measure_routes__LeftOutOut: {
+            /** Key */
+            key: string;
+            /** Misses */
+            misses: string[];
+        };
         /**
          * MonthOut
          * @description One month of the Basis with its room, and what it asks of the surface.
@@ -7750,6 +7935,16 @@ export interface components {
             theta_e: number;
             /** Theta I */
             theta_i: number;
+        };
+        /**
+         * LeftOutOut
+         * @description What is not taken, and why.
+         */
+        nimble_shell__api__shape_schemas__LeftOutOut: {
+            /** Entity */
+            entity: string;
+            /** Reason */
+            reason: string;
         };
         /**
          * MonthOut
@@ -11251,6 +11446,504 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConsequenceOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    measures_api_v1_projects__project_id__buildings__building_id__measures_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureOut"][];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    adoption_api_v1_projects__project_id__buildings__building_id__measures_adoption_post: {
+        parameters: {
+            query?: {
+                since?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdoptIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    enough_api_v1_projects__project_id__buildings__building_id__measures_enough_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EnoughOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    together_api_v1_projects__project_id__buildings__building_id__measures_together_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureKeysIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TogetherOut"];
                 };
             };
             /** @description not readable */

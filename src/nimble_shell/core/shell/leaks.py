@@ -51,6 +51,9 @@ def leaky(
             rows.append(
                 _row(Leak(id=f"joint-{one.id}", name=one.name, station=one.station, joint=one.id), one.length, "m", q)
             )
+    for bare in building.without_joint():
+        leak = Leak(id=f"edge-{bare.key}", name=f"{bare.name}, no joint yet", station=bare.station)
+        rows.append(_row(leak, bare.length, "m", tight.unsealed))
     opened = found.openings
     gaps = opened.head + opened.sill + opened.threshold + opened.jamb
     if gaps:

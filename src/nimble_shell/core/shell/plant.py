@@ -223,6 +223,20 @@ class Buffer:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class MeasurePrice:
+    """What somebody was offered a measure for, in the place of the practice's rates."""
+
+    key: str  #: of the measure
+    cost: float  #: in the currency of the Basis
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(0 <= self.cost <= 1e9, ("cost",), "cost_negative" if self.cost < 0 else "cost_out_of_range",
+                    f"it costs {self.cost:g}", "0 or more")  # fmt: skip
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Plant:
     """All of it, of one building."""
 
@@ -234,6 +248,7 @@ class Plant:
     buffer: Buffer = field(default_factory=Buffer)
     floor_area: float | None = None  #: heated; of the shape where none is given [m²]
     volume: float | None = None  #: inner; of the shape where none is given [m³]
+    prices: tuple[MeasurePrice, ...] = ()
 
     def __post_init__(self) -> None:
         check = Collector()

@@ -33,12 +33,12 @@
   const hour = (at: number) => `${at}:00`;
   /** Parts of the greatest cooling load, alike ones together. */
   const hot = $derived.by(() => {
-    const parts = Object.entries(cooling.parts).map(([name, hours]) => ({
-      name: name.replace(/^\d+ /, ''),
-      W: hours[cooling.hour] ?? 0,
-    }));
-    return [...Map.groupBy(parts, (one) => one.name)]
-      .map(([name, some]) => [name, some.reduce((sum, one) => sum + one.W, 0)] as const)
+    const sums: Record<string, number> = {};
+    for (const [name, hours] of Object.entries(cooling.parts)) {
+      const plain = name.replace(/^\d+ /, '');
+      sums[plain] = (sums[plain] ?? 0) + (hours[cooling.hour] ?? 0);
+    }
+    return Object.entries(sums)
       .filter(([, W]) => Math.abs(W) >= 0.5)
       .toSorted((a, b) => b[1] - a[1]);
   });

@@ -1,0 +1,472 @@
+"""What could be done to a building, each change re-run on the real one: alone, several together, and the cheapest set
+that is good enough."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from functools import partial
+from itertools import combinations
+from typing import Any, Literal
+
+from nimble_shell.core.basis.economy import Economy
+from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.joints.families import FAMILIES
+from nimble_shell.core.joints.joint import ShellJoint
+from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.shell.measured import MeasuredBuilding
+from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.shell.whole_building import WholeBuilding
+from nimble_shell.core.thermal.amounts import wall_amounts
+from nimble_shell.core.windows.starts import GLASSES, GlassStart
+from nimble_shell.core.working import value_of
+from nimble_shell.services.fixings import FixingResults
+from nimble_shell.services.joints import JointResults, building_in, drawn, values_of
+from nimble_shell.services.projects import ChangeNote, ProjectService
+from nimble_shell.services.shape_edits import with_building
+from nimble_shell.services.whole_shell import shaped, summed_up
+from nimble_shell.store import Stored
+
+MeasureKind = Literal["core", "joint", "seal", "edge", "glass", "recovery"]
+Apply = Callable[[Project], Project]
+_EDGE_STEP = 0.6  #: of upright foam at the edge of a slab [m]
+_EDGE_FOAM = "eps-035"
+_RECOVERY = 0.85
+_MOST_TRIED = 60  #: sets that are re-run when the cheapest one is looked for
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Measure:
+    """A change, and what it costs by the practice's rates; None where it has no rate."""
+
+    key: str
+    kind: MeasureKind
+    station: str
+    text: str
+    id: str  #: of the element, joint or unit that it changes; empty of the building
+    apply: Apply
+    cost: float | None
+    carbon: float | None  #: of its materials [kg CO₂e]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Gains:
+    """What one or several come to beside the building as it is."""
+
+    dH: float  #: fall of transmission and air [W/K]
+    dQ: float  #: of the year's heating need [kWh]
+    dq50: float  #: of the likely leakage at 50 Pa [m³/h]
+    dload: float  #: of the heating load [W]
+    carbon_year: float  #: of the heating energy [kg CO₂e]
+    money_life: float | None  #: saved over the life less the cost; None where the cost is not known
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Outcome:
+    """A measure re-run by itself."""
+
+    measure: Measure
+    gains: Gains | None  #: None while a part of the sum is being solved, or one is missing
+    waiting: int
+    why_not: str = ""
+
+    @property
+    def per_cost(self) -> float | None:
+        """Fall of the loss for a unit of money. [W/K]"""
+        return None if self.gains is None or not self.measure.cost else self.gains.dH / self.measure.cost
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Together:
+    """Several at once; they are not additive."""
+
+    gains: Gains | None
+    waiting: int
+    singly: float | None  #: sum of their falls one by one [W/K]
+    cost: float | None
+    misses: tuple[str, ...]  #: what is asked and still not reached
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Enough:
+    """The cheapest set that reaches what is asked."""
+
+    keys: tuple[str, ...] | None  #: None where no set of these does
+    together: Together | None
+    without: tuple[tuple[str, tuple[str, ...]], ...]  #: leaving one out: its key, and what is missed then
+    reached: bool  #: whether the building reaches it as it is
+    tried: int
+
+
+class MeasureResults:
+    """Re-runs buildings with measures."""
+
+    def __init__(self, joints: JointResults, fixings: FixingResults) -> None:
+        self._joints, self._fixings = joints, fixings
+
+    def all(self, stored: Stored, building_id: str, ticket: str = "") -> list[Outcome]:
+        """Every measure by itself, those that save most for their money first. Raises DomainError, NotFound."""
+        before = self.sum(stored, building_id, ticket)
+        found = [
+            self._outcome(stored, building_id, one, before, ticket)
+            for one in measures(stored.project, shaped(stored.project, building_id), before)
+        ]
+        return sorted(found, key=_rank)
+
+    def together(self, stored: Stored, building_id: str, keys: Sequence[str], ticket: str = "") -> Together:
+        """Several at once. Raises DomainError for one that is not there, and NotFound."""
+        before = self.sum(stored, building_id, ticket)
+        chosen = _chosen(measures(stored.project, shaped(stored.project, building_id), before), keys)
+        singles = [self._outcome(stored, building_id, one, before, ticket).gains for one in chosen]
+        return self._together(stored, building_id, chosen, before, singles, ticket)
+
+    def enough(self, stored: Stored, building_id: str, ticket: str = "") -> Enough:
+        """The cheapest set that reaches what is asked of the building, proved by leaving out one after the other.
+
+        Sets are looked at in the order of how many of them have no rate, and of their cost.
+        """
+        before = self.sum(stored, building_id, ticket)
+        building = shaped(stored.project, building_id)
+        if not misses(stored.project, building, before):
+            return Enough(keys=(), together=None, without=(), reached=True, tried=0)
+        outcomes = [
+            one
+            for one in self.all(stored, building_id, ticket)
+            if one.gains is not None and one.measure.cost is not None
+        ]
+        tried = 0
+        for some in _by_cost(outcomes):
+            if tried >= _MOST_TRIED:
+                break
+            tried += 1
+            chosen = [one.measure for one in some]
+            found = self._together(stored, building_id, chosen, before, [one.gains for one in some], ticket)
+            if found.gains is not None and not found.misses:
+                without = []
+                for left in chosen:
+                    rest = [one for one in chosen if one.key != left.key]
+                    less = self._together(stored, building_id, rest, before, [None], ticket)
+                    without.append((left.key, less.misses))
+                return Enough(
+                    keys=tuple(one.key for one in chosen),
+                    together=found,
+                    without=tuple(without),
+                    reached=False,
+                    tried=tried,
+                )
+        return Enough(keys=None, together=None, without=(), reached=False, tried=tried)
+
+    def _outcome(self, stored: Stored, building_id: str, one: Measure, before: WholeBuilding, ticket: str) -> Outcome:
+        try:
+            after = self.sum(_with(stored, [one]), building_id, ticket)
+        except DomainError as error:
+            return Outcome(measure=one, gains=None, waiting=0, why_not=error.issues[0].message)
+        waiting = len(after.pending)
+        if not (before.whole and after.whole):
+            lacking = (*before.missing, *after.missing)
+            return Outcome(
+                measure=one, gains=None, waiting=waiting, why_not=lacking[0] if lacking and not waiting else ""
+            )
+        gains = _gains(before, after, stored.project.basis.economy, one.cost)
+        return Outcome(measure=one, gains=gains, waiting=0)
+
+    def _together(
+        self,
+        stored: Stored,
+        building_id: str,
+        chosen: Sequence[Measure],
+        before: WholeBuilding,
+        singles: Sequence[Gains | None],
+        ticket: str,
+    ) -> Together:
+        changed = _with(stored, chosen)
+        after = self.sum(changed, building_id, ticket)
+        costs = [one.cost for one in chosen]
+        cost = None if any(one is None for one in costs) else sum(one or 0.0 for one in costs)
+        whole = before.whole and after.whole
+        return Together(
+            gains=_gains(before, after, stored.project.basis.economy, cost) if whole else None,
+            waiting=len(after.pending),
+            singly=None if any(one is None for one in singles) else sum(one.dH for one in singles if one),
+            cost=cost,
+            misses=misses(changed.project, shaped(changed.project, building_id), after) if whole else (),
+        )
+
+    def sum(self, stored: Stored, building_id: str, ticket: str = "") -> WholeBuilding:
+        """A building as it is known. Raises DomainError, NotFound."""
+        building = building_in(stored.project, building_id)
+        joints = self._joints.known(stored.project, building, ticket=ticket)
+        owned = self._fixings.owned(stored, ticket)
+        waiting = self._fixings.waiting(stored.project, building_id)
+        return summed_up(owned, shaped(owned, building_id), joints, waiting)
+
+
+def adopt(
+    service: ProjectService, results: MeasureResults, project_id: str, building_id: str, keys: Sequence[str],
+    note: ChangeNote,
+) -> Stored:  # fmt: skip
+    """Build with them: one undoable change. Raises DomainError, NotFound."""
+
+    def change(stored: Stored) -> Project:
+        before = results.sum(stored, building_id)
+        chosen = _chosen(measures(stored.project, shaped(stored.project, building_id), before), keys)
+        return _with(stored, chosen).project
+
+    return service.edit(project_id, change, note)
+
+
+def misses(project: Project, building: Building, found: WholeBuilding) -> tuple[str, ...]:
+    """What is asked of a building and not reached: R_effective, H_shell, n50."""
+    asked_R, asked_n50 = project.basis.targets.R_shell, building.plant.tightness.n50_asked
+    R = None if found.R_effective is None else value_of(found.R_effective)
+    H, asked_H = value_of(found.sums.H_tr), building.asked_H
+    tests = {
+        "R_effective": asked_R is not None and (R is None or asked_R * (1 - 1e-9) > R),
+        "H_shell": asked_H is not None and H > asked_H * (1 + 1e-9),
+        "n50": asked_n50 is not None and value_of(found.leaks.n50[1]) > asked_n50 * (1 + 1e-9),
+    }
+    return tuple(name for name, true in tests.items() if true)
+
+
+def _rank(one: Outcome) -> tuple[bool, float]:
+    """By what they save for their money; those without a rate after them, by what they save."""
+    if one.gains is None:
+        return True, 0.0
+    return (False, -one.per_cost) if one.per_cost is not None else (True, -one.gains.dH)
+
+
+def _by_cost(outcomes: Sequence[Outcome]) -> Iterable[tuple[Outcome, ...]]:
+    """Sets of measures, the cheapest first; of one thing at most one change."""
+    useful = [one for one in outcomes if one.gains is not None and (one.gains.dH > 0 or one.gains.dq50 > 0)]
+    sets = [
+        some
+        for size in range(1, min(len(useful), 5) + 1)
+        for some in combinations(useful, size)
+        if len({(one.measure.kind, one.measure.id) for one in some}) == size
+    ]
+    # Of what has no rate as little as can be: nobody knows what it costs.
+    return sorted(
+        sets,
+        key=lambda some: (sum(one.measure.cost is None for one in some), sum(one.measure.cost or 0.0 for one in some)),
+    )
+
+
+def _with(stored: Stored, chosen: Sequence[Measure]) -> Stored:
+    project = stored.project
+    for one in chosen:
+        project = one.apply(project)
+    return replace(stored, project=project, before=None)
+
+
+def _chosen(known: Sequence[Measure], keys: Sequence[str]) -> list[Measure]:
+    by_key = {one.key: one for one in known}
+    for at, key in enumerate(keys):
+        if key not in by_key:
+            raise DomainError(
+                Issue(
+                    path=("keys", at),
+                    code="unknown_measure",
+                    message=f"there is no measure “{key}” any more",
+                    hint="read the list again",
+                )
+            )
+    return [by_key[key] for key in keys]
+
+
+def _gains(before: WholeBuilding, after: WholeBuilding, economy: Economy, cost: float | None) -> Gains:
+    dQ = value_of(before.energy.Q_nd) - value_of(after.energy.Q_nd)
+    bought = dQ / economy.heat_yield
+    return Gains(
+        dH=value_of(before.sums.H) - value_of(after.sums.H),
+        dQ=dQ,
+        dq50=value_of(before.leaks.q50[1]) - value_of(after.leaks.q50[1]),
+        dload=value_of(before.heating.total) - value_of(after.heating.total),
+        carbon_year=bought * economy.heat_carbon,
+        money_life=None if cost is None else bought * economy.heat_price * economy.present_years - cost,
+    )
+
+
+# --- what there is to do -----------------------------------------------------------------------------------------
+
+
+def measures(project: Project, building: MeasuredBuilding, found: WholeBuilding) -> list[Measure]:
+    """The cheapest next steps of each station, at the practice's rates or at what somebody has typed."""
+    typed = {one.key: one.cost for one in building.plant.prices}
+    known = [
+        *_cores(project, building),
+        *_joints(project, building),
+        *_seals(building),
+        *_edge(project, building, found),
+        *_glass(project, building),
+        *_recovery(building),
+    ]
+    return [replace(one, cost=typed.get(one.key, one.cost)) for one in known]
+
+
+def _cores(project: Project, building: MeasuredBuilding) -> Iterable[Measure]:
+    """The next core in stock of each build-up."""
+    for assembly in project.assemblies:
+        elements = [one for one in building.elements if one.assembly_id == assembly.id]
+        at = assembly.core_index
+        if not elements or at is None:
+            continue
+        layer = assembly.layers[at]
+        stock = sorted(d for d in project.catalogue[layer.material].stock if d > layer.d + 1e-6)
+        if not stock:
+            continue
+        thicker = assembly.with_core(stock[0])
+        area = sum(
+            building.shape.elements[one.id].gross.external for one in elements if one.id in building.shape.elements
+        )
+        now, then = (wall_amounts(one, project.catalogue) for one in (assembly, thicker))
+        cost, carbon = ((value_of(then[key]) - value_of(now[key])) * area for key in ("cost", "carbon"))
+
+        yield Measure(
+            key=f"core-{assembly.id}",
+            kind="core",
+            station=elements[0].station,
+            id=elements[0].id,
+            apply=partial(_with_core, assembly_id=assembly.id, d=stock[0]),
+            cost=cost,
+            carbon=carbon,
+            text=sentence(
+                f"{assembly.name}: core of {{a}} in the place of {{b}}", a=(stock[0], "length"), b=(layer.d, "length")
+            ),
+        )
+
+
+def _joints(project: Project, building: MeasuredBuilding) -> Iterable[Measure]:
+    """Every other variant of a joint that can be drawn."""
+    for joint in building.joints:
+        if joint.length <= 0 or joint.family not in FAMILIES:
+            continue
+        family = FAMILIES[joint.family]
+        first = next((one for one in project.assemblies if one.id == joint.roles[0].assembly_id), None)
+        for variant in family.variants:
+            if first is None or variant.key == joint.variant or first.system not in variant.suits:
+                continue
+            kept = values_of(joint, family, variant.key)
+            changes = {
+                "variant": variant.key,
+                "values": tuple(one for one in joint.values if one.key in kept),
+                "omitted": (),
+            }
+            if _can_be(project, replace(joint, **changes)):  # type: ignore[arg-type]  # of any field
+                yield Measure(
+                    key=f"joint-{joint.id}-{variant.key}",
+                    kind="joint",
+                    station=joint.station,
+                    id=joint.id,
+                    cost=None,
+                    carbon=None,
+                    text=f"{joint.name}: {variant.text}",
+                    apply=partial(_with_joint, building_id=building.id, joint_id=joint.id, changes=changes),
+                )
+
+
+def _can_be(project: Project, joint: ShellJoint) -> bool:
+    try:
+        drawn(project, joint)
+    except DomainError:
+        return False
+    return True
+
+
+def _seals(building: MeasuredBuilding) -> Iterable[Measure]:
+    """Seals that were left out, put back."""
+    for joint in building.joints:
+        if joint.omitted:
+            yield Measure(
+                key=f"seal-{joint.id}",
+                kind="seal",
+                station=joint.station,
+                id=joint.id,
+                cost=None,
+                carbon=None,
+                text=f"{joint.name}: the seals that are left out, put back",
+                apply=partial(_with_joint, building_id=building.id, joint_id=joint.id, changes={"omitted": ()}),
+            )
+
+
+def _edge(project: Project, building: MeasuredBuilding, found: WholeBuilding) -> Iterable[Measure]:
+    """Foam at the edge of a slab, deeper by a board."""
+    if found.ground is None or found.ground.figures.U_bw is not None:
+        return
+    soil = building.plant.ground
+    deep = soil.edge_depth + _EDGE_STEP
+    volume = found.ground.floor.P * _EDGE_STEP * soil.edge_d
+    foam = project.catalogue[_EDGE_FOAM]
+    yield Measure(
+        key="edge",
+        kind="edge",
+        station="H",
+        id="",
+        cost=volume * foam.cost,
+        carbon=volume * foam.rho * foam.carbon,
+        text=sentence(
+            "Upright foam at the edge of the slab, {a} deep in the place of {b}",
+            a=(deep, "length"),
+            b=(soil.edge_depth, "length"),
+        ),
+        apply=partial(_with_plant, building_id=building.id, part="ground", changes={"edge_depth": deep}),
+    )
+
+
+def _glass(project: Project, building: MeasuredBuilding) -> Iterable[Measure]:
+    """The next better glass of each type of unit in use."""
+    used = {one.unit for one in building.openings}
+    for unit in project.units:
+        better = sorted((one for one in GLASSES if one.U < unit.glass.U - 1e-6), key=lambda one: -one.U)
+        if unit.id not in used or unit.U_declared is not None or not better:
+            continue
+        start = better[0]
+        yield Measure(
+            key=f"glass-{unit.id}",
+            kind="glass",
+            station="E",
+            id=unit.id,
+            cost=None,
+            carbon=None,
+            apply=partial(_with_glass, unit_id=unit.id, start=start),
+            text=f"{unit.name}: {start.name}",
+        )
+
+
+def _recovery(building: MeasuredBuilding) -> Iterable[Measure]:
+    if building.plant.air.eta_t < _RECOVERY:
+        yield Measure(
+            key="recovery",
+            kind="recovery",
+            station="",
+            id="",
+            cost=None,
+            carbon=None,
+            text=f"Ventilation that recovers {100 * _RECOVERY:g} % of the heat",
+            apply=partial(_with_plant, building_id=building.id, part="air", changes={"eta_t": _RECOVERY}),
+        )
+
+
+def _with_core(project: Project, assembly_id: str, d: float) -> Project:
+    made = next(one for one in project.assemblies if one.id == assembly_id).with_core(d)
+    return replace(project, assemblies=tuple(made if one.id == made.id else one for one in project.assemblies))
+
+
+def _with_glass(project: Project, unit_id: str, start: GlassStart) -> Project:
+    units = tuple(
+        replace(one, glass=replace(one.glass, U=start.U, g=start.g), panes=start.panes) if one.id == unit_id else one
+        for one in project.units
+    )
+    return replace(project, units=units)
+
+
+def _with_joint(project: Project, building_id: str, joint_id: str, changes: Mapping[str, Any]) -> Project:
+    own = building_in(project, building_id).as_stored()
+    joints = tuple(replace(one, **changes) if one.id == joint_id else one for one in own.joints)
+    return with_building(project, replace(own, joints=joints))
+
+
+def _with_plant(project: Project, building_id: str, part: str, changes: Mapping[str, Any]) -> Project:
+    own = building_in(project, building_id).as_stored()
+    changed: Any = replace(getattr(own.plant, part), **changes)
+    parts: dict[str, Any] = {part: changed}
+    return with_building(project, replace(own, plant=replace(own.plant, **parts)))
