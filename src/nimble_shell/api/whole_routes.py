@@ -5,21 +5,26 @@ from __future__ import annotations
 from typing import Any
 
 from fastapi import APIRouter
+from fastapi.responses import Response
 
 from nimble_shell.api import schemas as s
 from nimble_shell.api import views
-from nimble_shell.api.ground import REFUSALS, Id, Projects, WholeBuildings
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, Registers, WholeBuildings, attachment
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.airflow.ventilation import AirFigures, RoomAir
 from nimble_shell.core.loads.energy import MonthFigures
 from nimble_shell.core.loads.heating import HeatingFigures
 from nimble_shell.core.shell.cut import BuildingSection, CutFace, cut_across
+from nimble_shell.core.shell.glazed import Orientation, Shading
 from nimble_shell.core.shell.whole_building import HungLoss, Sizes, WholeBuilding
+from nimble_shell.core.sun.overhang import BestDepth
 from nimble_shell.core.transmission.sums import Group
 from nimble_shell.core.working import value_of
 from nimble_shell.formats.document import Model
 from nimble_shell.formats.reader import Prose
-from nimble_shell.services.whole_shell import figures_of, shaped
+from nimble_shell.services import sheets
+from nimble_shell.services.joints import building_in
+from nimble_shell.services.whole_shell import Glazed, figures_of, glazed, shaped
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
@@ -171,6 +176,22 @@ class WholeBuildingOut(Model):
     last: WholeBuildingOut | None
 
 
+class OrientationOut(Model, core=Orientation):
+    pass
+
+
+class BestDepthOut(Model, core=BestDepth):
+    pass
+
+
+class ShadingOut(Model, core=Shading):
+    hours: list[list[float | None]]  #: lit share by month and hour
+
+
+class GlazedOut(Model, core=Glazed):
+    pass
+
+
 class CutFaceOut(Model, core=CutFace):
     outer: list[list[float]]
     inner: list[list[float]]
@@ -192,11 +213,32 @@ def whole(project_id: Id, building_id: Id, service: Projects, wholes: WholeBuild
     return _whole(found.now, rule, None if found.last is None else _whole(found.last, rule, None))
 
 
+@router.get("/projects/{project_id}/buildings/{building_id}/glazing")
+def glazing(project_id: Id, building_id: Id, service: Projects, results: Joints, fixings: Fixings) -> GlazedOut:
+    """Windows by where they look: their share against the wall's R, and the sun that an overhang lets in."""
+    stored = service.load(project_id)
+    joints = results.known(stored.project, building_in(stored.project, building_id))
+    project = fixings.owned(stored)
+    return GlazedOut.model_validate(glazed(project, shaped(project, building_id), joints))
+
+
 @router.get("/projects/{project_id}/buildings/{building_id}/section")
 def section(project_id: Id, building_id: Id, service: Projects) -> BuildingSectionOut:
     """The building cut across, from its shape."""
     found = cut_across(shaped(service.load(project_id).project, building_id))
     return BuildingSectionOut.model_validate(found)
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/plant.pdf")
+def statement(
+    project_id: Id, building_id: Id, service: Projects, wholes: WholeBuildings, register: Registers
+) -> Response:
+    """One page for the plant contractor."""
+    stored = service.load(project_id)
+    found = wholes.of(stored, building_id).now
+    pdf = sheets.plant_sheet(stored, building_id, found, register(stored, building_id))
+    name = building_in(stored.project, building_id).name
+    return attachment(pdf, "application/pdf", f"{name}-plant.pdf")
 
 
 @router.post("/projects/{project_id}/buildings/{building_id}/whole-working")

@@ -219,11 +219,11 @@ def misses(project: Project, building: Building, found: WholeBuilding) -> tuple[
     """What is asked of a building and not reached: R_effective, H_shell, n50."""
     asked_R, asked_n50 = project.basis.targets.R_shell, building.plant.tightness.n50_asked
     R = None if found.R_effective is None else value_of(found.R_effective)
-    H, asked_H = value_of(found.sums.H_tr), building.asked_H
+    H, asked_H, n50 = value_of(found.sums.H_tr), building.asked_H, value_of(found.leaks.n50[1])
     tests = {
         "R_effective": asked_R is not None and (R is None or asked_R * (1 - 1e-9) > R),
-        "H_shell": asked_H is not None and H > asked_H * (1 + 1e-9),
-        "n50": asked_n50 is not None and value_of(found.leaks.n50[1]) > asked_n50 * (1 + 1e-9),
+        "H_shell": asked_H is not None and H - asked_H > 1e-9 * asked_H,
+        "n50": asked_n50 is not None and n50 - asked_n50 > 1e-9 * asked_n50,
     }
     return tuple(name for name, true in tests.items() if true)
 

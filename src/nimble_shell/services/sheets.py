@@ -23,13 +23,16 @@ from nimble_shell.core.moisture.monthly.position import positions
 from nimble_shell.core.moisture.verdict.verdict import JudgedJoint, Verdict
 from nimble_shell.core.quantities.sentence import composed
 from nimble_shell.core.quantities.units import UnitSystem
+from nimble_shell.core.shell.cut import cut_across
 from nimble_shell.core.shell.project import Project
+from nimble_shell.core.shell.whole_building import WholeBuilding
 from nimble_shell.formats.project import FORMAT, FORMAT_VERSION, ProjectDoc, ProjectFile
 from nimble_shell.formats.reader import chosen
 from nimble_shell.reports.fixing_sheet import FixingPage, fixing_pdf
 from nimble_shell.reports.joint_sheet import JointPage, joint_pdf
 from nimble_shell.reports.moisture_sheet import MoisturePage, moisture_pdf
 from nimble_shell.reports.page import PageHeading
+from nimble_shell.reports.plant_sheet import PlantPage, plant_pdf
 from nimble_shell.reports.section import wall_section
 from nimble_shell.reports.specification import Sheet, shank, specification_pdf
 from nimble_shell.reports.written import Written
@@ -38,6 +41,7 @@ from nimble_shell.services.decisions import Register
 from nimble_shell.services.fixings import LookedAtFixing, remaining
 from nimble_shell.services.joints import Drawn, building_in, sealing
 from nimble_shell.services.studies import PlacedDraft
+from nimble_shell.services.whole_shell import shaped
 from nimble_shell.store import NotFound, Stored
 
 
@@ -177,6 +181,23 @@ def assembly_in(project: Project, assembly_id: str) -> Assembly:
 def _units(project: Project) -> UnitSystem:
     """What a page is printed in: as its reader sees the program, else as the project is kept."""
     return chosen() or project.basis.schools.units
+
+
+def plant_sheet(stored: Stored, building_id: str, found: WholeBuilding, register: Register | None = None) -> bytes:
+    """PDF of the statement for the plant contractor. Raises DomainError where the building has no shape, NotFound."""
+    project = stored.project.within(building_id)
+    building = shaped(stored.project, building_id)
+    heading = _heading(
+        stored,
+        building_id,
+        "A–H 7",
+        "Statement for the plant contractor",
+        building.use or "whole building",
+        condition(project.basis, "winter"),
+        register,
+    )
+    return plant_pdf(PlantPage(heading=heading, found=found, basis=project.basis, plant=building.plant,
+                               section=cut_across(building)))  # fmt: skip
 
 
 def _heading(

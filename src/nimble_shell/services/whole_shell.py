@@ -5,15 +5,18 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from nimble_shell.core.assemblies.systems import REFERENCE, SYSTEMS
 from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.loads.cooling_day import peak_working
 from nimble_shell.core.shell.facings import facings_of, panes_of
+from nimble_shell.core.shell.glazed import Orientation, Shading, orientations, shadings
 from nimble_shell.core.shell.hot_day import mass_wall
 from nimble_shell.core.shell.leaks import JointLeak
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.shell.whole_building import Known, WholeBuilding, whole_building
+from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.thermal.section import resolved_section, surroundings
 from nimble_shell.core.working import Derivation, Given, Num, Traced, derive, plain, traced, value_of
 from nimble_shell.services import bench as benches
@@ -92,6 +95,27 @@ def summed_up(
     """A building of a project whose fixings are as solved, with its joints as they are known. Raises DomainError."""
     basis = project.within(building.id).basis
     return whole_building(building, basis, known_of(project, building, joints, waiting), given)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Glazed:
+    """The windows of a building by where they look."""
+
+    orientations: tuple[Orientation, ...]
+    shadings: tuple[Shading, ...]
+    R_plain: float  #: of the plain framed wall beside it [m²·K/W]
+
+
+def glazed(project: Project, building: MeasuredBuilding, joints: Sequence[KnownJoint]) -> Glazed:
+    """What windows make of the walls, and what sun they get. Raises DomainError."""
+    known = known_of(project, building, joints, ())
+    basis, plain_wall = project.within(building.id).basis, SYSTEMS[REFERENCE].assembly("plain", "Plain framed wall")
+    R_plain = value_of(clear_wall_R(plain_wall, project.catalogue, basis))
+    return Glazed(
+        orientations=tuple(orientations(known.facings, known.panes, known.ledger, R_plain)),
+        R_plain=R_plain,
+        shadings=tuple(shadings(known.panes, building.plant.loads, basis.site.latitude)),
+    )
 
 
 def shaped(project: Project, building_id: str) -> MeasuredBuilding:

@@ -436,6 +436,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/glazing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Glazing
+         * @description Windows by where they look: their share against the wall's R, and the sun that an overhang lets in.
+         */
+        get: operations["glazing_api_v1_projects__project_id__buildings__building_id__glazing_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/joints/{joint_id}/offer": {
         parameters: {
             query?: never;
@@ -674,6 +694,26 @@ export interface paths {
          * @description Fill openings with a type: its size and sill, and joints that are round its openings alone take its frame.
          */
         post: operations["fill_api_v1_projects__project_id__buildings__building_id__openings_unit_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/plant.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Statement
+         * @description One page for the plant contractor.
+         */
+        get: operations["statement_api_v1_projects__project_id__buildings__building_id__plant_pdf_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2311,6 +2351,18 @@ export interface components {
             /** Shares */
             shares: number[][];
             study: components["schemas"]["StudyOut"] | null;
+        };
+        /**
+         * BestDepthOut
+         * @description What an endless plate may and must have.
+         */
+        BestDepthOut: {
+            /** D Max */
+            d_max: number | null;
+            /** D Min */
+            d_min: number;
+            /** Feasible */
+            feasible: boolean;
         };
         /**
          * BodyDoc
@@ -3981,6 +4033,18 @@ export interface components {
             name: string;
             /** Panes */
             panes: number;
+        };
+        /**
+         * GlazedOut
+         * @description The windows of a building by where they look.
+         */
+        GlazedOut: {
+            /** R Plain */
+            R_plain: number;
+            /** Orientations */
+            orientations: components["schemas"]["OrientationOut"][];
+            /** Shadings */
+            shadings: components["schemas"]["ShadingOut"][];
         };
         /**
          * GradeOut
@@ -5659,6 +5723,28 @@ export interface components {
             owner: string;
         };
         /**
+         * OrientationOut
+         * @description Walls that look one way with their windows; the whole building where `azimuth` is None.
+         */
+        OrientationOut: {
+            /** A */
+            A: number;
+            /** R */
+            R: number | null;
+            /** R Opaque */
+            R_opaque: number;
+            /** Azimuth */
+            azimuth: number | null;
+            /** Break Even */
+            break_even: number | null;
+            /** Curve */
+            curve: number[];
+            /** Share */
+            share: number;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * OwnedOut
          * @description Members of a build-up that the joint takes over from its area share, per metre of the joint.
          */
@@ -6531,6 +6617,23 @@ export interface components {
             steps: components["schemas"]["SealOut"][];
             /** Tapes */
             tapes: string[];
+        };
+        /**
+         * ShadingOut
+         * @description Sun on the windows that look one way, under the overhang.
+         */
+        ShadingOut: {
+            /** Area */
+            area: number;
+            /** Azimuth */
+            azimuth: number;
+            best: components["schemas"]["BestDepthOut"];
+            /** Hours */
+            hours: (number | null)[][];
+            /** Summer */
+            summer: number | null;
+            /** Winter */
+            winter: number | null;
         };
         /**
          * ShapeAnswer
@@ -10921,6 +11024,128 @@ export interface operations {
             };
         };
     };
+    glazing_api_v1_projects__project_id__buildings__building_id__glazing_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlazedOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     joint_standard_offer_api_v1_projects__project_id__buildings__building_id__joints__joint_id__offer_get: {
         parameters: {
             query?: never;
@@ -12450,6 +12675,128 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    statement_api_v1_projects__project_id__buildings__building_id__plant_pdf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description not readable */

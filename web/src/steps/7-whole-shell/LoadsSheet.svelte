@@ -161,6 +161,13 @@
       title="A start for sizing plant, not its design."
       text="Rooms, distribution, domestic hot water and reserve are not in it. The contractor and the local code decide; loads are checked by a licensed engineer."
     />
+    <p>
+      <a
+        href="/api/v1/projects/{session.open?.project
+          .id}/buildings/{building.id}/plant.pdf?units={session.system}"
+        >Statement for the plant contractor, PDF</a
+      >
+    </p>
     <p class="soft">
       Overhang {loads?.overhang ? units.full(loads.overhang, 'length') : 'none'}; gains half by air, half as
       radiation.

@@ -13,7 +13,9 @@
   import AirSheet from './AirSheet.svelte';
   import FreshSheet from './FreshSheet.svelte';
   import LoadsSheet from './LoadsSheet.svelte';
+  import MeasuresSheet from './MeasuresSheet.svelte';
   import SumSheet from './SumSheet.svelte';
+  import WindowsSheet from './WindowsSheet.svelte';
   import YearSheet from './YearSheet.svelte';
 
   interface Props {
@@ -23,7 +25,9 @@
   let { building, units }: Props = $props();
   const SHEETS = [
     { view: '', text: 'Where the heat goes', title: 'Whole shell: where the heat goes' },
+    { view: 'measures', text: 'Measures', title: 'Whole shell: what could be done' },
     { view: 'air', text: 'Air', title: 'Whole shell: what leaks' },
+    { view: 'windows', text: 'Windows', title: 'Whole shell: which glass where' },
     { view: 'fresh', text: 'Fresh air', title: 'Whole shell: fresh air' },
     { view: 'loads', text: 'Loads', title: 'Whole shell: what its plant has to be' },
     { view: 'year', text: 'Year', title: 'Whole shell: the year' },
@@ -83,8 +87,12 @@
     </p>
   {/if}
   <div data-stale={whole.stale}>
-    {#if place.view === 'air'}
+    {#if place.view === 'measures'}
+      <MeasuresSheet {found} {building} {units} />
+    {:else if place.view === 'air'}
       <AirSheet {found} {building} {units} refused={why} />
+    {:else if place.view === 'windows'}
+      <WindowsSheet {building} {units} refused={why} />
     {:else if place.view === 'fresh'}
       <FreshSheet {found} {building} {units} refused={why} />
     {:else if place.view === 'loads'}

@@ -1,5 +1,6 @@
 <!-- The building from one of four sides: faces by the hatch of their build-up; a click goes to the zone. -->
 <script lang="ts">
+  import { bearing } from '@/kit/bearing';
   import type { DrawnFace } from '@/api/client';
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
@@ -55,11 +56,9 @@
   };
   const place = (face: DrawnFace, u: number, v: number) =>
     [0, 1, 2].map((n) => (face.origin[n] ?? 0) + u * (face.right[n] ?? 0) + v * (face.up[n] ?? 0));
-  const COMPASS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'];
-  const compass = (bearing: number) => COMPASS[Math.round(bearing / 45) % 8] ?? '';
   const words = (face: DrawnFace) =>
     [
-      `${face.kind} ${face.kind === 'floor' ? '' : compass(face.bearing)}`.trim(),
+      `${face.kind} ${face.kind === 'floor' ? '' : bearing(face.bearing)}`.trim(),
       units.full(face.gross, 'area'),
       face.openings.length ? counted(face.openings.length, 'opening') : '',
       element(face.element)?.name ?? (face.to === 'heated' ? 'to a heated neighbour' : 'not counted'),
