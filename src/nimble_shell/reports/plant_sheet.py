@@ -20,7 +20,7 @@ CAUTIONS = (
     "Fires and hoods in a tight building are decided with make-up air by a licensed installer, and tried with all fans "
     "running.",
 )
-_WIDE, _HIGH, _MARGIN = 174.0, 52.0, 8.0  #: of the drawing on the page [mm]
+_WIDE, _HIGH, _MARGIN = 174.0, 44.0, 6.0  #: of the drawing on the page [mm]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,6 +32,7 @@ class PlantPage:
     basis: Basis
     plant: Plant
     section: BuildingSection
+    open: int = 0  #: decisions that wait in the building
 
 
 def plant_pdf(page: PlantPage) -> bytes:
@@ -44,7 +45,10 @@ def plant_pdf(page: PlantPage) -> bytes:
         table("Fresh air", ("", ""), _air(page)),
         table("From what", ("", ""), _inputs(page)),
         items("Assumed", _assumed()),
-        items("Lacking", [*page.found.missing, *(f"{one}: being solved" for one in page.found.pending)]),
+        items("Lacking", [
+            *page.found.missing, *(f"{one}: being solved" for one in page.found.pending),
+            *([f"{page.open} decisions are open in the building"] if page.open else []),
+        ]),
         items(
             "To be checked by a licensed person",
             [
@@ -139,8 +143,8 @@ def _inputs(page: PlantPage) -> list[list[str]]:
 def _assumed() -> list[str]:
     return [
         "The building as one zone with its doors open; the room held at one temperature day and night.",
-        "Heating: EN 12831-1 simplified. Cooling: a clear day that repeats itself, layer matrices of ISO 13786 with the "
-        "masses of the build-ups, constant films, sensible heat alone.",
+        "Heating: EN 12831-1 simplified. Cooling: a clear day that repeats itself, layer matrices of ISO 13786 with "
+        "the masses of the build-ups, constant films, sensible heat alone.",
         "Joints and fixings by their solved ψ and χ; ground by ISO 13370; leakage by the seals as scheduled, not as "
         "tested.",
     ]

@@ -194,10 +194,11 @@ def plant_sheet(stored: Stored, building_id: str, found: WholeBuilding, register
         "Statement for the plant contractor",
         building.use or "whole building",
         condition(project.basis, "winter"),
-        register,
+        None,
     )
+    waiting = 0 if register is None else sum(one.state == "open" for one in register.decisions)
     return plant_pdf(PlantPage(heading=heading, found=found, basis=project.basis, plant=building.plant,
-                               section=cut_across(building)))  # fmt: skip
+                               section=cut_across(building), open=waiting))  # fmt: skip
 
 
 def _heading(
