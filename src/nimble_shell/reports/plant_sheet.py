@@ -20,7 +20,7 @@ CAUTIONS = (
     "Fires and hoods in a tight building are decided with make-up air by a licensed installer, and tried with all fans "
     "running.",
 )
-_WIDE, _HIGH, _MARGIN = 174.0, 44.0, 6.0  #: of the drawing on the page [mm]
+_WIDE, _HIGH, _MARGIN = 174.0, 34.0, 4.0  #: of the drawing on the page [mm]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -45,10 +45,14 @@ def plant_pdf(page: PlantPage) -> bytes:
         table("Fresh air", ("", ""), _air(page)),
         table("From what", ("", ""), _inputs(page)),
         items("Assumed", _assumed()),
-        items("Lacking", [
-            *page.found.missing, *(f"{one}: being solved" for one in page.found.pending),
-            *([f"{page.open} decisions are open in the building"] if page.open else []),
-        ]),
+        items(
+            "Lacking",
+            [
+                *page.found.missing,
+                *(f"{one}: being solved" for one in page.found.pending),
+                *([f"{page.open} decisions are open in the building"] if page.open else []),
+            ],
+        ),
         items(
             "To be checked by a licensed person",
             [

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
@@ -18,6 +18,8 @@ from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.monthly.element import factor_asked
 from nimble_shell.core.remarks.remark import Remark
 from nimble_shell.core.remarks.remarks import remarks
+from nimble_shell.core.shell.buffer import adjustments, unheated_shares
+from nimble_shell.core.shell.facings import facings_of
 from nimble_shell.core.shell.ledger import JointLoss, ShellLedger, net_areas, shell_ledger
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.on_ground import on_ground
@@ -274,9 +276,26 @@ def shell_of(
         assembly.id: 1 / _clear_R(assembly, project.catalogue, project.basis, direction)
         for assembly, direction, _, _ in _drawn(project, building)
     }
-    return shell_ledger(building, transmittances, basis=project.basis, joints=losses, points_of=points,
-                        clear_of=clear, waiting=waiting, ground_of=_with_ground(project, building, given),
-                        given=given)  # fmt: skip
+    ground = _with_ground(project, building, given)
+
+    def summed(adjusted: Mapping[str, float]) -> ShellLedger:
+        return shell_ledger(
+            building,
+            transmittances,
+            basis=project.basis,
+            joints=losses,
+            points_of=points,
+            clear_of=clear,
+            waiting=waiting,
+            ground_of=ground,
+            adjusted=adjusted,
+            given=given,
+        )
+
+    ledger = summed({})
+    if not isinstance(building, MeasuredBuilding) or not building.plant.buffer.known:
+        return ledger
+    return summed(adjustments(ledger, building.plant.buffer, unheated_shares(facings_of(building))))
 
 
 def bare_resistances(project: Project, building: Building) -> dict[str, float]:

@@ -6,8 +6,6 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
-from scipy.optimize import brentq
-
 from nimble_shell.core.airflow.density import P_STANDARD, density
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.working import Given, Num, apply, exp, named, plain, value_of
@@ -172,6 +170,8 @@ class _Air:
 
 
 def _root(zone: Zone) -> float:
+    from scipy.optimize import brentq  # not for every start
+
     air = _Air(zone, plain)
     fans = value_of(air.fans("supply")) - value_of(air.fans("extract"))
 

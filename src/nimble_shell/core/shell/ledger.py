@@ -137,6 +137,7 @@ def shell_ledger(
     clear_of: Mapping[str, float] | None = None,
     waiting: Sequence[str] = (),
     ground_of: Mapping[str, Num] | None = None,
+    adjusted: Mapping[str, float] | None = None,
     given: Given = plain,
 ) -> ShellLedger:
     """Areas times transmittance over the shell, and lengths of joints times ψ.
@@ -158,6 +159,8 @@ def shell_ledger(
         What else is still to come.
     ground_of : mapping of element id to float or Traced, optional
         U with the ground of what lies on it or stands in it, ISO 13370. [W/(m²·K)]
+    adjusted : mapping of element id to float, optional
+        What is left of the loss of elements that lie in part towards an unheated space.
     given : Given
         `plain` for figures, `traced` for working.
 
@@ -187,6 +190,7 @@ def shell_ledger(
             points_of or {},
             clear_of or {},
             ground_of.get(element.id),
+            _adjustment(element, number, adjusted or {}, given),
         )
         for number, (element, area) in enumerate(zip(building.elements, areas, strict=True), 1)
     )
@@ -267,17 +271,19 @@ def _less(area: Num, openings: float, number: int, name: str) -> Num:
 
 def _line(
     building: Building, element: ShellElement, number: int, area: Num, U: Num | None, basis: Basis | None,
-    points_of: Mapping[str, Num], clear_of: Mapping[str, float], in_ground: Num | None,
+    points_of: Mapping[str, Num], clear_of: Mapping[str, float], in_ground: Num | None, adjustment: Num | None,
 ) -> LedgerLine:  # fmt: skip
     H = through = None
     clear = _clear(element, U, clear_of)
     if U is not None and in_ground is not None:
         U, points_of = in_ground, {}  # its fixings are in the floor's own resistance
     if U is not None and value_of(area) > 0:
-        H = named(U * area, f"H_{number}", f"transmission, {element.name}", "W/K", "ISO 13789:2017, 7.2, U·A")
+        H = U * area if adjustment is None else U * area * adjustment
+        H = named(H, f"H_{number}", f"transmission, {element.name}", "W/K", "ISO 13789:2017, 7.2, U·A")
         added = points_of.get(element.assembly_id or "")
         if added is not None and value_of(added) > 0:
-            through = named(added * area, f"H_fixings_{number}", f"of it through fixings, {element.name}", "W/K",
+            lost = added * area if adjustment is None else added * area * adjustment
+            through = named(lost, f"H_fixings_{number}", f"of it through fixings, {element.name}", "W/K",
                             "n·χ·A, part of U·A")  # fmt: skip
     return LedgerLine(
         element_id=element.id,
@@ -293,6 +299,13 @@ def _line(
         from_assembly=element.assembly_id is not None and U is not None,
         from_units=U is not None and element.assembly_id is None and _has_units(building, element),
     )
+
+
+def _adjustment(element: ShellElement, number: int, adjusted: Mapping[str, float], given: Given) -> Num | None:
+    if element.id not in adjusted:
+        return None
+    return given(adjusted[element.id], f"k_{number}", f"{element.name}, in part towards an unheated space", "",
+                 "ISO 13789:2017, 8.4, 1 − s·(1 − b)")  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

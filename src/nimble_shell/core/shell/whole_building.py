@@ -27,6 +27,7 @@ from nimble_shell.core.loads.cooling_day import CoolingCase, CoolingFigures, coo
 from nimble_shell.core.loads.energy import EnergyCase, EnergyFigures, MonthOutside, energy
 from nimble_shell.core.loads.heating import HeatingCase, HeatingFigures, heating_load
 from nimble_shell.core.loads.periodic_walls import MassWall
+from nimble_shell.core.shell.buffer import BUFFER, space_of, unheated_shares
 from nimble_shell.core.shell.hot_day import Facing, Pane, cooling_case, stored
 from nimble_shell.core.shell.leaks import JointLeak, Leak, leaky
 from nimble_shell.core.shell.ledger import ShellLedger
@@ -35,12 +36,11 @@ from nimble_shell.core.shell.on_ground import OnGround, on_ground, year_of
 from nimble_shell.core.shell.plant import Plant
 from nimble_shell.core.sun.clear_sky import ClearSky, irradiance
 from nimble_shell.core.sun.position import Day, on_plane, sun_at
-from nimble_shell.core.transmission.rows import OUTSIDE, AreaRow, JointRow, PointRow, Transmission, UnheatedSpace
+from nimble_shell.core.transmission.rows import OUTSIDE, AreaRow, JointRow, PointRow, Transmission
 from nimble_shell.core.transmission.sums import Sums, sums
 from nimble_shell.core.working import Given, Num, named, plain, value_of
 
 LossKind = Literal["areas", "joints", "fixings", "glazing", "ground", "air"]
-BUFFER = "unheated space"
 _AIR = 3.0  #: q/3 W/K for q in m³/h
 _SLANT = 0.9  #: of the sun through glass, for its slant
 _LEE, _LUV = -0.4, 0.4  #: wind coefficients of the two halves of a shell in the open; starting values
@@ -207,7 +207,7 @@ def _ventilation(plant: Plant, sizes: Sizes, theta_i: float, q_inf: float) -> Ve
 def _transmission(building: MeasuredBuilding, known: Known, ground: OnGround | None, air_q: float) -> Transmission:
     """The ledger's lines as ISO 13789 sums them; what lies on the ground is summed by ISO 13370 instead."""
     buffer = building.plant.buffer
-    unheated = _unheated(known.facings) if buffer.known else set()
+    shares = unheated_shares(known.facings) if buffer.known else {}
     in_ground = set() if ground is None else {*ground.floors, *ground.walls}
     areas: list[AreaRow] = []
     points: list[PointRow] = []
@@ -215,20 +215,25 @@ def _transmission(building: MeasuredBuilding, known: Known, ground: OnGround | N
     for line in known.ledger.lines:
         if line.H is None or line.U is None or line.element_id in in_ground:
             continue
-        A, through = value_of(line.area), 0.0 if line.H_fixings is None else value_of(line.H_fixings)
-        of: dict[str, str] = {"to": BUFFER if line.element_id in unheated else OUTSIDE, "group": line.station}
-        areas.append(
-            AreaRow(
-                id=line.name,
-                A=A,
-                U=value_of(line.U) - through / A,
-                glazing=line.station == "E",
-                to=of["to"],
-                group=of["group"],
-            )
-        )
-        if through:
-            points.append(PointRow(id=f"fixings, {line.name}", n=1.0, chi=through, to=of["to"], group=of["group"]))
+        A, cold = value_of(line.area), shares.get(line.element_id, 0.0)
+        through = 0.0 if line.H_fixings is None else value_of(line.H_fixings) / A
+        for part, to in ((1 - cold, OUTSIDE), (cold, BUFFER)):
+            if part > 0:
+                name = line.name if to == OUTSIDE else f"{line.name}, to the {BUFFER}"
+                areas.append(
+                    AreaRow(
+                        id=name,
+                        A=part * A,
+                        U=value_of(line.U) - through,
+                        glazing=line.station == "E",
+                        to=to,
+                        group=line.station,
+                    )
+                )
+                if through:
+                    points.append(
+                        PointRow(id=f"fixings, {name}", n=1.0, chi=through * part * A, to=to, group=line.station)
+                    )
     for joint in known.ledger.joints:
         if joint.psi is not None and joint.length > 0:
             psi = value_of(joint.psi)
@@ -236,19 +241,14 @@ def _transmission(building: MeasuredBuilding, known: Known, ground: OnGround | N
                 points.append(PointRow(id=joint.name, n=joint.length, chi=psi, group=joint.station))
             else:
                 joints.append(JointRow(id=joint.name, l=joint.length, psi=psi, group=joint.station))
-    spaces = (
-        (UnheatedSpace(id=BUFFER, elements=((buffer.H_outwards, 1.0),), V=buffer.V, n_ue=buffer.n),) if unheated else ()
+    return Transmission(
+        areas=tuple(areas),
+        joints=tuple(joints),
+        points=tuple(points),
+        air_q=air_q,
+        spaces=(space_of(buffer),) if shares else (),
+        H_ground=0.0 if ground is None else value_of(ground.figures.H_g),
     )
-    return Transmission(areas=tuple(areas), joints=tuple(joints), points=tuple(points), spaces=spaces, air_q=air_q,
-                        H_ground=0.0 if ground is None else value_of(ground.figures.H_g))  # fmt: skip
-
-
-def _unheated(facings: Sequence[Facing]) -> set[str]:
-    """Elements that lie for the most part towards an unheated space."""
-    cold: dict[str, float] = {}
-    for one in facings:
-        cold[one.element] = cold.get(one.element, 0.0) + (one.area if one.to == "unheated" else -one.area)
-    return {element for element, more in cold.items() if more > 0}
 
 
 def _hung(ledger: ShellLedger, ground: OnGround | None) -> list[HungLoss]:

@@ -82,9 +82,9 @@ def sums(building: Transmission, given: Given = plain) -> Sums:
         H = one.H if one.row.to == OUTSIDE else b[one.row.to] * one.H
         by_kind["H_D" if one.row.to == OUTSIDE else kinds[one.row.to]].append(H)
         shares[one.share].append(H)
-    H_D = _sum(by_kind["H_D"], "H_D", "to the outside", "7.2")
-    H_U = _sum(by_kind["H_U"], "H_U", "through unheated spaces", "8.4")
-    H_A = _sum(by_kind["H_A"], "H_A", "to spaces of fixed temperature", "7.4")
+    H_D = _sum(by_kind["H_D"], "H_D", "to the outside", "7.2", given)
+    H_U = _sum(by_kind["H_U"], "H_U", "through unheated spaces", "8.4", given)
+    H_A = _sum(by_kind["H_A"], "H_A", "to spaces of fixed temperature", "7.4", given)
     H_g = given(building.H_ground, "H_gr", "into the ground", "W/K", "ISO 13370, of its ground floors")
     H_tr = named(H_D + H_g + H_U + H_A, "H_tr", "transmission", "W/K", f"{_CLAUSE}, 7.1")
     q = given(building.air_q, "q_ve", "air from outside", "m³/h", "infiltration and ventilation together")
@@ -93,7 +93,7 @@ def sums(building: Transmission, given: Given = plain) -> Sums:
     shares["ground"].append(H_g)
     shares["air"].append(H_ve)
     return Sums(H_D=H_D, H_g=H_g, H_U=H_U, H_A=H_A, H_tr=H_tr, H_ve=H_ve, H=H, b=b, losses=losses,
-                shares={name: _share(parts, H, name) for name, parts in shares.items()},
+                shares={name: _share(parts, H, name, given) for name, parts in shares.items()},
                 groups=_groups(losses))  # fmt: skip
 
 
@@ -134,13 +134,17 @@ def _H(number: Num, key: str, name: str, clause: str) -> Num:
     return named(number, f"H_{key}", name, "W/K", f"{_CLAUSE}, 7.2, {clause}")
 
 
-def _sum(parts: Iterable[Num], symbol: str, text: str, clause: str) -> Num:
+def _sum(parts: Sequence[Num], symbol: str, text: str, clause: str, given: Given) -> Num:
+    if not parts:
+        return given(0.0, symbol, text, "W/K", "nothing of the kind")
     return named(sum(parts, 0.0), symbol, text, "W/K", f"{_CLAUSE}, {clause}")
 
 
-def _share(parts: Iterable[Num], H: Num, name: str) -> Num | None:
+def _share(parts: Sequence[Num], H: Num, name: str, given: Given) -> Num | None:
     if not value_of(H):
         return None
+    if not parts:
+        return given(0.0, f"share_{name}", f"lost at {name}", "", "nothing of the kind")
     return named(sum(parts, 0.0) / H, f"share_{name}", f"lost at {name}", "", "of H")
 
 

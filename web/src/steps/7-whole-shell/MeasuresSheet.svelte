@@ -116,9 +116,11 @@
 <table data-testid="measures">
   <thead>
     <tr>
-      <th></th><th></th><th>measure</th><th class="n">cost</th><th class="n">{units.symbol('coupling')}</th
-      ><th class="n">{units.symbol('heat')}/a</th><th class="n">{units.symbol('leak_flow')} at 50 Pa</th><th
-        class="n">load, {units.symbol('heat_flow')}</th
+      <th><span class="visually-hidden">pick</span></th><th><span class="visually-hidden">station</span></th
+      ><th>measure</th><th class="n">cost</th><th class="n">{units.symbol('coupling')}</th><th class="n"
+        >{units.symbol('heat')}/a</th
+      ><th class="n">{units.symbol('leak_flow')} at 50 Pa</th><th class="n"
+        >load, {units.symbol('heat_flow')}</th
       ><th class="n">kg CO₂e/a</th><th class="n">money over life</th>
     </tr>
   </thead>

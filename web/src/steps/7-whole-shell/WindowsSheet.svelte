@@ -171,8 +171,8 @@
                 >{/each}
             </svg>
             <p class="soft">
-              {#if one.best.d_max === null || one.best.d_min < 0.001}no sun on it at noon then{:else}an endless
-                plate from {units.length(one.best.d_min)}
+              {#if one.best.d_max === null || one.best.d_min < 0.001}no sun on it at noon then{:else}an
+                endless plate from {units.length(one.best.d_min)}
                 shades all of it at noon on 1 July, up to {units.length(one.best.d_max)} leaves it whole on 21 December{one
                   .best.feasible
                   ? ''

@@ -1,7 +1,7 @@
 // Losses as rows that hang from their place on the section.
 import type { HungLoss } from '@/api/client';
 
-export const ROW = 21;
+export const ROW = 24;
 const GAP = 7;
 const HEAD = 4;
 
