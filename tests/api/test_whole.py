@@ -104,3 +104,9 @@ def test_the_plant_contractor_gets_one_page(client: TestClient, campus: str) -> 
         assert answer.status_code == 200
         assert answer.content.startswith(b"%PDF-")
         assert answer.content.count(b"/Type /Page\n") + answer.content.count(b"/Type/Page\n") <= 1
+
+
+def test_states_are_told_and_those_that_lack_a_part_say_what(client: TestClient, campus: str) -> None:
+    found = client.post(at(campus, "states"), json={}).json()
+    assert found[0]["key"] == "now"
+    assert all(one["figures"] is None and one["why_not"] for one in found)

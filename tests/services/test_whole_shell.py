@@ -18,6 +18,7 @@ from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joints import JointResults
 from nimble_shell.services.measures import MeasureResults, adopt, measures, misses
 from nimble_shell.services.projects import ChangeNote, ProjectService
+from nimble_shell.services.states import plain_framed, states
 from nimble_shell.services.whole_shell import WholeShells, figures_of, shaped, summed_up
 from nimble_shell.store import Stored
 
@@ -163,3 +164,15 @@ def test_what_is_asked_and_missed_is_named(stored: Stored) -> None:
     found = summed_up(stored.project, lab, ())
     tight = replace(lab.plant, tightness=replace(lab.plant.tightness, n50_asked=0.01))
     assert "n50" in misses(stored.project, replace(lab.as_stored(), plant=tight), found)
+
+
+def test_states_stand_beside_one_another_and_a_part_is_none(stored: Stored, results: MeasureResults) -> None:
+    now, picked, plain = states(results, stored, LAB, ["recovery"])
+    assert now.figures is not None
+    assert picked.figures is not None
+    assert picked.figures.H_ve < now.figures.H_ve
+    assert plain.figures is None
+    assert "no joint" in plain.why_not
+    framed = plain_framed(stored.project, LAB)
+    walls = [one for one in shaped(framed, LAB).elements if one.station == "D"]
+    assert {one.assembly_id for one in walls} == {"plain-framed"}

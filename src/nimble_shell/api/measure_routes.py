@@ -14,6 +14,7 @@ from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.formats.document import Model, Text
 from nimble_shell.formats.reader import Prose
 from nimble_shell.services.measures import Gains, Outcome, Together, adopt
+from nimble_shell.services.states import State, StateFigures, states
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 Keys = Annotated[list[Text], Field(min_length=1, max_length=50)]
@@ -58,6 +59,18 @@ class EnoughOut(Model):
     tried: int
 
 
+class StateFiguresOut(Model, core=StateFigures):
+    pass
+
+
+class StateOut(Model, core=State):
+    pass
+
+
+class StatesIn(Model):
+    keys: Annotated[list[Text], Field(max_length=50)] = []
+
+
 class MeasureKeysIn(Model):
     keys: Keys
 
@@ -78,6 +91,13 @@ def together(
 ) -> TogetherOut:
     """Several at once; they are not additive."""
     return TogetherOut.model_validate(results.together(service.load(project_id), building_id, asked.keys))
+
+
+@router.post("/projects/{project_id}/buildings/{building_id}/states")
+def compared(project_id: Id, building_id: Id, asked: StatesIn, service: Projects, results: Measures) -> list[StateOut]:
+    """The building as it is, as it was, with measures, and as a plain framed one."""
+    found = states(results, service.load(project_id), building_id, asked.keys)
+    return [StateOut.model_validate(one) for one in found]
 
 
 @router.post("/projects/{project_id}/buildings/{building_id}/measures/enough")

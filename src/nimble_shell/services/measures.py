@@ -21,7 +21,7 @@ from nimble_shell.core.thermal.amounts import wall_amounts
 from nimble_shell.core.windows.starts import GLASSES, GlassStart
 from nimble_shell.core.working import value_of
 from nimble_shell.services.fixings import FixingResults
-from nimble_shell.services.joints import JointResults, building_in, drawn, values_of
+from nimble_shell.services.joints import JointResults, KnownJoint, building_in, drawn, values_of
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.shape_edits import with_building
 from nimble_shell.services.whole_shell import shaped, summed_up
@@ -156,6 +156,11 @@ class MeasureResults:
                 )
         return Enough(keys=None, together=None, without=(), reached=False, tried=tried)
 
+    def with_measures(self, stored: Stored, building_id: str, keys: Sequence[str]) -> Stored:
+        """The project as it would be with them. Raises DomainError for one that is not there, and NotFound."""
+        before = self.sum(stored, building_id)
+        return _with(stored, _chosen(measures(stored.project, shaped(stored.project, building_id), before), keys))
+
     def _outcome(self, stored: Stored, building_id: str, one: Measure, before: WholeBuilding, ticket: str) -> Outcome:
         try:
             after = self.sum(_with(stored, [one]), building_id, ticket)
@@ -192,10 +197,13 @@ class MeasureResults:
             misses=misses(changed.project, shaped(changed.project, building_id), after) if whole else (),
         )
 
+    def known(self, stored: Stored, building_id: str, ticket: str = "") -> tuple[KnownJoint, ...]:
+        """Its joints as they are known. Raises NotFound."""
+        return self._joints.known(stored.project, building_in(stored.project, building_id), ticket=ticket)
+
     def sum(self, stored: Stored, building_id: str, ticket: str = "") -> WholeBuilding:
         """A building as it is known. Raises DomainError, NotFound."""
-        building = building_in(stored.project, building_id)
-        joints = self._joints.known(stored.project, building, ticket=ticket)
+        joints = self.known(stored, building_id, ticket)
         owned = self._fixings.owned(stored, ticket)
         waiting = self._fixings.waiting(stored.project, building_id)
         return summed_up(owned, shaped(owned, building_id), joints, waiting)
@@ -208,9 +216,7 @@ def adopt(
     """Build with them: one undoable change. Raises DomainError, NotFound."""
 
     def change(stored: Stored) -> Project:
-        before = results.sum(stored, building_id)
-        chosen = _chosen(measures(stored.project, shaped(stored.project, building_id), before), keys)
-        return _with(stored, chosen).project
+        return results.with_measures(stored, building_id, keys).project
 
     return service.edit(project_id, change, note)
 

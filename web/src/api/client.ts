@@ -24,6 +24,7 @@ export type BuildingSection = Schemas['BuildingSectionOut'];
 export type HungLoss = Schemas['HungLossOut'];
 export type Plant = Schemas['PlantDoc'];
 export type Glazed = Schemas['GlazedOut'];
+export type BuildingState = Schemas['StateOut'];
 export type Measure = Schemas['MeasureOut'];
 export type Together = Schemas['TogetherOut'];
 export type Enough = Schemas['EnoughOut'];

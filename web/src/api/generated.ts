@@ -840,6 +840,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compared
+         * @description The building as it is, as it was, with measures, and as a plain framed one.
+         */
+        post: operations["compared_api_v1_projects__project_id__buildings__building_id__states_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/surfaces": {
         parameters: {
             query?: never;
@@ -6976,6 +6996,51 @@ export interface components {
             kind: string;
             /** Layer */
             layer: string;
+        };
+        /**
+         * StateFiguresOut
+         * @description What is compared. Of a state that lacks a part nothing is given.
+         */
+        StateFiguresOut: {
+            /** H Tr */
+            H_tr: number;
+            /** H Ve */
+            H_ve: number;
+            /** Q Nd */
+            Q_nd: number;
+            /** R Effective */
+            R_effective: number | null;
+            /** Cooling */
+            cooling: number;
+            /** Free Max */
+            free_max: number;
+            /** Heating */
+            heating: number;
+            /** N50 */
+            n50: number;
+            /** Per Area */
+            per_area: number;
+        };
+        /**
+         * StateOut
+         * @description A state of a building.
+         */
+        StateOut: {
+            figures: components["schemas"]["StateFiguresOut"] | null;
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
+            /** Why Not */
+            why_not: string;
+        };
+        /** StatesIn */
+        StatesIn: {
+            /**
+             * Keys
+             * @default []
+             */
+            keys: string[];
         };
         /** StepIn */
         StepIn: {
@@ -13549,6 +13614,132 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compared_api_v1_projects__project_id__buildings__building_id__states_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StatesIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StateOut"][];
                 };
             };
             /** @description not readable */

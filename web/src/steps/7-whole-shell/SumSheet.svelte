@@ -1,11 +1,12 @@
 <!-- Where the heat goes: every loss a bar that hangs from its place, and their sum. -->
 <script lang="ts">
   import type { Building, BuildingSection, HungLoss, WholeBuilding } from '@/api/client';
+  import Choice from '@/kit/Choice.svelte';
   import Figure from '@/kit/Figure.svelte';
   import type { Units } from '@/kit/units';
   import { href, router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
-  import { opens } from '@/project/whole.svelte';
+  import { opens, savePlant } from '@/project/whole.svelte';
   import BuildingCut from './BuildingCut.svelte';
   import { HATCH, KINDS, ROW, hung, stationsOf, type Order } from './hung';
   import PlantRows from './PlantRows.svelte';
@@ -19,6 +20,18 @@
   }
   let { found, cut, building, units, refused }: Props = $props();
   const place = $derived(router.place);
+  const GAS = [
+    { field: 'gas_pipe', text: 'passive pipe under the floor' },
+    { field: 'gas_membrane', text: 'membrane, taped to the walls’ air line' },
+    { field: 'gas_fan', text: 'place and power for a fan' },
+  ] as const;
+  const gasSaid = $derived.by(() => {
+    const said = GAS.map((one) => building.plant?.ground?.[one.field] ?? 'unknown');
+    if (said.every((one) => one === 'yes')) return 'The path of soil gas is closed, and ready for a fan.';
+    return said.includes('no')
+      ? 'The path of soil gas is broken.'
+      : 'It is not known whether the path of soil gas is closed.';
+  });
   let order = $state<Order>('station');
   let width = $state(1044);
   const rows = $derived(hung(found.losses, order));
@@ -253,8 +266,31 @@
       { field: 'edge_width', text: 'level foam at the edge, width', dimension: 'length' },
       { field: 'edge_d', text: 'its thickness', dimension: 'length' },
       { field: 'edge_lambda', text: 'its conductivity', dimension: 'conductivity' },
+      { field: 'frost', text: 'frost reaches', dimension: 'length', optional: true },
+      { field: 'footing', text: 'the footing stands', dimension: 'length', optional: true },
     ]}
   />
+  <section data-testid="soil-gas">
+    <h3>Soil gas <span>lines under the floor, from the soil up</span></h3>
+    <div class="gas">
+      {#each GAS as one (one.field)}
+        <Choice
+          label={one.text}
+          value={building.plant?.ground?.[one.field] ?? 'unknown'}
+          options={[
+            { value: 'unknown', text: 'nobody has said' },
+            { value: 'yes', text: 'there' },
+            { value: 'no', text: 'not there' },
+          ]}
+          onsave={(value) =>
+            savePlant(building, 'ground', one.field, value, `Soil gas: ${one.text} ${value}`)}
+        />
+      {/each}
+    </div>
+    <p class="soft">
+      {gasSaid} Where soil gas has to be kept out the local code and a reading in the finished room decide.
+    </p>
+  </section>
   <PlantRows
     {building}
     {refused}
@@ -380,6 +416,12 @@
   }
   .figures dd {
     margin: 0;
+  }
+  .gas {
+    display: grid;
+    gap: 2px;
+    justify-items: end;
+    max-width: 460px;
   }
   details {
     margin-top: 10px;

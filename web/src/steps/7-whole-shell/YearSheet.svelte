@@ -7,6 +7,7 @@
   import type { Units } from '@/kit/units';
   import { opens } from '@/project/whole.svelte';
   import PlantRows from './PlantRows.svelte';
+  import StatesTable from './StatesTable.svelte';
 
   interface Props {
     found: WholeBuilding;
@@ -134,6 +135,7 @@
         {/each}
       </tbody>
     </table>
+    <StatesTable {building} {units} />
   </div>
   <aside class="side">
     <p class="soft">
