@@ -9,7 +9,7 @@ from pathlib import Path
 
 from playwright.sync_api import Browser, Page, ViewportSize, sync_playwright
 
-from tools.window import ROOT, Server, context, launch, quiet
+from tools.window import ROOT, SMALLEST, Server, context, launch, quiet
 
 TARGET = ROOT / "docs" / "screenshots"
 
@@ -54,10 +54,6 @@ def hours(page: Page) -> None:
     page.get_by_test_id("faces").wait_for(timeout=90_000)
 
 
-def fan(page: Page) -> None:
-    page.get_by_test_id("cases").wait_for(timeout=120_000)
-
-
 def shape(page: Page) -> None:
     """A length being typed: the module speaks, mast and ledger show what would change."""
     page.get_by_role("button", name="type the length of side 2").first.click()
@@ -95,11 +91,14 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "moisture-plane": ("/heron-flats/bunkhouse/D5?view=plane", starts),
     "moisture-joints": ("/heron-flats/main-laboratory/A5?view=joints", leak),
     "moisture-hours": ("/heron-flats/bunkhouse/D5?view=hours", hours),
-    "moisture-fan": ("/heron-flats/main-laboratory/D5?view=fan", fan),
     "walk": ("/heron-flats/main-laboratory/A3?view=walk", starts),
     "begin": ("/", begin),
-    "projects": ("/", still),
+    "whole": ("/heron-flats/main-laboratory/D7", still),
 }
+
+#: Sheets of one step on one picture.
+SHEETS = {"whole-sheets": [f"/heron-flats/main-laboratory/D7?view={one}"
+                           for one in ("measures", "air", "windows", "fresh", "loads", "year")]}  # fmt: skip
 
 
 #: On a small tablet held upright, and with everything at twice its size: one sheet of both.
@@ -109,22 +108,34 @@ ZOOMED: ViewportSize = {"width": 640, "height": 400}
 
 
 def narrow(browser: Browser, server: Server) -> None:
-    rows = []
-    for size, scale in ((UPRIGHT, 1), (ZOOMED, 2)):
-        cells = []
-        for name in NARROW:
-            window = context(browser, server, size, scale)
-            page = window.new_page()
-            page.goto(server.address + VIEWS[name][0])
-            quiet(page)
-            cells.append(base64.b64encode(page.screenshot()).decode())
-            window.close()
-        rows.append("".join(f'<img src="data:image/png;base64,{one}">' for one in cells))
+    rows = [[_taken(browser, server, VIEWS[name][0], size, scale) for name in NARROW]
+            for size, scale in ((UPRIGHT, 1), (ZOOMED, 2))]  # fmt: skip
+    _contact(browser, "narrow", rows, 310)
+
+
+def sheets(browser: Browser, server: Server, name: str, places: list[str]) -> None:
+    taken = [_taken(browser, server, place, SMALLEST, 1) for place in places]
+    _contact(browser, name, [taken[at : at + 2] for at in range(0, len(taken), 2)], 784)
+
+
+def _taken(browser: Browser, server: Server, place: str, size: ViewportSize, scale: float) -> str:
+    window = context(browser, server, size, scale)
+    page = window.new_page()
+    page.goto(server.address + place)
+    quiet(page)
+    page.wait_for_timeout(1500)
+    taken = base64.b64encode(page.screenshot()).decode()
+    window.close()
+    return taken
+
+
+def _contact(browser: Browser, name: str, rows: list[list[str]], width: int) -> None:
     sheet = browser.new_page(viewport={"width": 1600, "height": 200})
-    style = "body{margin:8px;background:#888}div{display:flex;gap:8px;margin-bottom:8px}img{width:310px}"
-    sheet.set_content(f"<style>{style}</style>" + "".join(f"<div>{row}</div>" for row in rows))
-    sheet.screenshot(path=TARGET / "narrow.png", full_page=True)
-    print("docs/screenshots/narrow.png")
+    style = f"body{{margin:8px;background:#888}}div{{display:flex;gap:8px;margin-bottom:8px}}img{{width:{width}px}}"
+    images = ("".join(f'<img src="data:image/png;base64,{one}">' for one in row) for row in rows)
+    sheet.set_content(f"<style>{style}</style>" + "".join(f"<div>{row}</div>" for row in images))
+    sheet.screenshot(path=TARGET / f"{name}.png", full_page=True)
+    print(f"docs/screenshots/{name}.png")
 
 
 def main() -> None:
@@ -144,10 +155,12 @@ def main() -> None:
             print(f"docs/screenshots/{name}.png")
             window.close()
         narrow(browser, server)
+        for name, places in SHEETS.items():
+            sheets(browser, server, name, places)
         browser.close()
         server.stop()
     for old in TARGET.glob("*.png"):
-        if old.stem not in (*VIEWS, "narrow"):
+        if old.stem not in (*VIEWS, *SHEETS, "narrow"):
             old.unlink()
 
 

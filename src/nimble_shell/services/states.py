@@ -68,8 +68,13 @@ def states(results: MeasureResults, stored: Stored, building_id: str, keys: Sequ
         )
     plain = plain_framed(stored.project, building_id)
     unsealed = [replace(one, drawn=None) for one in results.known(stored, building_id)]
-    found.append(_state("plain", "walls framed on site; joints as they are, without seals; no recovery of heat",
-                        summed_up(plain, shaped(plain, building_id), unsealed)))
+    found.append(
+        _state(
+            "plain",
+            "walls framed on site; joints as they are, without seals; no recovery of heat",
+            summed_up(plain, shaped(plain, building_id), unsealed),
+        )
+    )
     return found
 
 
@@ -77,8 +82,9 @@ def plain_framed(project: Project, building_id: str) -> Project:
     """The building with the reference wall in the place of its walls, and air without recovery."""
     building = building_in(project, building_id).as_stored()
     wall = SYSTEMS[REFERENCE].assembly(_PLAIN, "Plain framed wall")
-    elements = tuple(replace(one, assembly_id=_PLAIN, U_entered=None) if one.station == "D" else one
-                     for one in building.elements)
+    elements = tuple(
+        replace(one, assembly_id=_PLAIN, U_entered=None) if one.station == "D" else one for one in building.elements
+    )
     known = replace(project, assemblies=(*project.assemblies, wall))
     plant = _without_recovery(building.plant)
     return with_building(known, replace(building, elements=elements, plant=plant))

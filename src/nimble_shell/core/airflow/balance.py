@@ -6,6 +6,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+import numpy as np
+
 from nimble_shell.core.airflow.density import P_STANDARD, density
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.working import Given, Num, apply, exp, named, plain, value_of
@@ -174,9 +176,13 @@ def _root(zone: Zone) -> float:
 
     air = _Air(zone, plain)
     fans = value_of(air.fans("supply")) - value_of(air.fans("extract"))
+    z, C, n, cp = (np.array([getattr(one, name) for one in zone.paths]) for name in ("z", "C", "n", "cp"))
+    rho_e, rho_i = value_of(air.rho_e), value_of(air.rho_i)
+    without = cp * value_of(air.wind) - (rho_e - rho_i) * GRAVITY * z
 
     def excess(p: float) -> float:
-        return sum(value_of(air.flow(one, p, "")) for one in zone.paths) + fans
+        dp = without - p
+        return float(np.sum(np.where(dp > 0, rho_e, -rho_i) * C / 3600 * np.abs(dp) ** n)) + fans
 
     reach = 1.0
     while excess(-reach) < 0 or excess(reach) > 0:

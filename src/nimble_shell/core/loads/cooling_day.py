@@ -125,7 +125,7 @@ def cooling_day(case: CoolingCase) -> CoolingFigures:
     if not case.elements:
         raise DomainError(Issue(path=("elements",), code="no_elements", message="gains have no element to fall on",
                                 hint="at least one wall, floor or roof"))  # fmt: skip
-    light = _Light(case.sun)
+    light = _Light(case)
     known = answers([one.wall for one in case.elements])
     areas = np.array([one.A for one in case.elements])
     theta_e = np.array(case.theta_e)
@@ -179,22 +179,23 @@ def _solar(one: DayWindow, light: _Light) -> FloatArray:
 
 
 class _Light:
-    """The day's sun at the full hours, each plane once."""
+    """The day's sun at the full hours, on all planes of a building at once."""
 
-    def __init__(self, sunny: SunnyDay | None) -> None:
-        self._day = sunny
-        self._sun: Sun | None = (
-            None if sunny is None else sun_at(sunny.latitude, sunny.day, np.arange(HOURS, dtype=float))
-        )
+    def __init__(self, case: CoolingCase) -> None:
+        self._sun: Sun | None = None
         self._planes: dict[tuple[float, float], Irradiance] = {}
+        sunny = case.sun
+        if sunny is None:
+            return
+        self._sun = sun_at(sunny.latitude, sunny.day, np.arange(HOURS, dtype=float))
+        parts: tuple[DayElement | DayWindow, ...] = (*case.elements, *case.windows)
+        planes = list(dict.fromkeys((one.azimuth, one.tilt) for one in parts))
+        azimuth, tilt = (np.array(column, dtype=float)[:, None] for column in zip(*planes, strict=True))
+        light = irradiance(sunny.sky, self._sun, on_plane(self._sun, azimuth, tilt), tilt)
+        self._planes = {plane: Irradiance(light.beam[at], light.rest[at]) for at, plane in enumerate(planes)}
 
     def on(self, azimuth: float, tilt: float) -> Irradiance:
-        if self._day is None or self._sun is None:
-            return Irradiance(np.zeros(HOURS), np.zeros(HOURS))
-        if (azimuth, tilt) not in self._planes:
-            plane = on_plane(self._sun, azimuth, tilt)
-            self._planes[azimuth, tilt] = irradiance(self._day.sky, self._sun, plane, tilt)
-        return self._planes[azimuth, tilt]
+        return self._planes.get((azimuth, tilt)) or Irradiance(np.zeros(HOURS), np.zeros(HOURS))
 
     def lit(self, one: DayWindow) -> FloatArray:
         """Share of it in the sun; the beam of a moment without any is 0."""

@@ -84,6 +84,7 @@ class MeasuredBuilding(Building):
 
 
 _MEASURED: Held[Building] = Held(256)
+_SHAPES: Held[Quantities] = Held(256)  #: by what is drawn of a building
 _PLANES: dict[DrawnTo, DrawnPlane] = {"outer": "external", "inner": "overall_internal", "structure": "structure"}
 
 
@@ -127,11 +128,14 @@ def _measured(
     beyond: Mapping[str, float],
 ) -> MeasuredBuilding:  # fmt: skip
     schools = project.basis.schools
-    shape = quantities(
+    # What somebody says of its plant or its joints leaves the shape as it is.
+    drawn = (building.bodies, building.openings, building.faces)
+    key = (schools.drawn_to, building.floor_thickness, *(tuple(one.items()) for one in (thickness, module, beyond)))
+    shape = _SHAPES.get(drawn, key) or _SHAPES.put(drawn, quantities(
         building.bodies, building.openings, thickness_of=thickness, module_of=module,
         measured=_PLANES[schools.drawn_to], beyond_line=beyond,
         floor_thickness=building.floor_thickness, flat=building.faces,
-    )  # fmt: skip
+    ), key)  # fmt: skip
     files = _files(building, shape)
     areas = tuple(
         _area(one, shape.area(one.id, schools.dimensions), files.get(one.id, "")) for one in building.elements

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -31,7 +30,7 @@ class Irradiance:
     rest: FloatArray  #: from the sky and off the ground
 
 
-def irradiance(sky: ClearSky, sun: Sun, plane: OnPlane, tilt: float = 90.0) -> Irradiance:
+def irradiance(sky: ClearSky, sun: Sun, plane: OnPlane, tilt: float | FloatArray = 90.0) -> Irradiance:
     """What a clear sky brings to a plane.
 
     Parameters
@@ -51,7 +50,7 @@ def irradiance(sky: ClearSky, sun: Sun, plane: OnPlane, tilt: float = 90.0) -> I
     sin_h = np.sin(sun.altitude)
     I_b = np.where(up, sky.A * np.exp(-sky.B / np.where(up, np.maximum(sin_h, 1e-12), 1.0)), 0.0)
     I_d = sky.C * I_b
-    seen = (1 + math.cos(math.radians(tilt))) / 2
-    below = (1 - math.cos(math.radians(tilt))) / 2
+    leaning = np.cos(np.radians(tilt))
+    seen, below = (1 + leaning) / 2, (1 - leaning) / 2
     rest = I_d * seen + sky.rho_g * (I_b * sin_h + I_d) * below
     return Irradiance(I_b * np.maximum(plane.cos, 0.0), rest)

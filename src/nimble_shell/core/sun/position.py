@@ -113,17 +113,17 @@ class OnPlane:
     on: NDArray[np.bool_]  #: whether it shines on the plane
 
 
-def on_plane(sun: Sun, azimuth: float, tilt: float = 90.0) -> OnPlane:
+def on_plane(sun: Sun, azimuth: float | FloatArray, tilt: float | FloatArray = 90.0) -> OnPlane:
     """Incidence of the sun on a plane.
 
     Parameters
     ----------
     sun : Sun
-    azimuth, tilt : float
-        Of the plane's outward normal; tilt 0 faces up, 90 is a wall. [°]
+    azimuth, tilt : float or array
+        Of the plane's outward normal; tilt 0 faces up, 90 is a wall. Of several planes at once a column of each. [°]
     """
-    gamma = sun.azimuth - math.radians(azimuth)
-    beta = math.radians(tilt)
-    upright = math.cos(beta) if tilt != 90.0 else 0.0
-    cos = np.sin(sun.altitude) * upright + np.cos(sun.altitude) * math.sin(beta) * np.cos(gamma)
+    gamma = sun.azimuth - np.radians(azimuth)
+    beta = np.radians(tilt)
+    upright = np.where(np.asarray(tilt) == 90.0, 0.0, np.cos(beta))
+    cos = np.sin(sun.altitude) * upright + np.cos(sun.altitude) * np.sin(beta) * np.cos(gamma)
     return OnPlane(cos, gamma, (sun.altitude > 0) & (cos > 0))
