@@ -97,3 +97,10 @@ def test_joints_round_one_type_take_its_frame(client: TestClient) -> None:
     sill = next(one for one in after if one["name"] == "Sills of windows")
     values = {one["key"]: one["number"] if one["number"] is not None else one["word"] for one in sill["values"]}
     assert (values["frame"], values["position"], values["fin"], values["edge"]) == (0.1, 0.2, "fin", "sill")
+
+
+def test_a_declared_U_below_its_glass_is_said(client: TestClient, campus: str) -> None:
+    unit = client.get(f"/api/v1/projects/{campus}").json()["project"]["units"][0]
+    for declared, below in ((0.5, True), (0.9, False)):
+        found = client.post(f"/api/v1/projects/{campus}/units", json={"unit": {**unit, "U_declared": declared}}).json()
+        assert next(one for one in found["units"] if one["id"] == unit["id"])["below_glass"] is below

@@ -31,6 +31,7 @@ class DrawnUnit:
     U: float  #: that counts [W/(m²·K)]
     U_parts: float  #: by its parts
     declared: bool
+    below_glass: bool  #: whether a declared U is better than its own glass, which only a very good frame makes it
     g: float  #: of the unit, 0…1
     rough_w: float  #: of the hole that it needs [m]
     rough_h: float
@@ -54,14 +55,26 @@ def _drawn(project: Project, unit: UnitType) -> DrawnUnit:
     sizes = [(one.w, one.h) for building in project.buildings for one in building.openings if one.unit == unit.id]
     rough_w, rough_h = unit.rough()
     return DrawnUnit(
-        id=unit.id, A=found.A, A_g=found.A_g, A_p=found.A_p, A_f=found.A_f, l_g=found.l_g, l_p=found.l_p,
-        U=value_of(unit.transmittance(unit.w, unit.h)), U_parts=value_of(found.U_w),
-        declared=unit.U_declared is not None, g=unit.solar(), rough_w=rough_w, rough_h=rough_h,
-        lights=lights(unit.parts()), openings=len(sizes),
+        id=unit.id,
+        A=found.A,
+        A_g=found.A_g,
+        A_p=found.A_p,
+        A_f=found.A_f,
+        l_g=found.l_g,
+        l_p=found.l_p,
+        U=value_of(unit.transmittance(unit.w, unit.h)),
+        U_parts=value_of(found.U_w),
+        declared=unit.U_declared is not None,
+        below_glass=unit.U_declared is not None and unit.U_declared < unit.glass.U,
+        g=unit.solar(),
+        rough_w=rough_w,
+        rough_h=rough_h,
+        lights=lights(unit.parts()),
+        openings=len(sizes),
         other_size=sum(1 for size in sizes if size != (unit.w, unit.h)),
         mass=None if unit.mass is None else unit.mass * len(sizes),
         price=None if unit.price is None else unit.price * len(sizes),
-    )  # fmt: skip
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

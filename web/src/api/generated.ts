@@ -7745,6 +7745,8 @@ export interface components {
             U: number;
             /** U Parts */
             U_parts: number;
+            /** Below Glass */
+            below_glass: boolean;
             /** Declared */
             declared: boolean;
             /** G */

@@ -136,7 +136,13 @@
                   text={units.show(found.U, 'transmittance')}
                   dimension="transmittance"
                   steps={found.working.steps}
-                /><small>{found.declared ? 'declared' : 'by its parts'}</small>{:else}–{/if}</td
+                /><small
+                  >{found.below_glass
+                    ? 'declared, below its glass: ask its maker'
+                    : found.declared
+                      ? 'declared'
+                      : 'by its parts'}</small
+                >{:else}–{/if}</td
             >
             <td class="n">{found ? units.show(found.g, 'share', 0) : '–'}</td>
             <td class="n"
