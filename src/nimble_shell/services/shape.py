@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.basis.stations import Station
 from nimble_shell.core.building.body import BodyOpening, BuildingBody
+from nimble_shell.core.building.footprint import plan_area
 from nimble_shell.core.building.roof import rise_of
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.face import Beyond, Face, FaceKind, FloatArray
@@ -158,7 +159,7 @@ def shape_of(project: Project, building_id: str) -> ShapeSheet:
     return ShapeSheet(
         faces=tuple(_face(building, n, face, marks) for n, face in enumerate(found.body.faces)), sides=sides,
         bodies=tuple(DrawnBody(id=one.id, eaves=one.eaves, ridge=one.eaves + rise_of(one.outline, one.roof),
-                               roof_area=_plan(one.outline)) for one in building.bodies),
+                               roof_area=plan_area(one.outline)) for one in building.bodies),
         edges=tuple(DrawnEdge(key=one.key, kind=one.kind, name=EDGES[one.kind][0], station=EDGES[one.kind][1],
                               elements=one.elements, length=along(one.length, dimensions), pieces=one.pieces,
                               joint=claimed.get(one.key, ""), family=family_of(one.kind),
@@ -210,16 +211,11 @@ def _side(building: MeasuredBuilding, body: BuildingBody, number: int) -> DrawnS
 
 def _floors(building: MeasuredBuilding) -> Both:
     """Of every storey by outer and overall inner dimensions: inner ones as much smaller as the lowest floors are."""
-    outer = sum(_plan(one.outline) * len(one.storeys) for one in building.bodies)
+    outer = sum(plan_area(one.outline) * len(one.storeys) for one in building.bodies)
     floors = [building.shape.takeoff.faces[face.id].gross for face in building.shape.takeoff.body.faces
               if face.kind == "floor"]  # fmt: skip
     external = sum(one.external for one in floors)
     return Both(outer, outer * sum(one.overall_internal for one in floors) / external if external else outer)
-
-
-def _plan(outline: Sequence[tuple[float, float]]) -> float:
-    ends = [*outline[1:], outline[0]]
-    return abs(sum(a * d - b * c for (a, b), (c, d) in zip(outline, ends, strict=True))) / 2
 
 
 def _pairs(rows: FloatArray) -> tuple[tuple[float, float], ...]:

@@ -108,3 +108,9 @@ def is_convex(outline: Outline) -> bool:
     normal, _ = inward(outline)
     before = np.roll(normal, 1, axis=0)
     return bool((before[:, 0] * normal[:, 1] - before[:, 1] * normal[:, 0] > -_SQUARE).all())
+
+
+def plan_area(outline: Sequence[tuple[float, float]]) -> float:
+    """Area within a plan. [m²]"""
+    ends = [*outline[1:], outline[0]]
+    return abs(sum(a * d - b * c for (a, b), (c, d) in zip(outline, ends, strict=True))) / 2

@@ -21,6 +21,7 @@ from nimble_shell.core.airflow.ventilation import (
     room_air,
 )
 from nimble_shell.core.basis.basis import Basis
+from nimble_shell.core.building.footprint import plan_area
 from nimble_shell.core.ground.seasons import ground_swing, monthly_flow
 from nimble_shell.core.ground.steady import ground_figures
 from nimble_shell.core.loads.cooling_day import CoolingCase, CoolingFigures, cooling_day
@@ -179,18 +180,13 @@ def sizes_of(building: MeasuredBuilding) -> Sizes:
     found, plant = building.shape.takeoff, building.plant
     floors = [found.faces[face.id].gross for face in found.body.faces if face.kind == "floor"]
     outer, inner = sum(one.external for one in floors), sum(one.overall_internal for one in floors)
-    storeys = sum(_plan(one.outline) * len(one.storeys) for one in building.bodies)
+    storeys = sum(plan_area(one.outline) * len(one.storeys) for one in building.bodies)
     heights = found.body.points[:, 2]
     return Sizes(
         A_F=plant.floor_area or storeys * (inner / outer if outer else 1.0),
         V=plant.volume or found.volume.overall_internal, A_E=found.envelope,
         low=float(heights.min()), high=float(heights.max()), eaves=min(one.eaves for one in building.bodies),
     )  # fmt: skip
-
-
-def _plan(outline: Sequence[tuple[float, float]]) -> float:
-    ends = [*outline[1:], outline[0]]
-    return abs(sum(a * d - b * c for (a, b), (c, d) in zip(outline, ends, strict=True))) / 2
 
 
 def _ventilation(plant: Plant, sizes: Sizes, theta_i: float, q_inf: float) -> Ventilation:

@@ -16,7 +16,7 @@ from nimble_shell.core.windows.transmittance import (
     WindowFigures,
     window_figures,
 )
-from nimble_shell.core.working import Given, Num, named, plain
+from nimble_shell.core.working import Given, Num, plain
 
 UnitKind = Literal["window", "door"]
 Opens = Literal["fixed", "side hung", "top hung", "tilt and turn", "sliding", "inward", "outward"]
@@ -127,8 +127,7 @@ class UnitType:
     def transmittance(self, w: float, h: float, given: Given = plain) -> Num:
         """Of the unit at a size: as declared, else by its parts. [W/(m²·K)]"""
         if self.U_declared is not None:
-            return named(given(self.U_declared, "U_w", f"transmittance, {self.name}", "W/(m²·K)", "declared"),
-                         "U_w", f"transmittance, {self.name}", "W/(m²·K)", "declared")  # fmt: skip
+            return given(self.U_declared, "U_w", f"transmittance, {self.name}", "W/(m²·K)", "declared")
         return window_figures(self.parts(w, h), given).U_w
 
     def solar(self, w: float | None = None, h: float | None = None) -> float:
