@@ -19,6 +19,7 @@ from nimble_shell.services.joints import JointResults
 from nimble_shell.services.measures import MeasureResults, adopt, measures, misses
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.states import plain_framed, states
+from nimble_shell.services.verdicts import VerdictResults
 from nimble_shell.services.whole_shell import WholeShells, figures_of, shaped, summed_up
 from nimble_shell.store import Stored
 
@@ -47,7 +48,7 @@ def stored(projects: ProjectService) -> Stored:
 @pytest.fixture
 def results() -> MeasureResults:
     queue = Answering()
-    return Whole(JointResults(queue), FixingResults(queue))
+    return Whole(JointResults(queue), FixingResults(queue), VerdictResults(queue))
 
 
 def test_every_figure_of_the_whole_opens_to_a_working_that_gives_it(stored: Stored) -> None:
@@ -108,9 +109,29 @@ def test_together_is_not_the_sum_of_one_by_one(stored: Stored, results: MeasureR
         results.together(stored, LAB, ["gold"])
 
 
+def test_two_changes_of_one_thing_are_refused_and_fewer_points_count(projects: ProjectService) -> None:
+    queue = Answering()
+    results = MeasureResults(JointResults(queue), FixingResults(queue), VerdictResults(queue))
+    whole_campus = projects.bring_in(campus())
+    known = results.all(whole_campus, LAB)
+    variants = [one.measure.key for one in known if one.measure.kind == "joint" and one.measure.id == "j3"]
+    assert len(variants) > 1
+    with pytest.raises(DomainError, match="same thing"):
+        results.together(whole_campus, LAB, variants[:2])
+    points = next(one.measure for one in known if one.measure.kind == "points")
+    sparser = points.apply(whole_campus.project)
+    fewer, all_ = (
+        sum(fixing.per_area for one in each.assemblies if one.id == points.assembly for fixing in one.fixings)
+        for each in (sparser, whole_campus.project)
+    )
+    assert fewer < all_
+
+
 def test_while_a_joint_is_being_solved_nothing_is_said_of_a_measure(projects: ProjectService) -> None:
     queue = Answering()
-    found = MeasureResults(JointResults(queue), FixingResults(queue)).all(projects.bring_in(campus()), LAB)
+    found = MeasureResults(JointResults(queue), FixingResults(queue), VerdictResults(queue)).all(
+        projects.bring_in(campus()), LAB
+    )
     assert all(one.gains is None and one.waiting for one in found)
 
 

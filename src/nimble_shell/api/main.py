@@ -97,7 +97,7 @@ def create_app(
     app.state.verdicts = VerdictResults(queue)
     app.state.remedies = RemedyResults()
     app.state.whole_shells = WholeShells(app.state.joints, app.state.fixings)
-    app.state.measures = MeasureResults(app.state.joints, app.state.fixings)
+    app.state.measures = MeasureResults(app.state.joints, app.state.fixings, app.state.verdicts)
     app.state.on_the_whole = WholeResults(app.state.joints, app.state.fixings, app.state.verdicts)
     problems.install(app)
     for part in PARTS:

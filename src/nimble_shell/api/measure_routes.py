@@ -36,6 +36,7 @@ class MeasureOut(Model):
     carbon: float | None
     gains: GainsOut | None
     per_cost: float | None
+    margin: float | None  #: of moisture, of the build-up that it changes
     waiting: int
     why_not: Prose
 
@@ -133,5 +134,6 @@ def _measure(one: Outcome) -> MeasureOut:
         gains=None if one.gains is None else GainsOut.model_validate(one.gains),
         per_cost=one.per_cost,
         waiting=one.waiting,
+        margin=one.margin,
         why_not=one.why_not,
     )

@@ -9,13 +9,15 @@ from functools import partial
 from itertools import combinations
 from typing import Any, Literal
 
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.basis.economy import Economy
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.joints.families import FAMILIES
 from nimble_shell.core.joints.joint import ShellJoint
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.shell.measured import MeasuredBuilding
-from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.shell.whole_building import WholeBuilding
 from nimble_shell.core.thermal.amounts import wall_amounts
 from nimble_shell.core.windows.starts import GLASSES, GlassStart
@@ -24,14 +26,17 @@ from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joints import JointResults, KnownJoint, building_in, drawn, values_of
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.shape_edits import with_building
+from nimble_shell.services.studies import PlacedDraft
+from nimble_shell.services.verdicts import VerdictResults
 from nimble_shell.services.whole_shell import shaped, summed_up
 from nimble_shell.store import Stored
 
-MeasureKind = Literal["core", "joint", "seal", "edge", "glass", "recovery"]
+MeasureKind = Literal["core", "points", "joint", "seal", "edge", "glass", "recovery"]
 Apply = Callable[[Project], Project]
 _EDGE_STEP = 0.6  #: of upright foam at the edge of a slab [m]
 _EDGE_FOAM = "eps-035"
 _RECOVERY = 0.85
+_FEWER = 0.75  #: of the points of a group
 _MOST_TRIED = 60  #: sets that are re-run when the cheapest one is looked for
 
 
@@ -47,6 +52,7 @@ class Measure:
     apply: Apply
     cost: float | None
     carbon: float | None  #: of its materials [kg CO₂e]
+    assembly: str = ""  #: id of the build-up that it changes
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -69,6 +75,7 @@ class Outcome:
     gains: Gains | None  #: None while a part of the sum is being solved, or one is missing
     waiting: int
     why_not: str = ""
+    margin: float | None = None  #: of moisture, of the build-up that it changes; None of another or while it is judged
 
     @property
     def per_cost(self) -> float | None:
@@ -101,8 +108,8 @@ class Enough:
 class MeasureResults:
     """Re-runs buildings with measures."""
 
-    def __init__(self, joints: JointResults, fixings: FixingResults) -> None:
-        self._joints, self._fixings = joints, fixings
+    def __init__(self, joints: JointResults, fixings: FixingResults, verdicts: VerdictResults) -> None:
+        self._joints, self._fixings, self._verdicts = joints, fixings, verdicts
 
     def all(self, stored: Stored, building_id: str, ticket: str = "") -> list[Outcome]:
         """Every measure by itself, those that save most for their money first. Raises DomainError, NotFound."""
@@ -129,11 +136,7 @@ class MeasureResults:
         building = shaped(stored.project, building_id)
         if not misses(stored.project, building, before):
             return Enough(keys=(), together=None, without=(), reached=True, tried=0)
-        outcomes = [
-            one
-            for one in self.all(stored, building_id, ticket)
-            if one.gains is not None and one.measure.cost is not None
-        ]
+        outcomes = [one for one in self.all(stored, building_id, ticket) if one.gains is not None]
         tried = 0
         for some in _by_cost(outcomes):
             if tried >= _MOST_TRIED:
@@ -162,8 +165,9 @@ class MeasureResults:
         return _with(stored, _chosen(measures(stored.project, shaped(stored.project, building_id), before), keys))
 
     def _outcome(self, stored: Stored, building_id: str, one: Measure, before: WholeBuilding, ticket: str) -> Outcome:
+        changed = _with(stored, [one])
         try:
-            after = self.sum(_with(stored, [one]), building_id, ticket)
+            after = self.sum(changed, building_id, ticket)
         except DomainError as error:
             return Outcome(measure=one, gains=None, waiting=0, why_not=error.issues[0].message)
         waiting = len(after.pending)
@@ -173,7 +177,16 @@ class MeasureResults:
                 measure=one, gains=None, waiting=waiting, why_not=lacking[0] if lacking and not waiting else ""
             )
         gains = _gains(before, after, stored.project.basis.economy, one.cost)
-        return Outcome(measure=one, gains=gains, waiting=0)
+        margin, judging = self._margin(changed, building_id, one)
+        return Outcome(measure=one, gains=gains, waiting=judging, margin=margin)
+
+    def _margin(self, changed: Stored, building_id: str, one: Measure) -> tuple[float | None, int]:
+        """Of the build-up that a measure changes, and whether it is being judged."""
+        assembly = next((each for each in changed.project.assemblies if each.id == one.assembly), None)
+        if assembly is None:
+            return None, 0
+        verdict, why = self._verdicts.alone(changed.project, PlacedDraft(building_id=building_id, assembly=assembly))
+        return (None, int(not why)) if verdict is None else (verdict.margin, 0)
 
     def _together(
         self,
@@ -276,7 +289,18 @@ def _chosen(known: Sequence[Measure], keys: Sequence[str]) -> list[Measure]:
                     hint="read the list again",
                 )
             )
-    return [by_key[key] for key in keys]
+    chosen = [by_key[key] for key in dict.fromkeys(keys)]
+    of = [(one.kind, one.id) for one in chosen if one.kind != "points"]
+    if len(set(of)) < len(of):
+        raise DomainError(
+            Issue(
+                path=("keys",),
+                code="same_thing",
+                message="two of them change the same thing",
+                hint="pick one variant of a joint",
+            )
+        )
+    return chosen
 
 
 def _gains(before: WholeBuilding, after: WholeBuilding, economy: Economy, cost: float | None) -> Gains:
@@ -300,6 +324,7 @@ def measures(project: Project, building: MeasuredBuilding, found: WholeBuilding)
     typed = {one.key: one.cost for one in building.plant.prices}
     known = [
         *_cores(project, building),
+        *_points(project, building),
         *_joints(project, building),
         *_seals(building),
         *_edge(project, building, found),
@@ -311,34 +336,79 @@ def measures(project: Project, building: MeasuredBuilding, found: WholeBuilding)
 
 def _cores(project: Project, building: MeasuredBuilding) -> Iterable[Measure]:
     """The next core in stock of each build-up."""
+    for assembly, elements in _in_use(project, building):
+        at = assembly.core_index
+        layer = None if at is None else assembly.layers[at]
+        stock = (
+            [] if layer is None else sorted(d for d in project.catalogue[layer.material].stock if d > layer.d + 1e-6)
+        )
+        if layer is not None and stock:
+            cost, carbon = _materials(project, building, assembly, assembly.with_core(stock[0]))
+            text = sentence(
+                f"{assembly.name}: core of {{a}} in the place of {{b}}", a=(stock[0], "length"), b=(layer.d, "length")
+            )
+            yield Measure(
+                key=f"core-{assembly.id}",
+                kind="core",
+                station=elements[0].station,
+                id=elements[0].id,
+                text=text,
+                apply=partial(_with_core, assembly_id=assembly.id, d=stock[0]),
+                cost=cost,
+                carbon=carbon,
+                assembly=assembly.id,
+            )
+
+
+def _points(project: Project, building: MeasuredBuilding) -> Iterable[Measure]:
+    """A quarter fewer of each group of screws, ties or webs."""
+    for assembly, elements in _in_use(project, building):
+        for fixing in assembly.fixings:
+            sparser = _sparser(assembly, fixing.id)
+            if sparser is not None:
+                cost, carbon = _materials(project, building, assembly, sparser)
+                yield Measure(
+                    key=f"points-{assembly.id}-{fixing.id}",
+                    kind="points",
+                    station=elements[0].station,
+                    id=assembly.id,
+                    text=f"{assembly.name}: a quarter fewer of “{fixing.name}”, if the engineer agrees",
+                    cost=cost,
+                    carbon=carbon,
+                    apply=partial(_with_fewer, assembly_id=assembly.id, fixing_id=fixing.id),
+                    assembly=assembly.id,
+                )
+
+
+def _in_use(project: Project, building: MeasuredBuilding) -> Iterable[tuple[Assembly, list[ShellElement]]]:
     for assembly in project.assemblies:
         elements = [one for one in building.elements if one.assembly_id == assembly.id]
-        at = assembly.core_index
-        if not elements or at is None:
-            continue
-        layer = assembly.layers[at]
-        stock = sorted(d for d in project.catalogue[layer.material].stock if d > layer.d + 1e-6)
-        if not stock:
-            continue
-        thicker = assembly.with_core(stock[0])
-        area = sum(
-            building.shape.elements[one.id].gross.external for one in elements if one.id in building.shape.elements
-        )
-        now, then = (wall_amounts(one, project.catalogue) for one in (assembly, thicker))
-        cost, carbon = ((value_of(then[key]) - value_of(now[key])) * area for key in ("cost", "carbon"))
+        if elements:
+            yield assembly, elements
 
-        yield Measure(
-            key=f"core-{assembly.id}",
-            kind="core",
-            station=elements[0].station,
-            id=elements[0].id,
-            apply=partial(_with_core, assembly_id=assembly.id, d=stock[0]),
-            cost=cost,
-            carbon=carbon,
-            text=sentence(
-                f"{assembly.name}: core of {{a}} in the place of {{b}}", a=(stock[0], "length"), b=(layer.d, "length")
-            ),
-        )
+
+def _materials(project: Project, building: MeasuredBuilding, now: Assembly, then: Assembly) -> tuple[float, float]:
+    """What the materials of a build-up cost more, and their carbon, over its area in the building."""
+    area = sum(
+        building.shape.elements[one.id].gross.external
+        for one in building.elements
+        if one.assembly_id == now.id and one.id in building.shape.elements
+    )
+    before, after = (wall_amounts(one, project.catalogue) for one in (now, then))
+    cost, carbon = ((value_of(after[key]) - value_of(before[key])) * area for key in ("cost", "carbon"))
+    return cost, carbon
+
+
+def _sparser(assembly: Assembly, fixing_id: str) -> Assembly | None:
+    """With a quarter fewer of a group; None where it has neither a number nor a spacing."""
+
+    def fewer(one: Fixing) -> Fixing:
+        return replace(one, n=one.n * _FEWER) if one.n is not None else replace(one, along=(one.along or 0.0) / _FEWER)
+
+    own = next(one for one in assembly.fixings if one.id == fixing_id)
+    if own.n is None and own.along is None:
+        return None
+    return replace(assembly, fixings=tuple(fewer(one) if one.id == fixing_id else one for one in assembly.fixings))
 
 
 def _joints(project: Project, building: MeasuredBuilding) -> Iterable[Measure]:
@@ -454,6 +524,12 @@ def _recovery(building: MeasuredBuilding) -> Iterable[Measure]:
 
 def _with_core(project: Project, assembly_id: str, d: float) -> Project:
     made = next(one for one in project.assemblies if one.id == assembly_id).with_core(d)
+    return replace(project, assemblies=tuple(made if one.id == made.id else one for one in project.assemblies))
+
+
+def _with_fewer(project: Project, assembly_id: str, fixing_id: str) -> Project:
+    own = next(one for one in project.assemblies if one.id == assembly_id)
+    made = _sparser(own, fixing_id) or own
     return replace(project, assemblies=tuple(made if one.id == made.id else one for one in project.assemblies))
 
 

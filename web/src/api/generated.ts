@@ -5350,6 +5350,8 @@ export interface components {
             key: string;
             /** Kind */
             kind: string;
+            /** Margin */
+            margin: number | null;
             /** Per Cost */
             per_cost: number | null;
             /** Station */

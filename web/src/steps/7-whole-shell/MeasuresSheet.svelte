@@ -7,7 +7,7 @@
   import Button from '@/kit/Button.svelte';
   import Entry from '@/kit/Entry.svelte';
   import Notice from '@/kit/Notice.svelte';
-  import { counted } from '@/kit/reading';
+  import { counted, points } from '@/kit/reading';
   import type { Units } from '@/kit/units';
   import { session } from '@/project/session.svelte';
   import { savePlant } from '@/project/whole.svelte';
@@ -121,7 +121,7 @@
         >{units.symbol('heat')}/a</th
       ><th class="n">{units.symbol('leak_flow')} at 50 Pa</th><th class="n"
         >load, {units.symbol('heat_flow')}</th
-      ><th class="n">kg CO₂e/a</th><th class="n">money over life</th>
+      ><th class="n">kg CO₂e/a</th><th class="n">moisture margin</th><th class="n">money over life</th>
     </tr>
   </thead>
   <tbody>
@@ -157,16 +157,19 @@
           <td class="n">{Math.abs(one.gains.dq50) < 0.05 ? '' : signed(one.gains.dq50, 'leak_flow')}</td>
           <td class="n">{signed(one.gains.dload, 'heat_flow')}</td>
           <td class="n">{money(-one.gains.carbon_year)}</td>
+          <td class="n"
+            >{one.margin === null ? '' : `${units.show(one.margin, 'share', 0)} ${points(one.margin)}`}</td
+          >
           <td class="n">{one.gains.money_life === null ? 'no rate' : money(one.gains.money_life)}</td>
         {:else}
-          <td colspan="6" class="soft"
+          <td colspan="7" class="soft"
             >{one.waiting ? `${counted(one.waiting, 'part')} being solved` : units.said(one.why_not)}</td
           >
         {/if}
       </tr>
     {:else}
       <tr
-        ><td colspan="10"
+        ><td colspan="11"
           >{list.stale
             ? 'Being re-run'
             : 'Nothing more to be had from stock, variants, seals, glass or edge foam.'}</td
@@ -188,16 +191,17 @@
           <td class="n">{signed(together.gains.dq50, 'leak_flow')}</td>
           <td class="n">{signed(together.gains.dload, 'heat_flow')}</td>
           <td class="n">{money(-together.gains.carbon_year)}</td>
+          <td></td>
           <td class="n"
             >{together.gains.money_life === null ? 'no rate' : money(together.gains.money_life)}</td
           >
-        {:else}<td colspan="6" class="soft"
+        {:else}<td colspan="7" class="soft"
             >{together?.waiting ? `${counted(together.waiting, 'part')} being solved` : 'being re-run'}</td
           >{/if}
       </tr>
       {#if together?.gains && together.singly !== null}
         <tr
-          ><td></td><td></td><td colspan="8" class="soft"
+          ><td></td><td></td><td colspan="9" class="soft"
             >One by one they would come to {signed(together.singly, 'coupling')}
             {units.symbol('coupling')}.{together.misses.length
               ? ` Still missed: ${missed(together.misses)}.`

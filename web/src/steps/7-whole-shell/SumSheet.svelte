@@ -62,6 +62,11 @@
     event.preventDefault();
     router.go({ element: '', view: '', ...way(loss) });
   }
+  function toMeasures(event: MouseEvent): void {
+    if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+    event.preventDefault();
+    router.go({ view: 'measures' });
+  }
   const amount = (loss: HungLoss) => {
     if (loss.unit === 'air') return units.full(loss.amount, 'leak_flow', 0);
     if (loss.unit === '') return `${loss.amount}`;
@@ -87,6 +92,7 @@
       >{one.text}</button
     >
   {/each}
+  <a href={href({ ...place, view: 'measures' })} onclick={toMeasures}>by gain for the money</a>
   <span class="soft">At one scale. What is negative was counted too large by its areas.</span>
 </div>
 
@@ -310,6 +316,10 @@
 </details>
 
 <style>
+  .ways a {
+    padding: 2px 10px;
+    color: inherit;
+  }
   .hung {
     display: flex;
     align-items: flex-start;
