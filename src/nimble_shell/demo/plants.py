@@ -9,7 +9,7 @@ PLANTS: dict[str, Plant] = {
     "main-laboratory": Plant(
         ground=Ground(lambda_=1.5, rho_c=3.0e6, edge_depth=0.6, edge_d=0.1, footing=1.4, frost=1.2, gas_pipe="yes",
                       gas_membrane="yes"),
-        tightness=Tightness(n50_asked=0.6, services=18),
+        tightness=Tightness(n50_asked=0.65, services=18),
         air=FreshAir(persons=8, q_person=36.0, q_area=0.7, extract=120.0, eta_t=0.8, eta_x=0.0, sfp=0.42, low_share=0.6,
                      low_factor=0.4, moisture=0.5, apart=3.6),
         fire=Fire(hood=90.0), loads=Loads(gains=6.0, shade=0.5, overhang=0.6, overhang_gap=0.3),

@@ -6,7 +6,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import partial
-from itertools import combinations
+from itertools import combinations, islice
 from typing import Any, Literal
 
 from nimble_shell.core.assemblies.assembly import Assembly
@@ -36,8 +36,10 @@ Apply = Callable[[Project], Project]
 _EDGE_STEP = 0.6  #: of upright foam at the edge of a slab [m]
 _EDGE_FOAM = "eps-035"
 _RECOVERY = 0.85
+_NEAR = 0.97  #: of what is lacking, from which on a set is re-run: together they save less than one by one
+_LARGEST = 6  #: measures in a set
 _FEWER = 0.75  #: of the points of a group
-_MOST_TRIED = 60  #: sets that are re-run when the cheapest one is looked for
+_MOST_TRIED = 8  #: cheaper sets that are re-run beside the one that was found
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -60,6 +62,7 @@ class Gains:
     """What one or several come to beside the building as it is."""
 
     dH: float  #: fall of transmission and air [W/K]
+    dH_tr: float  #: of it transmission [W/K]
     dQ: float  #: of the year's heating need [kWh]
     dq50: float  #: of the likely leakage at 50 Pa [m³/h]
     dload: float  #: of the heating load [W]
@@ -79,8 +82,9 @@ class Outcome:
 
     @property
     def per_cost(self) -> float | None:
-        """Fall of the loss for a unit of money. [W/K]"""
-        return None if self.gains is None or not self.measure.cost else self.gains.dH / self.measure.cost
+        """Fall of the loss for a unit of money; None of what has no rate, or costs nothing. [W/K]"""
+        cost = self.measure.cost
+        return None if self.gains is None or cost is None or cost <= 0 else self.gains.dH / cost
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -99,7 +103,7 @@ class Enough:
     """The cheapest set that reaches what is asked."""
 
     keys: tuple[str, ...] | None  #: None where no set of these does
-    together: Together | None
+    together: Together | None  #: that set; where there is none all of them at once
     without: tuple[tuple[str, tuple[str, ...]], ...]  #: leaving one out: its key, and what is missed then
     reached: bool  #: whether the building reaches it as it is
     tried: int
@@ -128,36 +132,50 @@ class MeasureResults:
         return self._together(stored, building_id, chosen, before, singles, ticket)
 
     def enough(self, stored: Stored, building_id: str, ticket: str = "") -> Enough:
-        """The cheapest set that reaches what is asked of the building, proved by leaving out one after the other.
+        """The cheapest set found that reaches what is asked of the building, proved by leaving out one after the other.
 
-        Sets are looked at in the order of how many of them have no rate, and of their cost.
+        Everything at once is re-run first: where that misses, no set reaches it. Of it the dearest are left out one by
+        one, those without a rate before the others, as long as what is left reaches it; then cheaper sets are tried.
         """
         before = self.sum(stored, building_id, ticket)
         building = shaped(stored.project, building_id)
         if not misses(stored.project, building, before):
             return Enough(keys=(), together=None, without=(), reached=True, tried=0)
         outcomes = [one for one in self.all(stored, building_id, ticket) if one.gains is not None]
-        tried = 0
-        for some in _by_cost(outcomes):
-            if tried >= _MOST_TRIED:
-                break
-            tried += 1
+        looked: list[int] = []
+
+        def passes(some: Sequence[Outcome]) -> bool:
+            looked.append(1)
             chosen = [one.measure for one in some]
-            found = self._together(stored, building_id, chosen, before, [one.gains for one in some], ticket)
-            if found.gains is not None and not found.misses:
-                without = []
-                for left in chosen:
-                    rest = [one for one in chosen if one.key != left.key]
-                    less = self._together(stored, building_id, rest, before, [None], ticket)
-                    without.append((left.key, less.misses))
-                return Enough(
-                    keys=tuple(one.key for one in chosen),
-                    together=found,
-                    without=tuple(without),
-                    reached=False,
-                    tried=tried,
-                )
-        return Enough(keys=None, together=None, without=(), reached=False, tried=tried)
+            found = self._together(stored, building_id, chosen, before, [None], ticket)
+            return found.gains is not None and not found.misses
+
+        kept = _best_of_each(outcomes)
+        if not passes(kept):
+            every = [one.measure for one in kept]
+            return Enough(keys=None, together=self._together(stored, building_id, every, before, [None], ticket),
+                          without=(), reached=False, tried=len(looked))  # fmt: skip
+        for one in sorted(kept, key=_dearness, reverse=True):
+            rest = [each for each in kept if each is not one]
+            if rest and passes(rest):
+                kept = rest
+        gap, price = _gap(stored.project, building, before), _price(kept)
+        cheaper = (some for some in _by_cost(outcomes, gap) if _price(some) < price)
+        kept = list(next((some for some in islice(cheaper, _MOST_TRIED) if passes(some)), kept))
+        return self._proved(stored, building_id, kept, before, len(looked), ticket)
+
+    def _proved(
+        self, stored: Stored, building_id: str, kept: Sequence[Outcome], before: WholeBuilding, tried: int, ticket: str
+    ) -> Enough:
+        """With what is missed when one of it is left out."""
+        def without(left: Outcome) -> tuple[str, ...]:
+            rest = [one.measure for one in kept if one is not left]
+            return self._together(stored, building_id, rest, before, [None], ticket).misses
+
+        together = self._together(stored, building_id, [one.measure for one in kept], before,
+                                  [one.gains for one in kept], ticket)  # fmt: skip
+        return Enough(keys=tuple(one.measure.key for one in kept), together=together, reached=False, tried=tried,
+                      without=tuple((one.measure.key, without(one)) for one in kept))  # fmt: skip
 
     def with_measures(self, stored: Stored, building_id: str, keys: Sequence[str]) -> Stored:
         """The project as it would be with them. Raises DomainError for one that is not there, and NotFound."""
@@ -247,27 +265,71 @@ def misses(project: Project, building: Building, found: WholeBuilding) -> tuple[
     return tuple(name for name, true in tests.items() if true)
 
 
-def _rank(one: Outcome) -> tuple[bool, float]:
-    """By what they save for their money; those without a rate after them, by what they save."""
+def _rank(one: Outcome) -> tuple[int, float]:
+    """By what they save for their money, free ones first; then those without a rate."""
     if one.gains is None:
-        return True, 0.0
-    return (False, -one.per_cost) if one.per_cost is not None else (True, -one.gains.dH)
+        return 3, 0.0
+    if one.measure.cost is not None and one.measure.cost <= 0:
+        return 0, -one.gains.dH
+    return (2, -one.gains.dH) if one.per_cost is None else (1, -one.per_cost)
 
 
-def _by_cost(outcomes: Sequence[Outcome]) -> Iterable[tuple[Outcome, ...]]:
-    """Sets of measures, the cheapest first; of one thing at most one change."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Gap:
+    """What is still to be saved."""
+
+    H_tr: float  #: [W/K]
+    q50: float  #: [m³/h]
+
+    def may_close(self, some: Sequence[Outcome]) -> bool:
+        """Whether the sum of what they save alone comes near it."""
+        gains = [one.gains for one in some if one.gains is not None]
+        saved, sealed = sum(one.dH_tr for one in gains), sum(one.dq50 for one in gains)
+        return saved >= _NEAR * self.H_tr and sealed >= self.q50  # leaks add up as they are
+
+
+def _gap(project: Project, building: Building, found: WholeBuilding) -> _Gap:
+    H = value_of(found.sums.H_tr)
+    asked = [one for one in (building.asked_H, _H_of(project.basis.targets.R_shell, found)) if one is not None]
+    n50 = building.plant.tightness.n50_asked
+    q50 = 0.0 if n50 is None else value_of(found.leaks.q50[1]) - n50 * found.sizes.V
+    return _Gap(H_tr=max([H - one for one in asked] + [0.0]), q50=max(q50, 0.0))
+
+
+def _H_of(R: float | None, found: WholeBuilding) -> float | None:
+    return None if R is None else found.A / R
+
+
+def _by_cost(outcomes: Sequence[Outcome], gap: _Gap) -> Iterable[tuple[Outcome, ...]]:
+    """Sets of measures that may be enough, the cheapest first; of one thing at most one change."""
     useful = [one for one in outcomes if one.gains is not None and (one.gains.dH > 0 or one.gains.dq50 > 0)]
     sets = [
-        some
-        for size in range(1, min(len(useful), 5) + 1)
-        for some in combinations(useful, size)
-        if len({(one.measure.kind, one.measure.id) for one in some}) == size
-    ]
-    # Of what has no rate as little as can be: nobody knows what it costs.
-    return sorted(
-        sets,
-        key=lambda some: (sum(one.measure.cost is None for one in some), sum(one.measure.cost or 0.0 for one in some)),
-    )
+        some for size in range(1, min(len(useful), _LARGEST) + 1) for some in combinations(useful, size)
+        if len({(one.measure.kind, one.measure.id) for one in some}) == size and gap.may_close(some)
+    ]  # fmt: skip
+    return sorted(sets, key=_price)
+
+
+def _price(some: Sequence[Outcome]) -> tuple[int, float]:
+    """Of what has no rate as little as can be, as nobody knows what it costs; then the money."""
+    return sum(one.measure.cost is None for one in some), sum(one.measure.cost or 0.0 for one in some)
+
+
+def _dearness(one: Outcome) -> tuple[bool, float]:
+    return one.measure.cost is None, one.measure.cost or 0.0
+
+
+def _best_of_each(outcomes: Sequence[Outcome]) -> list[Outcome]:
+    """Of each thing the change that saves most, leaks first."""
+    best: dict[tuple[str, str], Outcome] = {}
+    for one in outcomes:
+        gains, thing = one.gains, ("joint" if one.measure.kind == "seal" else one.measure.kind, one.measure.id)
+        if gains is None or not (gains.dH > 0 or gains.dq50 > 0):
+            continue
+        held = best.get(thing)
+        if held is None or held.gains is None or (gains.dq50, gains.dH) > (held.gains.dq50, held.gains.dH):
+            best[thing] = one
+    return list(best.values())
 
 
 def _with(stored: Stored, chosen: Sequence[Measure]) -> Stored:
@@ -308,6 +370,7 @@ def _gains(before: WholeBuilding, after: WholeBuilding, economy: Economy, cost: 
     bought = dQ / economy.heat_yield
     return Gains(
         dH=value_of(before.sums.H) - value_of(after.sums.H),
+        dH_tr=value_of(before.sums.H_tr) - value_of(after.sums.H_tr),
         dQ=dQ,
         dq50=value_of(before.leaks.q50[1]) - value_of(after.leaks.q50[1]),
         dload=value_of(before.heating.total) - value_of(after.heating.total),

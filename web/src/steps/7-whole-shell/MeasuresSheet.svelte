@@ -225,7 +225,7 @@
     {#if enough.reached}
       <strong>Everything asked is reached as it is.</strong>
     {:else if enough.keys}
-      <strong>The cheapest set of {enough.tried} that were re-run</strong> reaches everything asked:
+      <strong>The cheapest of {enough.tried} sets that were re-run</strong> reaches everything asked:
       <ul>
         {#each enough.keys as key (key)}
           {@const less = enough.without.find((one) => one.key === key)}
@@ -238,8 +238,8 @@
           >What has no rate is taken last and counted as nothing: type its cost to compare it.</span
         >{/if}
     {:else}
-      <strong>No set of up to five of these reaches everything asked</strong> ({enough.tried} were re-run): change
-      the shape, the system, or what is asked.
+      <strong>Even all of them at once miss {missed(enough.together?.misses ?? [])}</strong>: change the
+      shape, the system, or what is asked.
     {/if}
   </div>
 {/if}
