@@ -210,7 +210,7 @@ def test_a_shell_stands_within_twelve_actions_and_a_minute(page: Page, server: S
     R = page.get_by_test_id("R_effective")
     expect(R.locator(".delta")).to_have_text("no change", timeout=60_000)
     assert number(R.locator(".value b").inner_text()) > 2
-    expect(R.locator("small")).to_have_text("Effective R, areas, joints")
+    expect(R.locator("small")).to_have_text("Effective R, areas, joints, ground")
     expect(page.get_by_text("of the shape without a joint")).to_have_count(0)
 
 

@@ -4017,6 +4017,8 @@ export interface components {
             carbon_year: number;
             /** Dh */
             dH: number;
+            /** Dh Tr */
+            dH_tr: number;
             /** Dq */
             dQ: number;
             /** Dload */

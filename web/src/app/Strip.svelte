@@ -211,8 +211,8 @@
       display: none;
     }
   }
-  /* Zoomed to twice its size a step is its number; the one that is open keeps its name. */
-  @media (max-width: 767px) {
+  /* Where not all of their names have room a step is its number; the one that is open keeps its name. */
+  @media (max-width: 1199px) {
     nav a:not(.on) .step {
       position: absolute;
       width: 1px;

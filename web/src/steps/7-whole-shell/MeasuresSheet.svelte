@@ -121,7 +121,9 @@
         >{units.symbol('heat')}/a</th
       ><th class="n">{units.symbol('leak_flow')} at 50 Pa</th><th class="n"
         >load, {units.symbol('heat_flow')}</th
-      ><th class="n">kg CO₂e/a</th><th class="n">moisture margin</th><th class="n">money over life</th>
+      ><th class="n">{units.symbol('mass')} CO₂e/a</th><th class="n">moisture margin</th><th class="n"
+        >money over life</th
+      >
     </tr>
   </thead>
   <tbody>
@@ -156,7 +158,7 @@
           <td class="n">{signed(one.gains.dQ, 'heat')}</td>
           <td class="n">{Math.abs(one.gains.dq50) < 0.05 ? '' : signed(one.gains.dq50, 'leak_flow')}</td>
           <td class="n">{signed(one.gains.dload, 'heat_flow')}</td>
-          <td class="n">{money(-one.gains.carbon_year)}</td>
+          <td class="n">{signed(one.gains.carbon_year, 'mass')}</td>
           <td class="n"
             >{one.margin === null ? '' : `${units.show(one.margin, 'share', 0)} ${points(one.margin)}`}</td
           >
@@ -190,7 +192,7 @@
           <td class="n">{signed(together.gains.dQ, 'heat')}</td>
           <td class="n">{signed(together.gains.dq50, 'leak_flow')}</td>
           <td class="n">{signed(together.gains.dload, 'heat_flow')}</td>
-          <td class="n">{money(-together.gains.carbon_year)}</td>
+          <td class="n">{signed(together.gains.carbon_year, 'mass')}</td>
           <td></td>
           <td class="n"
             >{together.gains.money_life === null ? 'no rate' : money(together.gains.money_life)}</td
