@@ -168,6 +168,7 @@ class MeasureResults:
         self, stored: Stored, building_id: str, kept: Sequence[Outcome], before: WholeBuilding, tried: int, ticket: str
     ) -> Enough:
         """With what is missed when one of it is left out."""
+
         def without(left: Outcome) -> tuple[str, ...]:
             rest = [one.measure for one in kept if one is not left]
             return self._together(stored, building_id, rest, before, [None], ticket).misses
