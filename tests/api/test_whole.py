@@ -53,7 +53,7 @@ def test_a_building_without_a_shape_is_told_what_to_do(client: TestClient, campu
         write(client, campus, "building", {**own, "bodies": [], "openings": [], "faces": []}, revision).status_code
         == 200
     )
-    for what in ("whole", "section", "glazing", "measures", "plant.pdf"):
+    for what in ("whole", "section", "glazing", "measures", "plant.pdf", "specification.pdf"):
         answer = client.get(at(campus, what))
         assert answer.status_code == 422
         assert answer.json()["errors"][0]["code"] == "no_shape"
@@ -96,14 +96,6 @@ def test_a_measure_is_built_and_taken_back(client: TestClient, campus: str) -> N
     number = client.get(f"{V1}/projects/{campus}").json()["undo"]["number"]
     assert client.post(f"{V1}/projects/{campus}/undo", json={"number": number}).status_code == 200
     assert lab(client, campus)[0] == before
-
-
-def test_the_plant_contractor_gets_one_page(client: TestClient, campus: str) -> None:
-    for units in ("SI", "IP"):
-        answer = client.get(at(campus, "plant.pdf"), params={"units": units})
-        assert answer.status_code == 200
-        assert answer.content.startswith(b"%PDF-")
-        assert answer.content.count(b"/Type /Page\n") + answer.content.count(b"/Type/Page\n") <= 1
 
 
 def test_states_are_told_and_those_that_lack_a_part_say_what(client: TestClient, campus: str) -> None:

@@ -241,6 +241,18 @@ def statement(
     return attachment(pdf, "application/pdf", f"{name}-plant.pdf")
 
 
+@router.get("/projects/{project_id}/buildings/{building_id}/specification.pdf")
+def whole_specification(
+    project_id: Id, building_id: Id, service: Projects, wholes: WholeBuildings, register: Registers
+) -> Response:
+    """The pages of the whole building in its specification."""
+    stored = service.load(project_id)
+    found = wholes.of(stored, building_id).now
+    pdf = sheets.whole_sheet(stored, building_id, found, register(stored, building_id))
+    name = building_in(stored.project, building_id).name
+    return attachment(pdf, "application/pdf", f"{name}-specification.pdf")
+
+
 @router.post("/projects/{project_id}/buildings/{building_id}/whole-working")
 def whole_working(
     project_id: Id, building_id: Id, asked: WholeWorkingIn, service: Projects, wholes: WholeBuildings

@@ -10,9 +10,8 @@ from nimble_shell.core.shell.cut import BuildingSection
 from nimble_shell.core.shell.plant import Plant
 from nimble_shell.core.shell.whole_building import WholeBuilding
 from nimble_shell.core.working import value_of
+from nimble_shell.reports.building_section import building_section
 from nimble_shell.reports.page import PageHeading, items, page_pdf, table
-from nimble_shell.reports.svg import path, sheet, text
-from nimble_shell.reports.written import Written
 
 CAUTIONS = (
     "Rooms, distribution, hot water and reserve are not in these loads. Equipment is chosen by the contractor and "
@@ -20,7 +19,7 @@ CAUTIONS = (
     "Fires and hoods in a tight building are decided with make-up air by a licensed installer, and tried with all fans "
     "running.",
 )
-_WIDE, _HIGH, _MARGIN = 174.0, 34.0, 4.0  #: of the drawing on the page [mm]
+_TALL = 34.0  #: of the drawing, so that all stays on one page [mm]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -37,10 +36,12 @@ class PlantPage:
 
 def plant_pdf(page: PlantPage) -> bytes:
     """The page as PDF, A4."""
-    svg, scale = _drawn(page.section, page.heading.written)
+    svg, scale = building_section(page.section, page.heading.written, _TALL)
     sections = [
         table(
-            "What the plant has to be", ("", "computed", "by a rule of floor area", "rule over computed"), _loads(page)
+            "What the plant has to be" + page.found.so_far,
+            ("", "computed", "by a rule of floor area", "rule over computed"),
+            _loads(page),
         ),
         table("Fresh air", ("", ""), _air(page)),
         table("From what", ("", ""), _inputs(page)),
@@ -48,8 +49,7 @@ def plant_pdf(page: PlantPage) -> bytes:
         items(
             "Lacking",
             [
-                *page.found.missing,
-                *(f"{one}: being solved" for one in page.found.pending),
+                *page.found.lacking,
                 *([f"{page.open} decisions are open in the building"] if page.open else []),
             ],
         ),
@@ -152,27 +152,3 @@ def _assumed() -> list[str]:
         "Joints and fixings by their solved ψ and χ; ground by ISO 13370; leakage by the seals as scheduled, not as "
         "tested.",
     ]
-
-
-def _drawn(section: BuildingSection, written: Written) -> tuple[str, float]:
-    """The cut building to a round scale."""
-    points = [point for face in section.faces for point in (*face.outer, *face.inner)]
-    left, right = (pick(u for u, _ in points) for pick in (min, max))
-    low, high = min(min(z for _, z in points), section.ground or 0.0), max(z for _, z in points)
-    need = max((right - left) * 1000 / (_WIDE - 2 * _MARGIN), (high - low) * 1000 / (_HIGH - 2 * _MARGIN))
-    scale = next((one for one in (20, 50, 75, 100, 125, 150, 200, 250, 500, 1000) if one >= need), 2000)
-
-    def at(point: tuple[float, float]) -> str:
-        u, z = point
-        return f"{_WIDE / 2 + (u - (left + right) / 2) * 1000 / scale:.2f} {_MARGIN + (high - z) * 1000 / scale:.2f}"
-
-    inside = [
-        path(f"M{at(face.outer[0])}L{at(face.outer[1])}L{at(face.inner[1])}L{at(face.inner[0])}Z", 0.35)
-        for face in section.faces
-    ]
-    inner = [u for face in section.faces if face.kind == "wall" for u, _ in face.inner]
-    inside += [path(f"M{at((min(inner), z))}L{at((max(inner), z))}", 0.5) for z in section.floors if inner]
-    if section.ground is not None:
-        inside.append(path(f"M{at((left - 1.2, section.ground))}L{at((right + 1.2, section.ground))}", 0.7))
-    inside.append(text(written.length(section.width), _WIDE / 2, _HIGH - 1.5))
-    return sheet(_WIDE, _HIGH, inside), float(scale)

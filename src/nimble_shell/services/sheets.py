@@ -35,6 +35,7 @@ from nimble_shell.reports.page import PageHeading
 from nimble_shell.reports.plant_sheet import PlantPage, plant_pdf
 from nimble_shell.reports.section import wall_section
 from nimble_shell.reports.specification import Sheet, shank, specification_pdf
+from nimble_shell.reports.whole_sheet import WholePage, whole_pdf
 from nimble_shell.reports.written import Written
 from nimble_shell.services.bench import bench, station_of, to_outside
 from nimble_shell.services.decisions import Register
@@ -199,6 +200,23 @@ def plant_sheet(stored: Stored, building_id: str, found: WholeBuilding, register
     waiting = 0 if register is None else sum(one.state == "open" for one in register.decisions)
     return plant_pdf(PlantPage(heading=heading, found=found, basis=project.basis, plant=building.plant,
                                section=cut_across(building), open=waiting))  # fmt: skip
+
+
+def whole_sheet(stored: Stored, building_id: str, found: WholeBuilding, register: Register | None = None) -> bytes:
+    """PDF of a whole building in its specification. Raises DomainError where it has no shape, NotFound."""
+    project = stored.project.within(building_id)
+    building = shaped(stored.project, building_id)
+    heading = _heading(
+        stored,
+        building_id,
+        "A–H 7",
+        "Whole shell",
+        building.use or "whole building",
+        condition(project.basis, "winter"),
+        register,
+    )
+    soil, section = building.plant.ground, cut_across(building)
+    return whole_pdf(WholePage(heading=heading, found=found, soil=soil, section=section))
 
 
 def _heading(

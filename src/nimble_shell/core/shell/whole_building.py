@@ -112,6 +112,17 @@ class WholeBuilding:
         """Whether nothing is lacking."""
         return not self.missing and not self.pending
 
+    @property
+    def so_far(self) -> str:
+        """What stands beside its sums in print while a part is lacking."""
+        return "" if self.whole else ", so far"
+
+    @property
+    def lacking(self) -> tuple[str, ...]:
+        """What lacks, in sentences; all that is being solved in one."""
+        solving = (f"being solved: {', '.join(self.pending)}",) if self.pending else ()
+        return (*self.missing, *solving)
+
 
 def whole_building(building: MeasuredBuilding, basis: Basis, known: Known, given: Given = plain) -> WholeBuilding:
     """Everything a building comes to.

@@ -185,6 +185,14 @@
     </figcaption>{/if}
 </figure>
 
+<p>
+  <a
+    href="/api/v1/projects/{session.open?.project
+      .id}/buildings/{building.id}/specification.pdf?units={session.system}"
+    >Specification of the whole shell, PDF</a
+  >
+</p>
+
 <dl class="figures" data-testid="whole-sums">
   <div>
     <dt>heat loss{soFar}</dt>
