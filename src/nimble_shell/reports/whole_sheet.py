@@ -41,7 +41,7 @@ def whole_pdf(page: WholePage) -> bytes:
         table("Losses by station", ("", "", symbol("coupling"), "share"), list(_losses(page))),
         table(
             "Walls and roofs with all that is their own" + so_far,
-            ("", f"clear R, {symbol('resistance')}", "whole R", "with windows"),
+            ("", f"clear R, {symbol('resistance')}", "whole R"),
             list(_groups(page)),
         ),
         table("Leak budget", ("", "low", "likely", "high"), list(_leaks(page))),
@@ -94,8 +94,7 @@ def _amount(loss: HungLoss, written: Written) -> str:
 def _groups(page: WholePage) -> Iterator[list[str]]:
     number = page.heading.written.number
     for station, group in page.found.sums.groups.items():
-        Rs = (group.R_clear, group.R_whole, group.R_with_windows)
-        yield [station, *(number(value_of(R), "resistance") for R in Rs)]
+        yield [station, *(number(value_of(R), "resistance") for R in (group.R_clear, group.R_whole))]
 
 
 def _leaks(page: WholePage) -> Iterator[list[str]]:

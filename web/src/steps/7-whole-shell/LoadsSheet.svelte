@@ -190,6 +190,9 @@
 {/snippet}
 
 <style>
+  aside a {
+    color: var(--verdigris);
+  }
   .two {
     display: grid;
     grid-template-columns: 1fr 1fr;

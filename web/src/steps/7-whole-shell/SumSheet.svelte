@@ -185,14 +185,6 @@
     </figcaption>{/if}
 </figure>
 
-<p>
-  <a
-    href="/api/v1/projects/{session.open?.project
-      .id}/buildings/{building.id}/specification.pdf?units={session.system}"
-    >Specification of the whole shell, PDF</a
-  >
-</p>
-
 <dl class="figures" data-testid="whole-sums">
   <div>
     <dt>heat loss{soFar}</dt>
@@ -266,6 +258,14 @@
   {/if}
 </dl>
 
+<p class="paper">
+  <a
+    href="/api/v1/projects/{session.open?.project
+      .id}/buildings/{building.id}/specification.pdf?units={session.system}"
+    >Specification of the whole shell, PDF</a
+  >
+</p>
+
 <details>
   <summary>Ground and spaces beside the rooms</summary>
   <PlantRows
@@ -324,6 +324,9 @@
 </details>
 
 <style>
+  .paper a {
+    color: var(--verdigris);
+  }
   .ways a {
     padding: 2px 10px;
     color: inherit;
