@@ -108,6 +108,9 @@ def test_measures_are_picked_built_in_one_action_and_undone_in_one(page: Page, s
     row.get_by_role("checkbox").check()
     page.get_by_test_id("measures").get_by_role("row").filter(has_text="recovers 85 %").get_by_role("checkbox").check()
     expect(page.get_by_test_id("together")).to_contain_text("One by one they would come to", timeout=60_000)
+    expect(
+        page.get_by_test_id("states").get_by_role("columnheader", name="with the measures that are picked")
+    ).to_be_visible()
     page.get_by_role("button", name="Build with what is picked").click()
     expect(board.last_edit()).to_have_text("2 measures")
     built = server.call("GET", f"/projects/{jointed}")["project"]["buildings"][0]

@@ -11,6 +11,7 @@
   import type { Units } from '@/kit/units';
   import { session } from '@/project/session.svelte';
   import { savePlant } from '@/project/whole.svelte';
+  import StatesTable from './StatesTable.svelte';
 
   interface Props {
     found: WholeBuilding;
@@ -245,6 +246,7 @@
     {/if}
   </div>
 {/if}
+{#if there.length}<StatesTable {building} {units} keys={there} />{/if}
 <p class="soft">A variant changes the drawing, too: look at it in its zone before it is built.</p>
 
 <style>

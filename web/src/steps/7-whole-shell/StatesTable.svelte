@@ -1,4 +1,4 @@
-<!-- The building beside itself: as it is, as it was, and as a plain framed one would be. -->
+<!-- The building beside itself: as it is, as it was, with measures, and as a plain framed one would be. -->
 <script lang="ts">
   import { api, inBuilding, take } from '@/api/client';
   import type { Building, BuildingState } from '@/api/client';
@@ -10,8 +10,9 @@
   interface Props {
     building: Building;
     units: Units;
+    keys?: string[]; // of measures, which make one more state
   }
-  let { building, units }: Props = $props();
+  let { building, units, keys = [] }: Props = $props();
   let answers = $state(0);
   const live = asking(
     () => ({
@@ -19,12 +20,13 @@
       building: building.id,
       revision: session.open?.revision ?? 0,
       answers,
+      keys,
     }),
-    ({ project, building }): Promise<BuildingState[]> =>
+    ({ project, building, keys }): Promise<BuildingState[]> =>
       take(
         api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/states', {
           ...inBuilding(project, building),
-          body: { keys: [] },
+          body: { keys },
         }),
       ),
   );
