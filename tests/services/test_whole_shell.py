@@ -16,7 +16,8 @@ from nimble_shell.core.working import value_of
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.fixings import FixingResults
 from nimble_shell.services.joints import JointResults
-from nimble_shell.services.measures import MeasureResults, adopt, measures, misses
+from nimble_shell.services.measures import MeasureResults, adopt, misses
+from nimble_shell.services.next_steps import measures
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.states import plain_framed, states
 from nimble_shell.services.verdicts import VerdictResults
@@ -141,6 +142,13 @@ def test_a_typed_price_takes_the_place_of_the_rates(stored: Stored) -> None:
     project = replace(stored.project, buildings=(priced, *stored.project.buildings[1:]))
     found = summed_up(project, shaped(project, LAB), ())
     assert next(one for one in measures(project, shaped(project, LAB), found) if one.key == "recovery").cost == 4000.0
+
+
+def test_nothing_is_good_enough_by_a_sum_that_lacks_a_part(stored: Stored) -> None:
+    queue = Answering()
+    results = MeasureResults(JointResults(queue), FixingResults(queue), VerdictResults(queue))
+    with pytest.raises(DomainError, match="lacks a part"):
+        results.enough(stored, LAB)
 
 
 def test_good_enough_is_proved_by_leaving_out_one_after_the_other(

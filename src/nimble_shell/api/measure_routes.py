@@ -58,6 +58,7 @@ class EnoughOut(Model):
     without: list[LeftOutOut]
     reached: bool
     tried: int
+    unsolved: int  #: measures that were not weighed, as a part of them is being solved
 
 
 class StateFiguresOut(Model, core=StateFigures):
@@ -107,6 +108,7 @@ def enough(project_id: Id, building_id: Id, service: Projects, results: Measures
     found = results.enough(service.load(project_id), building_id)
     return EnoughOut(
         keys=None if found.keys is None else list(found.keys), reached=found.reached, tried=found.tried,
+        unsolved=found.unsolved,
         together=None if found.together is None else TogetherOut.model_validate(found.together),
         without=[LeftOutOut(key=key, misses=list(missed)) for key, missed in found.without],
     )  # fmt: skip
