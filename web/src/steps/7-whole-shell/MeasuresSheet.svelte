@@ -69,20 +69,25 @@
     );
   }
 
-  let enough = $state<Enough>();
+  let proved = $state<{ of: string; enough: Enough }>();
+  const asked = $derived(`${building.id} ${revision}`);
+  /** Of the building as it now is: an edit ends the proof. */
+  const enough = $derived(proved?.of === asked ? proved.enough : undefined);
   let searching = $state(false);
   let trouble = $state('');
   async function search(): Promise<void> {
     searching = true;
     trouble = '';
+    const of = asked;
     try {
-      enough = await take(
+      const found = await take(
         api.POST(
           '/api/v1/projects/{project_id}/buildings/{building_id}/measures/enough',
           inBuilding(project, building.id),
         ),
       );
-      if (enough.keys?.length) picked = enough.keys;
+      proved = { of, enough: found };
+      if (of === asked && found.keys?.length) picked = found.keys;
     } catch (error) {
       trouble = asProblem(error).sentence;
     }
