@@ -28,7 +28,7 @@ def sheet(board: Board, name: str) -> Page:
     return board.page
 
 
-def typed(page: Page, label: str, value: str) -> Any:
+def typed(page: Page, label: str | re.Pattern[str], value: str) -> Any:
     field = page.get_by_label(label, exact=True)
     field.fill(value)
     field.press("Enter")
@@ -119,6 +119,42 @@ def test_measures_are_picked_built_in_one_action_and_undone_in_one(page: Page, s
     expect(board.last_edit()).not_to_have_text("2 measures")
     expect(row).to_be_visible(timeout=60_000)
     assert server.call("GET", f"/projects/{jointed}")["project"]["buildings"][0]["plant"]["air"]["eta_t"] == 0.8
+
+
+def ask_for_what_some_measures_reach(server: Server, project: str) -> None:
+    """So that sets are re-run for some seconds."""
+    H = server.call("GET", f"/projects/{project}/buildings/main-laboratory/whole")["sums"]["H_tr"]
+    stored = server.call("GET", f"/projects/{project}")
+    basis, own = stored["project"]["basis"], stored["project"]["buildings"][0]
+    basis["targets"]["R_shell"] = None
+    own["asked_H"], own["plant"]["tightness"]["n50_asked"] = 0.95 * H, None
+    items = [
+        {"kind": "basis", "id": "", "read": stored["revision"], "document": basis},
+        {"kind": "building", "id": own["id"], "read": stored["revision"], "document": own},
+    ]
+    server.call("POST", f"/projects/{project}/edit", {"text": "asked of it", "items": items})
+
+
+def test_what_is_good_enough_is_stopped_asked_again_and_ends_with_an_edit(
+    page: Page, server: Server, jointed: str
+) -> None:
+    board = Board(page, server.address, jointed).open(HERE + "?view=measures")
+    ask, found = page.get_by_role("button", name="What is good enough?"), page.get_by_test_id("enough")
+    row = page.get_by_test_id("measures").get_by_role("row").filter(has_text="core of 235 mm")
+    expect(row.get_by_role("checkbox")).to_be_enabled(timeout=120_000)
+    ask_for_what_some_measures_reach(server, jointed)
+    expect(board.last_edit()).to_have_text("asked of it")
+    quiet(page)
+    ask.click()
+    expect(page.get_by_role("status", name=re.compile("re-run \\d+ of at most"))).to_be_visible()
+    page.get_by_role("button", name="Stop the search for what is good enough").click()
+    expect(page.get_by_role("alert")).to_contain_text("stopped")
+    expect(found).to_have_count(0)
+    ask.click()
+    expect(found).to_be_visible(timeout=60_000)
+    typed(page, re.compile("^cost of .*core of 235 mm"), "12345")
+    expect(board.last_edit()).to_have_text("Cost of a measure")
+    expect(found).to_have_count(0)
 
 
 def test_axe_finds_nothing_and_nothing_runs_over_the_edge(page: Page, server: Server, shaped: str) -> None:

@@ -6,11 +6,13 @@ from typing import Annotated
 
 from fastapi import APIRouter
 from pydantic import Field
+from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import schemas as s
 from nimble_shell.api.edit_routes import Since, answered
 from nimble_shell.api.ground import REFUSALS, Id, Measures, Projects, note_of
 from nimble_shell.api.strict_body import StrictRoute
+from nimble_shell.api.waiting import Wait
 from nimble_shell.formats.document import Model, Text
 from nimble_shell.formats.reader import Prose
 from nimble_shell.services.measures import Gains, Outcome, Together, adopt
@@ -73,6 +75,10 @@ class StatesIn(Model):
     keys: Annotated[list[Text], Field(max_length=50)] = []
 
 
+class EnoughIn(Model):
+    ticket: s.ShortText = ""
+
+
 class MeasureKeysIn(Model):
     keys: Keys
 
@@ -82,9 +88,13 @@ class AdoptIn(s.ChangeNoteIn):
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/measures")
-def measures(project_id: Id, building_id: Id, service: Projects, results: Measures) -> list[MeasureOut]:
+async def measures(
+    project_id: Id, building_id: Id, service: Projects, results: Measures, wait: Wait, ticket: s.ShortText = ""
+) -> list[MeasureOut]:
     """Every measure by itself, those that save most for their money first."""
-    return [_measure(one) for one in results.all(service.load(project_id), building_id)]
+    stored = await run_in_threadpool(service.load, project_id)
+    found = await wait.search(lambda: results.all(stored, building_id), ticket)
+    return [_measure(one) for one in found]
 
 
 @router.post("/projects/{project_id}/buildings/{building_id}/measures/together")
@@ -103,9 +113,12 @@ def compared(project_id: Id, building_id: Id, asked: StatesIn, service: Projects
 
 
 @router.post("/projects/{project_id}/buildings/{building_id}/measures/enough")
-def enough(project_id: Id, building_id: Id, service: Projects, results: Measures) -> EnoughOut:
+async def enough(
+    project_id: Id, building_id: Id, asked: EnoughIn, service: Projects, results: Measures, wait: Wait
+) -> EnoughOut:
     """The cheapest set that reaches what is asked of the building, and what leaving one out would miss."""
-    found = results.enough(service.load(project_id), building_id)
+    stored = await run_in_threadpool(service.load, project_id)
+    found = await wait.search(lambda: results.enough(stored, building_id), asked.ticket)
     return EnoughOut(
         keys=None if found.keys is None else list(found.keys), reached=found.reached, tried=found.tried,
         unsolved=found.unsolved,

@@ -1,8 +1,10 @@
-"""Requests that wait for the solver queue: a client that leaves lets go of its question."""
+"""Requests that wait for the solver queue or a search: a client that leaves lets go of its question."""
 
 from __future__ import annotations
 
 import asyncio
+import uuid
+from collections.abc import Callable
 from concurrent.futures import Future
 from typing import Annotated, TypeVar
 
@@ -32,6 +34,11 @@ class Waiting:
             if ticket and await self._request.is_disconnected():
                 self._queue.cancel(ticket)
                 raise Stopped
+
+    async def search(self, work: Callable[[], T], ticket: str) -> T:
+        """What work in a thread of this process returns. Raises what it raises, and Stopped."""
+        own = ticket or uuid.uuid4().hex
+        return await self(self._queue.searches.begin(own, work), own)
 
 
 Wait = Annotated[Waiting, Depends(Waiting)]

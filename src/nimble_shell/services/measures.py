@@ -9,6 +9,7 @@ from itertools import combinations, islice
 
 from nimble_shell.core.basis.economy import Economy
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.progress import report
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.shell.whole_building import WholeBuilding
 from nimble_shell.core.working import value_of
@@ -88,11 +89,16 @@ class MeasureResults:
     def all(self, stored: Stored, building_id: str, ticket: str = "") -> list[Outcome]:
         """Every measure by itself, those that save most for their money first. Raises DomainError, NotFound."""
         before = self.sum(stored, building_id, ticket)
-        found = [
-            self._outcome(stored, building_id, one, before, ticket)
-            for one in measures(stored.project, shaped(stored.project, building_id), before)
-        ]
-        return sorted(found, key=_rank)
+        known = measures(stored.project, shaped(stored.project, building_id), before)
+        return sorted(self._each(stored, building_id, known, before, len(known), ticket), key=_rank)
+
+    def _each(
+        self, stored: Stored, building_id: str, known: Sequence[Measure], before: WholeBuilding, of: int, ticket: str
+    ) -> Iterable[Outcome]:
+        """Measures re-run one by one, as the first of `of` runs."""
+        for done, one in enumerate(known, 1):
+            report(done, of)
+            yield self._outcome(stored, building_id, one, before, ticket)
 
     def together(self, stored: Stored, building_id: str, keys: Sequence[str], ticket: str = "") -> Together:
         """Several at once. Raises DomainError for one that is not there, and NotFound."""
@@ -122,13 +128,16 @@ class MeasureResults:
         building = shaped(stored.project, building_id)
         if not misses(stored.project, building, before):
             return Enough(keys=(), together=None, without=(), reached=True, tried=0)
-        every = self.all(stored, building_id, ticket)
+        known = measures(stored.project, building, before)
+        most = 3 * len(known) + _MOST_TRIED  # alone; left out to find the set, and to prove it; those tried beside it
+        every = sorted(self._each(stored, building_id, known, before, most, ticket), key=_rank)
         outcomes = [one for one in every if one.gains is not None]
         unsolved = sum(one.gains is None and one.waiting > 0 for one in every)
         looked: list[int] = []
 
         def passes(some: Sequence[Outcome]) -> bool:
             looked.append(1)
+            report(len(known) + len(looked), most)
             chosen = [one.measure for one in some]
             found = self._together(stored, building_id, chosen, before, [None], ticket)
             return found.gains is not None and not found.misses

@@ -19,6 +19,7 @@ from nimble_shell.core.errors import DomainError, NotConverged
 from nimble_shell.core.progress import Stopped
 from nimble_shell.services.answers import Answers
 from nimble_shell.services.edition import edition
+from nimble_shell.services.searches import Searches
 from nimble_shell.services.workers import Outcome, Worker, Workers
 
 log = logging.getLogger(__name__)
@@ -59,8 +60,8 @@ class Progress:
     """How far the questions of a ticket are."""
 
     waiting: int  #: not begun
-    grids: int  #: grids that the one being solved has tried, or hours it has run; 0 where none is
-    unknowns: int  #: of its grid, or hours it is asked in all
+    grids: int  #: grids that the one being solved has tried, or hours or sets it has run; 0 where none is
+    unknowns: int  #: of its grid, or hours or sets that it is asked in all
 
 
 class SolverQueue:
@@ -72,6 +73,7 @@ class SolverQueue:
 
     def __init__(self, workers: int = 2, answers: Answers | None = None) -> None:
         self.answers = answers or Answers()
+        self.searches = Searches(self._tell)
         self._most = workers
         self._workers = Workers(workers + 1)
         self._lock = threading.RLock()
@@ -101,10 +103,14 @@ class SolverQueue:
             self._waiting.clear()
         for question in dropped:
             question.answer_all(error=Stopped())
+        self.searches.stop()
         self._workers.end()
 
     def listen(self, listener: Callable[[str], None]) -> Callable[[], None]:
-        """Be told the key of everything that is answered or refused from now on; call what is returned to end that."""
+        """Be told the key of all that is answered or refused from now on, and the ticket of every search that begins.
+
+        Call what is returned to end that.
+        """
         with self._lock:
             self._listeners.append(listener)
         return lambda: self._listeners.remove(listener) if listener in self._listeners else None
@@ -165,7 +171,10 @@ class SolverQueue:
         return future
 
     def progress(self, ticket: str) -> Progress:
-        """How far the questions of a ticket are."""
+        """How far the questions of a ticket are, or what is searched under it."""
+        search = self.searches.under.get(ticket)
+        if search is not None:
+            return Progress(waiting=0, grids=search.done, unknowns=search.of)
         with self._lock:
             own = [one for one in self._asked.values() if one.is_of(ticket)]
             at = next((one.worker for one in own if one.worker is not None), None)
@@ -175,16 +184,12 @@ class SolverQueue:
     def under(self, window: str) -> dict[str, Progress]:
         """How far the questions of a window's tickets are; their names begin with its own."""
         with self._lock:
-            tickets = {
-                ticket
-                for question in self._asked.values()
-                for ticket, _ in question.waiters
-                if ticket.startswith(f"{window}.")
-            }
+            asked = {ticket for question in self._asked.values() for ticket, _ in question.waiters}
+            tickets = {one for one in asked.union(list(self.searches.under)) if one.startswith(f"{window}.")}
             return {ticket: self.progress(ticket) for ticket in sorted(tickets)}
 
     def cancel(self, ticket: str) -> int:
-        """Let go of the questions of a ticket: who waits for them is told so.
+        """Let go of the questions of a ticket, and end what is searched under it: who waits for them is told so.
 
         A question that nobody else waits for ends: at once where it waits, before its next grid where it is solved.
         """
@@ -200,7 +205,7 @@ class SolverQueue:
                         self._workers.stop(one.worker)
         for future in stopped:
             _settle(future, error=Stopped())
-        return len(own)
+        return len(own) + self.searches.cancel(ticket)
 
     @property
     def waiting(self) -> int:
@@ -288,9 +293,12 @@ class SolverQueue:
                     self._refused.popitem(last=False)
         if error is None or question.key in self._refused:
             self.generation += 1
-            for listener in list(self._listeners):
-                listener(question.key)
+            self._tell(question.key)
         question.answer_all(outcome.value, error)
+
+    def _tell(self, key: str) -> None:
+        for listener in list(self._listeners):
+            listener(key)
 
 
 @dataclass(slots=True, eq=False)

@@ -3551,6 +3551,14 @@ export interface components {
              */
             reason: "surface" | "outer surface" | "gathers" | "too wet" | "leak" | "";
         };
+        /** EnoughIn */
+        EnoughIn: {
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
+        };
         /**
          * EnoughOut
          * @description The cheapest set that reaches what is asked; `without` is what is missed if one of it is left out.
@@ -11869,7 +11877,9 @@ export interface operations {
     };
     measures_api_v1_projects__project_id__buildings__building_id__measures_get: {
         parameters: {
-            query?: never;
+            query?: {
+                ticket?: string;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -12127,7 +12137,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EnoughIn"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {

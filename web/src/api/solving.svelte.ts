@@ -7,6 +7,8 @@ const count = (value: number) => value.toLocaleString('en').replaceAll(',', '\u2
 const grids = (at: number, unknowns: number) => `grid ${at}, ${count(unknowns)} unknowns`;
 /** Of a run through hours. */
 export const hours = (done: number, of: number) => `hour ${count(done)} of ${count(of)}`;
+/** Of a building re-run with one set of measures after the other; it may end before the last. */
+export const reruns = (done: number, of: number) => `re-run ${done} of at most ${of}`;
 
 export class Solving {
   #ticket = $state('');

@@ -3,10 +3,12 @@
   import { api, asProblem, inBuilding, take } from '@/api/client';
   import type { Building, Enough, Measure, Together, WholeBuilding } from '@/api/client';
   import { asking } from '@/api/live.svelte';
+  import { reruns, Solving } from '@/api/solving.svelte';
   import { stream } from '@/api/stream.svelte';
   import Button from '@/kit/Button.svelte';
   import Entry from '@/kit/Entry.svelte';
   import Notice from '@/kit/Notice.svelte';
+  import SolvingBar from '@/kit/SolvingBar.svelte';
   import { counted, points } from '@/kit/reading';
   import type { Units } from '@/kit/units';
   import { session } from '@/project/session.svelte';
@@ -25,13 +27,15 @@
   const years = $derived(session.open?.project.basis.economy?.life ?? 50);
 
   let answers = $state(0);
+  const listing = new Solving(reruns);
   const list = asking(
     () => ({ project, building: building.id, revision, answers, system: units.system }),
     ({ project, building }): Promise<Measure[]> =>
-      take(
-        api.GET(
-          '/api/v1/projects/{project_id}/buildings/{building_id}/measures',
-          inBuilding(project, building),
+      listing.run((ticket) =>
+        take(
+          api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/measures', {
+            params: { ...inBuilding(project, building).params, query: { ticket } },
+          }),
         ),
       ),
   );
@@ -75,15 +79,18 @@
   const enough = $derived(proved?.of === asked ? proved.enough : undefined);
   let searching = $state(false);
   let trouble = $state('');
-  async function search(): Promise<void> {
+  const search = new Solving(reruns);
+  async function findEnough(): Promise<void> {
     searching = true;
     trouble = '';
     const of = asked;
     try {
-      const found = await take(
-        api.POST(
-          '/api/v1/projects/{project_id}/buildings/{building_id}/measures/enough',
-          inBuilding(project, building.id),
+      const found = await search.run((ticket) =>
+        take(
+          api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/measures/enough', {
+            ...inBuilding(project, building.id),
+            body: { ticket },
+          }),
         ),
       );
       proved = { of, enough: found };
@@ -118,6 +125,7 @@
     text="Measures are compared once everything is known."
   />
 {/if}
+<SolvingBar solving={listing} name="the list of measures" />
 {#if list.problem}<Notice tone="note" title={list.problem.sentence} text="" />{/if}
 <table data-testid="measures">
   <thead>
@@ -224,8 +232,9 @@
   <Button onclick={() => void adopt()} disabled={!there.length || !together?.gains}
     >Build with what is picked</Button
   >
-  <Button onclick={() => void search()} disabled={searching || !found.whole}>What is good enough?</Button>
-  {#if searching}<span role="status">Sets are being re-run, the cheapest first</span>{/if}
+  <Button onclick={() => void findEnough()} disabled={searching || !found.whole}>What is good enough?</Button>
+  <SolvingBar solving={search} name="the search for what is good enough" />
+  {#if searching && !search.text}<span role="status">The building is being re-run</span>{/if}
   {#if trouble}<span role="alert">{trouble}</span>{/if}
 </div>
 {#if enough}
