@@ -121,6 +121,25 @@ def test_measures_are_picked_built_in_one_action_and_undone_in_one(page: Page, s
     assert server.call("GET", f"/projects/{jointed}")["project"]["buildings"][0]["plant"]["air"]["eta_t"] == 0.8
 
 
+def test_windows_are_set_where_their_edge_loses_least(page: Page, server: Server, jointed: str) -> None:
+    board = Board(page, server.address, jointed).open(HERE + "?view=windows")
+    place = page.get_by_test_id("window-place")
+    expect(place).to_contain_text(re.compile(r"at its best about [\d.]+ W/K"), timeout=120_000)
+    now, best = (number(one) for one in re.findall(r"(?:Now|about) ([\d.]+)", place.inner_text()))
+    assert best < now
+    slider = place.get_by_role("slider")
+    slider.fill("0.35")
+    expect(board.last_edit()).to_contain_text("place in the wall's depth 35")
+    quiet(page)
+    expect(place).to_contain_text(re.compile(r"Now [\d.]+ W/K"), timeout=60_000)
+    moved = re.search(r"Now ([\d.]+)", place.inner_text())
+    assert moved is not None
+    assert number(moved[1]) == pytest.approx(best, rel=0.05)
+    page.keyboard.press("Control+z")
+    expect(board.last_edit()).not_to_contain_text("place in the wall")
+    expect(slider).to_have_value("1")
+
+
 def ask_for_what_some_measures_reach(server: Server, project: str) -> None:
     """So that sets are re-run for some seconds."""
     H = server.call("GET", f"/projects/{project}/buildings/main-laboratory/whole")["sums"]["H_tr"]

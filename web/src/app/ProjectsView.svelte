@@ -125,9 +125,6 @@
     color: var(--ink-2);
     font-size: var(--fs-small);
   }
-  a {
-    color: var(--verdigris);
-  }
   b {
     overflow-wrap: anywhere;
   }

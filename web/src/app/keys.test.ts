@@ -12,9 +12,12 @@ vi.mock('./going', () => going);
 
 /** As much of an element as the handler looks at. */
 class Target {
-  constructor(private readonly is: string) {}
+  private readonly is: string[];
+  constructor(...is: string[]) {
+    this.is = is;
+  }
   matches(selector: string): boolean {
-    return selector.split(', ').includes(this.is);
+    return selector.split(', ').some((one) => this.is.includes(one));
   }
 }
 vi.stubGlobal('HTMLElement', Target);
@@ -140,6 +143,11 @@ describe('in a field', () => {
     press('z', { ctrlKey: true, target: new Target('input') });
     expect(session.saves.step).not.toHaveBeenCalled();
     press('z', { ctrlKey: true, target: new Target('select') });
+    expect(session.saves.step).toHaveBeenCalledExactlyOnceWith('undo');
+  });
+
+  test.each(['[type=range]', '[type=checkbox]', '[type=radio]'])('undo in %s is the project’s', (is) => {
+    press('z', { ctrlKey: true, target: new Target(is, 'input') });
     expect(session.saves.step).toHaveBeenCalledExactlyOnceWith('undo');
   });
 

@@ -18,6 +18,9 @@ export interface Handled {
   onworking: () => void;
 }
 
+/** Fields in which nothing is typed. */
+const STILL = 'select, [data-entry=still], [type=range], [type=checkbox], [type=radio]';
+
 /** A handler of keydown; it remembers the letter of a zone that is being typed. */
 export function keysOf(handled: Handled): (event: KeyboardEvent) => void {
   let zone = '';
@@ -55,8 +58,8 @@ export function keysOf(handled: Handled): (event: KeyboardEvent) => void {
       return handled.onpalette();
     }
     if (event.key === 'Escape' && handled.onclose()) return;
-    // In a number field with nothing typed yet, undo is that of the project; while typing it is the browser's.
-    if (field && !target?.matches('select, [data-entry=still]')) return;
+    // Where nothing is typed, or not yet, undo is that of the project; while typing it is the browser's.
+    if (field && !target?.matches(STILL)) return;
     if (command && (letter === 'z' || letter === 'y')) {
       event.preventDefault();
       void session.saves.step(letter === 'y' || event.shiftKey ? 'redo' : 'undo');

@@ -1,12 +1,12 @@
 <!-- ψ or χ of a joint over one of its parameters: which one, the solved curve, and the hand on it. -->
 <script lang="ts">
-  import type { Joint, JointFamily, JointVariant, SweepPoint } from '@/api/client';
-  import { api, inProject, take } from '@/api/client';
+  import type { Joint, JointFamily, JointVariant } from '@/api/client';
   import PsiCurve from '@/draw/PsiCurve.svelte';
   import { joints } from './joints.svelte';
   import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
   import { Solving } from '@/api/solving.svelte';
+  import { spread, swept } from '@/api/swept';
   import Choice from '@/kit/Choice.svelte';
   import SolvingBar from '@/kit/SolvingBar.svelte';
   import type { Units } from '@/kit/units';
@@ -27,54 +27,44 @@
   let { joint, family, variant, condition, revision, values, units, width, onturn }: Props = $props();
   const numbers = $derived(variant.parameters.filter((one) => one.kind === 'number'));
   let chosen = $state('');
-  const swept = $derived(
+  const turned = $derived(
     numbers.find((one) => one.key === chosen) ?? numbers.find((one) => one.key === 'position') ?? numbers[0],
   );
   const solving = new Solving();
   const sweep = asking(
     () => {
-      const { key, least, most } = swept ?? {};
-      if (key === undefined || typeof least !== 'number' || typeof most !== 'number') return undefined;
-      const places = Array.from({ length: 13 }, (_, n) => least + (n / 12) * (most - least));
-      return { project: router.place.project, joint, condition, key, values: places, revision };
+      const values = spread(turned);
+      if (!turned || !values) return undefined;
+      const { project, building } = router.place;
+      return { project, building, joint, condition, key: turned.key, values, revision };
     },
-    async ({ project, joint, condition, key, values }): Promise<SweepPoint[]> => {
-      const found = await solving.run((ticket) =>
-        take(
-          api.POST('/api/v1/projects/{project_id}/joint-sweep', {
-            ...inProject(project),
-            body: { joint, building_id: router.place.building, condition, key, values, ticket },
-          }),
-        ),
-      );
-      return found.points;
-    },
+    (question) => swept(question, solving),
   );
-  const now = $derived(swept && values[swept.key]);
+  const now = $derived(turned && values[turned.key]);
 </script>
 
-{#if swept}
+{#if turned}
   <h2>{family.point ? 'χ' : 'ψ'} over one parameter</h2>
   <Choice
     label="turn"
-    value={swept.key}
+    value={turned.key}
     options={numbers.map((one) => ({ value: one.key, text: one.text }))}
     onsave={(key) => (chosen = key)}
   />
-  {#if sweep.answer && sweep.answered?.key === swept.key}
+  {#if sweep.answer && sweep.answered?.key === turned.key}
     <PsiCurve
       points={sweep.answer}
       of={family.point ? 'coupling' : 'linear'}
-      value={typeof now === 'number' ? now : Number(swept.start)}
-      least={swept.least ?? 0}
-      most={swept.most ?? 1}
-      dimension={swept.dimension ?? 'length'}
-      name={swept.text}
+      value={typeof now === 'number' ? now : Number(turned.start)}
+      least={turned.least ?? 0}
+      most={turned.most ?? 1}
+      dimension={turned.dimension ?? 'length'}
+      name={turned.text}
       {units}
       {width}
       stale={sweep.stale}
-      onmove={(to) => joints.move(joints.turned(swept.key, to))}
-      onrest={(to) => onturn(swept.key, Number(to.toPrecision(6)))}
+      onmove={(to) => joints.move(joints.turned(turned.key, to))}
+      onrest={(to) => onturn(turned.key, Number(to.toPrecision(6)))}
     />
   {:else}<p role="status">Solving thirteen values</p>{/if}
   <SolvingBar {solving} name="the curve" />

@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Building, Joint, JointOffer, JointStandard, Problem } from '@/api/client';
   import { api, asProblem, take } from '@/api/client';
+  import { families } from '@/project/families.svelte';
   import { joints } from './joints.svelte';
   import { router } from '@/project/router.svelte';
   import StandardKeep from '@/project/StandardKeep.svelte';
@@ -22,10 +23,10 @@
   let { building, joint, units, revision }: Props = $props();
   let offer = $state.raw<JointOffer | null>(null);
   let problem = $state.raw<Problem>();
-  const family = $derived(joints.family(joint.family));
+  const family = $derived(families.of(joint.family));
   const mine = $derived(joints.standards.find((one) => one.id === joint.standard?.id));
   const variantOf = (one: JointStandard) =>
-    joints.family(one.joint.family)?.variants.find((each) => each.key === one.joint.variant)?.text ??
+    families.of(one.joint.family)?.variants.find((each) => each.key === one.joint.variant)?.text ??
     one.joint.variant;
 
   async function load(project: string, where: string, id: string): Promise<void> {
@@ -135,8 +136,5 @@
   }
   h2 {
     margin: 10px 0 6px;
-  }
-  a {
-    color: var(--verdigris);
   }
 </style>

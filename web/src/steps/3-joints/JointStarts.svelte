@@ -3,6 +3,7 @@
   import type { Building, Joint, JointDrawing, JointFamily, JointStandard, JointVariant } from '@/api/client';
   import { api, take } from '@/api/client';
   import JointField from '@/draw/JointField.svelte';
+  import { families as everyFamily } from '@/project/families.svelte';
   import { joints } from './joints.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
@@ -26,7 +27,7 @@
     const found = at(PLACE_OF[role] ?? 'D');
     return chosen[role] ?? (role === 'upper' ? found[1] : found[0])?.assembly_id ?? undefined;
   });
-  const families = $derived(joints.families.filter((one) => one.station === place.station));
+  const families = $derived(everyFamily.all.filter((one) => one.station === place.station));
   const roles = $derived([...new Set(families.flatMap((one) => one.roles))]);
   const offers = $derived(
     families.flatMap((family) => {

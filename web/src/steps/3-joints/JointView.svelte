@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Building, Joint, JointWarmer, Ledger } from '@/api/client';
   import { api, inProject, take } from '@/api/client';
+  import { families } from '@/project/families.svelte';
   import { joints } from './joints.svelte';
   import { asking } from '@/api/live.svelte';
   import { router } from '@/project/router.svelte';
@@ -37,7 +38,7 @@
   const basis = $derived(session.open?.project.basis);
   const dimensions = $derived(basis?.schools.dimensions ?? 'external');
   const condition = $derived(place.condition === '0' ? 'winter' : place.condition);
-  void joints.start();
+  void families.start();
   $effect(() => {
     const [project, at, joint, now] = [place.project, condition, stored, revision];
     if (joint) untrack(() => joints.follow(project, at, joint, now));
@@ -45,7 +46,7 @@
   const draft = $derived(joints.draft?.id === stored?.id ? joints.draft : stored);
   /** A length that nobody has typed is that of the shape. */
   const follows = $derived((joints.draft?.follows.length ?? 0) > 0);
-  const family = $derived(draft && joints.family(draft.family));
+  const family = $derived(draft && families.of(draft.family));
   const first = $derived(session.assembly(draft?.roles[0]?.assembly_id));
   const variant = $derived(family?.variants.find((one) => one.key === draft?.variant));
   const answerA = $derived(joints.a.answered?.joint.id === draft?.id ? joints.a.answer : undefined);

@@ -1,6 +1,6 @@
 // The joint on the bench: a draft, its answers in two variants, working accuracy at once and final accuracy at rest.
 import { api, take } from '@/api/client';
-import type { Building, Joint, JointFamily, JointOut, JointStandard } from '@/api/client';
+import type { Building, Joint, JointOut, JointStandard } from '@/api/client';
 import { Live } from '@/api/live.svelte';
 import { session } from '@/project/session.svelte';
 import { Solving } from '@/api/solving.svelte';
@@ -30,7 +30,6 @@ const asked =
     );
 
 export class Joints {
-  families = $state.raw<JointFamily[]>([]);
   /** The practice's own, withdrawn ones included. */
   standards = $state.raw<JointStandard[]>([]);
   draft = $state.raw<Joint>();
@@ -42,16 +41,8 @@ export class Joints {
   #where = { project: '', condition: 'winter', revision: 0 };
   #resting: ReturnType<typeof setTimeout> | undefined;
 
-  async start(): Promise<void> {
-    if (!this.families.length) this.families = await take(api.GET('/api/v1/joint-families'));
-  }
-
   async loadStandards(): Promise<void> {
     this.standards = await take(api.GET('/api/v1/joint-standards'));
-  }
-
-  family(key: string): JointFamily | undefined {
-    return this.families.find((one) => one.key === key);
   }
 
   /** Follow what is stored: another joint, an undo, a changed build-up. */

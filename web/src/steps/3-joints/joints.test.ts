@@ -130,15 +130,3 @@ describe('turning', () => {
     expect(asked.length).toBe(0);
   });
 });
-
-describe('families', () => {
-  test('are asked for once', async () => {
-    const first = joints.start();
-    newest().reply([{ key: 'base', name: 'Foot', variants: [] }]);
-    await first;
-    await joints.start();
-    expect(asked.length).toBe(1);
-    expect(joints.family('base')?.name).toBe('Foot');
-    expect(joints.family('none')).toBeUndefined();
-  });
-});

@@ -92,7 +92,7 @@
     {:else if place.view === 'air'}
       <AirSheet {found} {building} {units} refused={why} />
     {:else if place.view === 'windows'}
-      <WindowsSheet {building} {units} refused={why} />
+      <WindowsSheet {found} {building} {units} refused={why} />
     {:else if place.view === 'fresh'}
       <FreshSheet {found} {building} {units} refused={why} />
     {:else if place.view === 'loads'}

@@ -1,21 +1,24 @@
 <!-- Which glass where: the share that a wall bears, and the sun that an overhang keeps out and lets in. -->
 <script lang="ts">
   import { api, inBuilding, take } from '@/api/client';
-  import type { Building, Glazed } from '@/api/client';
+  import type { Building, Glazed, WholeBuilding } from '@/api/client';
   import { asking } from '@/api/live.svelte';
   import { lineThrough, scaleLinear, ticksOf } from '@/draw/chart';
   import { bearing } from '@/kit/bearing';
   import { MONTHS } from '@/kit/months';
   import type { Units } from '@/kit/units';
+  import { families } from '@/project/families.svelte';
   import { session } from '@/project/session.svelte';
   import PlantRows from './PlantRows.svelte';
+  import WindowPlace from './WindowPlace.svelte';
 
   interface Props {
+    found: WholeBuilding;
     building: Building;
     units: Units;
     refused: (pointer: string) => string | undefined;
   }
-  let { building, units, refused }: Props = $props();
+  let { found: sum, building, units, refused }: Props = $props();
   const live = asking(
     () => ({
       project: session.open?.project.id ?? '',
@@ -31,6 +34,15 @@
       ),
   );
   const found = $derived(live.answer);
+  void families.start();
+  /** Joints round openings, whose frame has a place in the depth of the wall. */
+  const set = $derived(
+    (building.joints ?? []).flatMap((joint) => {
+      const family = families.of(joint.family);
+      const variant = family?.variants.find((one) => one.key === joint.variant);
+      return family && variant?.parameters.some((one) => one.key === 'position') ? [{ joint, family }] : [];
+    }),
+  );
   const name = (azimuth: number | null | undefined) =>
     azimuth === null || azimuth === undefined
       ? 'the building'
@@ -132,6 +144,16 @@
           {/each}
         </tbody>
       </table>
+      {#if set.length}
+        <h2>
+          Place in the depth of the wall <span
+            >installed ψ; 0 % is flush with the outer face, 100 % with the inner one</span
+          >
+        </h2>
+        {#each set as { joint, family } (joint.id)}
+          <WindowPlace {joint} {family} found={sum} {building} {units} />
+        {/each}
+      {/if}
       <h2>
         Sun on the windows <span
           >hour by month on clear days, at this latitude; dark is shaded, empty is no sun</span
@@ -196,8 +218,7 @@
       />
       <p class="soft">
         A level plate, half a metre longer than the window on either side. What it keeps out is in the cooling
-        day. The setting of the windows counts by their solved ψ; over their depth in the wall it is drawn
-        with their joint, in E3.
+        day.
       </p>
     </aside>
   </div>
