@@ -6,21 +6,23 @@ from dataclasses import replace
 
 import pytest
 from replaying import replay
+from services import solved_joints
 from services.answering import Answering
 
 from nimble_shell.core.basis.targets import Targets
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.moisture.verdict.verdict import judge_joint
 from nimble_shell.core.shell.plant import MeasurePrice
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.working import value_of
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.fixings import FixingResults
-from nimble_shell.services.joints import JointResults
-from nimble_shell.services.measures import MeasureResults, adopt, misses
+from nimble_shell.services.joints import JointResults, KnownJoint, building_in
+from nimble_shell.services.measures import MeasureResults, Outcome, adopt, misses
 from nimble_shell.services.next_steps import measures
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.states import plain_framed, states
-from nimble_shell.services.verdicts import VerdictResults
+from nimble_shell.services.verdicts import VerdictResults, leak_question
 from nimble_shell.services.whole_shell import WholeShells, figures_of, shaped, summed_up
 from nimble_shell.store import Stored
 
@@ -39,6 +41,16 @@ class Whole(MeasureResults):
 
     def sum(self, stored: Stored, building_id: str, ticket: str = ""):  # type: ignore[no-untyped-def]  # as above
         return replace(super().sum(stored, building_id, ticket), missing=())
+
+
+class Jointed(Whole):
+    """Its joints have figures that nobody has solved; their seals and build-ups are as they stand in the project."""
+
+    def known(self, stored: Stored, building_id: str, ticket: str = "") -> tuple[KnownJoint, ...]:
+        joints = building_in(stored.project, building_id).joints
+        return tuple(
+            KnownJoint(joint=one, solved=solved_joints.figures_of(0.05, 0.9), takes=(), point=False) for one in joints
+        )
 
 
 @pytest.fixture
@@ -126,6 +138,38 @@ def test_two_changes_of_one_thing_are_refused_and_fewer_points_count(projects: P
         for each in (sparser, whole_campus.project)
     )
     assert fewer < all_
+
+
+def test_a_measure_at_a_joint_has_the_margin_that_the_joint_is_judged_by_then(projects: ProjectService) -> None:
+    project = unjointed(campus())
+    eave = next(one for one in campus().buildings[0].joints if one.station == "C")
+    lab, *others = project.buildings
+    leaky = replace(eave, omitted=("gasket",), other="")
+    jointed = projects.bring_in(replace(project, buildings=(replace(lab, joints=(leaky,)), *others)))
+    queue = Answering()
+    results = Jointed(JointResults(queue), FixingResults(queue), VerdictResults(queue))
+    key = f"seal-{eave.id}"
+
+    def of_the_seals() -> Outcome:
+        return next(one for one in results.all(jointed, LAB) if one.measure.key == key)
+
+    now = of_the_seals()
+    assert now.gains is not None
+    assert (now.margin, now.waiting) == (None, 1)
+    changed = now.measure.apply(jointed.project)
+    sealed = next(one for one in shaped(changed, LAB).joints if one.id == eave.id)
+    assert sealed.omitted == ()
+    args = leak_question(changed.within(LAB), sealed, 0.9).args
+    queue.tell(judge_joint, args, judge_joint(*args))
+    then = of_the_seals()
+    assert then.waiting == 0
+    assert then.margin == pytest.approx(judge_joint(*args)[0].margin)
+    together = results.together(jointed, LAB, [key])
+    assert together.margin == then.margin
+    core = next(one for one in results.all(jointed, LAB) if one.measure.kind == "core")
+    both = results.together(jointed, LAB, [key, core.measure.key])
+    assert both.gains is not None
+    assert (both.margin, both.waiting) == (None, 2)  # the core, and the eave of it, are to be judged
 
 
 def test_while_a_joint_is_being_solved_nothing_is_said_of_a_measure(projects: ProjectService) -> None:

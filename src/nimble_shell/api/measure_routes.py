@@ -38,7 +38,7 @@ class MeasureOut(Model):
     carbon: float | None
     gains: GainsOut | None
     per_cost: float | None
-    margin: float | None  #: of moisture, of the build-up that it changes
+    margin: float | None  #: of moisture, the least of what it changes; null while that is judged
     waiting: int
     why_not: Prose
 

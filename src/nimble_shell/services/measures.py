@@ -48,7 +48,7 @@ class Outcome:
     gains: Gains | None  #: None while a part of the sum is being solved, or one is missing
     waiting: int
     why_not: str = ""
-    margin: float | None = None  #: of moisture, of the build-up that it changes; None of another or while it is judged
+    margin: float | None = None  #: of moisture, the least of what it changes; None while that is judged
 
     @property
     def per_cost(self) -> float | None:
@@ -66,6 +66,7 @@ class Together:
     singly: float | None  #: sum of their falls one by one [W/K]
     cost: float | None
     misses: tuple[str, ...]  #: what is asked and still not reached
+    margin: float | None  #: of moisture, the least of what they change; None while that is judged, or of none
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -138,9 +139,7 @@ class MeasureResults:
         def passes(some: Sequence[Outcome]) -> bool:
             looked.append(1)
             report(len(known) + len(looked), most)
-            chosen = [one.measure for one in some]
-            found = self._together(stored, building_id, chosen, before, [None], ticket)
-            return found.gains is not None and not found.misses
+            return self._missed(stored, building_id, some, ticket) == ()
 
         kept = _best_of_each(outcomes)
         if not passes(kept):
@@ -162,13 +161,19 @@ class MeasureResults:
         """With what is missed when one of it is left out."""
 
         def without(left: Outcome) -> tuple[str, ...]:
-            rest = [one.measure for one in kept if one is not left]
-            return self._together(stored, building_id, rest, before, [None], ticket).misses
+            rest = [one for one in kept if one is not left]
+            return self._missed(stored, building_id, rest, ticket) or ()
 
         together = self._together(stored, building_id, [one.measure for one in kept], before,
                                   [one.gains for one in kept], ticket)  # fmt: skip
         return Enough(keys=tuple(one.measure.key for one in kept), together=together, reached=False, tried=tried,
                       without=tuple((one.measure.key, without(one)) for one in kept))  # fmt: skip
+
+    def _missed(self, stored: Stored, building_id: str, some: Sequence[Outcome], ticket: str) -> tuple[str, ...] | None:
+        """What is asked and not reached with them; None of a sum that lacks a part."""
+        changed = _with(stored, [one.measure for one in some])
+        after = self.sum(changed, building_id, ticket)
+        return misses(changed.project, shaped(changed.project, building_id), after) if after.whole else None
 
     def with_measures(self, stored: Stored, building_id: str, keys: Sequence[str]) -> Stored:
         """The project as it would be with them. Raises DomainError for one that is not there, and NotFound."""
@@ -188,16 +193,25 @@ class MeasureResults:
                 measure=one, gains=None, waiting=waiting, why_not=lacking[0] if lacking and not waiting else ""
             )
         gains = _gains(before, after, stored.project.basis.economy, one.cost)
-        margin, judging = self._margin(changed, building_id, one)
+        margin, judging = self._margin(changed, building_id, [one], ticket)
         return Outcome(measure=one, gains=gains, waiting=judging, margin=margin)
 
-    def _margin(self, changed: Stored, building_id: str, one: Measure) -> tuple[float | None, int]:
-        """Of the build-up that a measure changes, and whether it is being judged."""
-        assembly = next((each for each in changed.project.assemblies if each.id == one.assembly), None)
-        if assembly is None:
-            return None, 0
-        verdict, why = self._verdicts.alone(changed.project, PlacedDraft(building_id=building_id, assembly=assembly))
-        return (None, int(not why)) if verdict is None else (verdict.margin, 0)
+    def _margin(
+        self, changed: Stored, building_id: str, chosen: Sequence[Measure], ticket: str
+    ) -> tuple[float | None, int]:
+        """The least of the build-ups and joints that measures change, and how many of them are being judged."""
+        project = changed.project
+        assemblies, joints = ({getattr(one, part) for one in chosen} - {""} for part in ("assembly", "joint"))
+        judged = [
+            self._verdicts.alone(project, PlacedDraft(building_id=building_id, assembly=one))
+            for one in project.assemblies if one.id in assemblies
+        ]  # fmt: skip
+        if joints:
+            known, inside = self.known(changed, building_id, ticket), project.within(building_id)
+            judged += [self._verdicts.leaking(inside, one) for one in known if one.joint.id in joints]
+        waiting = sum(verdict is None and not why for verdict, why in judged)
+        margins = [verdict.margin for verdict, _ in judged if verdict is not None and verdict.margin is not None]
+        return (min(margins), 0) if margins and not waiting else (None, waiting)
 
     def _together(
         self,
@@ -213,12 +227,14 @@ class MeasureResults:
         costs = [one.cost for one in chosen]
         cost = None if any(one is None for one in costs) else sum(one or 0.0 for one in costs)
         whole = before.whole and after.whole
+        margin, judging = self._margin(changed, building_id, chosen, ticket) if whole else (None, 0)
         return Together(
             gains=_gains(before, after, stored.project.basis.economy, cost) if whole else None,
-            waiting=len(after.pending),
+            waiting=len(after.pending) + judging,
             singly=None if any(one is None for one in singles) else sum(one.dH for one in singles if one),
             cost=cost,
             misses=misses(changed.project, shaped(changed.project, building_id), after) if whole else (),
+            margin=margin,
         )
 
     def known(self, stored: Stored, building_id: str, ticket: str = "") -> tuple[KnownJoint, ...]:

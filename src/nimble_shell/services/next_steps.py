@@ -43,6 +43,7 @@ class Measure:
     cost: float | None
     carbon: float | None  #: of its materials [kg CO₂e]
     assembly: str = ""  #: id of the build-up that it changes
+    joint: str = ""  #: id of the joint that it changes
 
 
 def measures(project: Project, building: MeasuredBuilding, found: WholeBuilding) -> list[Measure]:
@@ -159,6 +160,7 @@ def _joints(project: Project, building: MeasuredBuilding) -> Iterable[Measure]:
                     kind="joint",
                     station=joint.station,
                     id=joint.id,
+                    joint=joint.id,
                     cost=None,
                     carbon=None,
                     text=f"{joint.name}: {variant.text}",
@@ -183,6 +185,7 @@ def _seals(building: MeasuredBuilding) -> Iterable[Measure]:
                 kind="seal",
                 station=joint.station,
                 id=joint.id,
+                joint=joint.id,
                 cost=None,
                 carbon=None,
                 text=f"{joint.name}: the seals that are left out, put back",

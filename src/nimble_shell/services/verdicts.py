@@ -79,17 +79,24 @@ class VerdictResults:
                 found.append(JudgedPart(id=element.id, station=element.station, name=element.name, joint=False,
                                    verdict=verdict, why_not=why))  # fmt: skip
         for known in joints:
-            joint, why, answer = known.joint, known.why_not, None
-            try:
-                f_rsi = None if known.solved is None else known.solved.f_rsi
-                if not why and f_rsi is not None and not known.point:
-                    answer, why = self._known(judge_joint, leak_question(project, joint, f_rsi, what=known.drawn).args)
-            except DomainError as error:
-                why = error.issues[0].message
+            joint = known.joint
             if not known.point:
+                verdict, why = self.leaking(project, known)
                 found.append(JudgedPart(id=joint.id, station=joint.station, name=joint.name, joint=True,
-                                   verdict=None if answer is None else answer[0], why_not=why))  # fmt: skip
+                                   verdict=verdict, why_not=why))  # fmt: skip
         return tuple(sorted(found, key=_rank))
+
+    def leaking(self, project: Project, known: KnownJoint) -> tuple[Verdict | None, str]:
+        """A solved joint of a project within its building, if it is judged; and why it cannot be."""
+        f_rsi = None if known.solved is None else known.solved.f_rsi
+        if known.why_not or f_rsi is None or known.point:
+            return None, known.why_not
+        try:
+            args = leak_question(project, known.joint, f_rsi, what=known.drawn).args
+        except DomainError as error:
+            return None, error.issues[0].message
+        answer, why = self._known(judge_joint, args)
+        return (None, why) if answer is None else (answer[0], "")
 
     def _known(
         self, judge_it: Callable[..., Any], args: tuple[Any, ...], key: str = "", *, looked_at: bool = False

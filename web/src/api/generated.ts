@@ -7588,6 +7588,8 @@ export interface components {
             /** Cost */
             cost: number | null;
             gains: components["schemas"]["GainsOut"] | null;
+            /** Margin */
+            margin: number | null;
             /** Misses */
             misses: string[];
             /** Singly */

@@ -110,6 +110,10 @@
   const missed = (keys: string[]) => keys.map((one) => MISSED[one] ?? one).join(', ');
   const money = (value: number) =>
     Math.round(value).toLocaleString('en').replaceAll(',', ' ').replace('-', '−');
+  const margin = (one: Measure | Together) => {
+    if (one.margin !== null) return `${units.show(one.margin, 'share', 0)} ${points(one.margin)}`;
+    return one.waiting ? 'being judged' : '';
+  };
   const signed = (value: number, dimension: string) => units.delta(-value, dimension);
 </script>
 
@@ -125,7 +129,7 @@
     text="Measures are compared once everything is known."
   />
 {/if}
-<SolvingBar solving={listing} name="the list of measures" />
+{#if !rows.length}<SolvingBar solving={listing} name="the list of measures" />{/if}
 {#if list.problem}<Notice tone="note" title={list.problem.sentence} text="" />{/if}
 <table data-testid="measures">
   <thead>
@@ -173,9 +177,7 @@
           <td class="n">{Math.abs(one.gains.dq50) < 0.05 ? '' : signed(one.gains.dq50, 'leak_flow')}</td>
           <td class="n">{signed(one.gains.dload, 'heat_flow')}</td>
           <td class="n">{signed(one.gains.carbon_year, 'mass')}</td>
-          <td class="n"
-            >{one.margin === null ? '' : `${units.show(one.margin, 'share', 0)} ${points(one.margin)}`}</td
-          >
+          <td class="n">{margin(one)}</td>
           <td class="n">{one.gains.money_life === null ? 'no rate' : money(one.gains.money_life)}</td>
         {:else}
           <td colspan="7" class="soft"
@@ -207,7 +209,7 @@
           <td class="n">{signed(together.gains.dq50, 'leak_flow')}</td>
           <td class="n">{signed(together.gains.dload, 'heat_flow')}</td>
           <td class="n">{signed(together.gains.carbon_year, 'mass')}</td>
-          <td></td>
+          <td class="n">{margin(together)}</td>
           <td class="n"
             >{together.gains.money_life === null ? 'no rate' : money(together.gains.money_life)}</td
           >
