@@ -14,6 +14,7 @@ from nimble_shell.core.errors import DomainError
 from nimble_shell.core.moisture.verdict.verdict import judge_joint
 from nimble_shell.core.shell.plant import MeasurePrice
 from nimble_shell.core.shell.project import Project
+from nimble_shell.core.shell.whole_building import WholeBuilding
 from nimble_shell.core.working import value_of
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.fixings import FixingResults
@@ -75,6 +76,25 @@ def test_every_figure_of_the_whole_opens_to_a_working_that_gives_it(stored: Stor
     assert replay(wholes.working(stored, LAB, "cooling_peak")) == pytest.approx(now.cooling.peak)
     with pytest.raises(DomainError, match="no working"):
         wholes.working(stored, LAB, "nothing")
+
+
+def test_the_sun_of_a_glazed_space_counts_once_it_is_entered_and_by_what_reaches_the_rooms() -> None:
+    project = unjointed(campus())
+    barn = shaped(project, "seed-barn")
+
+    def with_sun(watts: float) -> WholeBuilding:
+        plant = replace(barn.plant, buffer=replace(barn.plant.buffer, sun=watts))
+        buildings = tuple(replace(one, plant=plant) if one.id == barn.id else one for one in project.buildings)
+        changed = replace(project, buildings=buildings)
+        return summed_up(changed, shaped(changed, barn.id), ())
+
+    none, some = with_sun(0.0), with_sun(400.0)
+    b = value_of(none.sums.b["unheated space"])
+    assert 0 < b < 1
+    january = [value_of(one.energy.months[0].Q_gn) for one in (none, some)]
+    assert january[1] - january[0] == pytest.approx((1 - b) * 400.0 * 0.744)
+    assert value_of(some.energy.Q_nd) < value_of(none.energy.Q_nd)
+    assert value_of(some.heating.total) == value_of(none.heating.total)
 
 
 def test_a_part_is_said_and_the_last_whole_stands(projects: ProjectService, stored: Stored) -> None:

@@ -88,6 +88,26 @@ def test_the_room_follows_its_ventilation_and_is_given_back(board: Board, server
     expect(page.get_by_test_id("apart")).to_contain_text("used air would come back")
 
 
+def test_vents_by_height_cool_the_room_that_is_left_alone(board: Board) -> None:
+    page = sheet(board, "Loads")
+    venting, peak = page.get_by_test_id("venting"), page.get_by_test_id("cooling").locator("button b").inner_text()
+    known = re.compile(r"reaches ([\d.]+) °C in the place of ([\d.]+) °C")
+    vented, closed = (float(one) for one in re.findall(known, venting.inner_text())[0])
+    assert vented < closed
+    field = typed(page, "high opening, free", "-1")
+    expect(page.get_by_role("alert").first).to_contain_text("-1")
+    field.press("Escape")
+    typed(page, "high opening, free", "3")
+    expect(venting).not_to_contain_text(f"reaches {vented} °C")
+    assert float(re.findall(known, venting.inner_text())[0][0]) < vented
+    assert page.get_by_test_id("cooling").locator("button b").inner_text() == peak
+    venting.get_by_role("button", name=re.compile("Air through the vents")).click()
+    expect(page.get_by_test_id("working")).to_contain_text("mass balance of two openings")
+    page.keyboard.press("Escape")
+    typed(page, "low opening, free", "0")
+    expect(venting).to_contain_text("None: both openings")
+
+
 def test_loads_stand_beside_the_rule_and_shade_lowers_them(board: Board) -> None:
     page = sheet(board, "Loads")
     cooling = page.get_by_test_id("cooling")

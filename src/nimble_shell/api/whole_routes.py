@@ -14,6 +14,7 @@ from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.core.airflow.ventilation import AirFigures, RoomAir
 from nimble_shell.core.loads.energy import MonthFigures
 from nimble_shell.core.loads.heating import HeatingFigures
+from nimble_shell.core.loads.vented_day import VentedDay
 from nimble_shell.core.shell.cut import BuildingSection, CutFace, cut_across
 from nimble_shell.core.shell.glazed import Orientation, Shading
 from nimble_shell.core.shell.whole_building import HungLoss, Sizes, WholeBuilding
@@ -125,6 +126,13 @@ class HeatingOut(Model, core=HeatingFigures):
     pass
 
 
+class VentedOut(Model, core=VentedDay):
+    """The room left alone whose vents stand open whenever it is colder outside, hour by hour."""
+
+    theta: list[float]  #: [°C]
+    q: list[float]  #: [m³/h]
+
+
 class CoolingOut(Model):
     """The hot day; `parts` is what brings the load, hour by hour. [W]"""
 
@@ -137,6 +145,7 @@ class CoolingOut(Model):
     per_area: float
     rule_total: float
     ratio: float | None
+    vented: VentedOut | None  #: the room left alone with its vents open
 
 
 class MonthOut(Model, core=MonthFigures):
@@ -330,7 +339,10 @@ def _drawn(found: WholeBuilding) -> DraughtOut | None:
 
 def _cooling(found: WholeBuilding, rule: float) -> CoolingOut:
     hot, A_F = found.cooling, found.sizes.A_F
+    open_ = found.vented
+    vented = None if open_ is None else VentedOut(theta=open_.theta.tolist(), q=open_.q.tolist(), hour=open_.hour)
     return CoolingOut(
+        vented=vented,
         load=hot.load.tolist(),
         parts={name: hours.tolist() for name, hours in hot.parts.items()},
         solar=hot.solar.tolist(),

@@ -12,7 +12,8 @@ PLANTS: dict[str, Plant] = {
         tightness=Tightness(n50_asked=0.65, services=18),
         air=FreshAir(persons=8, q_person=36.0, q_area=0.7, extract=120.0, eta_t=0.8, eta_x=0.0, sfp=0.42, low_share=0.6,
                      low_factor=0.4, moisture=0.5, apart=3.6),
-        fire=Fire(hood=90.0), loads=Loads(gains=6.0, shade=0.5, overhang=0.6, overhang_gap=0.3),
+        fire=Fire(hood=90.0), loads=Loads(gains=6.0, shade=0.5, overhang=0.6, overhang_gap=0.3,
+                                          vent_low=0.6, vent_high=0.6, vent_rise=4.0),
     ),
     "boat-workshop": Plant(
         ground=Ground(lambda_=1.5, rho_c=3.0e6, edge_width=0.8, edge_d=0.08, footing=0.9, frost=1.2),

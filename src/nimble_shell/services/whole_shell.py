@@ -182,7 +182,13 @@ def figures_of(found: WholeBuilding) -> dict[str, Num | None]:
         for name in ("transmission", "ground", "ventilation", "reheat", "total", "per_area", "rule_total", "ratio")
     }
     named |= {name: getattr(energy, name) for name in ("Q_nd", "per_area", "tau", "degree_kKh")}
-    named |= {"R_effective": found.R_effective, "neutral_z": found.natural.neutral_z, "p_int": found.natural.p_int}
+    named |= {f"b_{name}": one for name, one in sums.b.items()}
+    named |= {
+        "R_effective": found.R_effective,
+        "vent_flow": found.vent_flow,
+        "neutral_z": found.natural.neutral_z,
+        "p_int": found.natural.p_int,
+    }
     if found.ground is not None:
         named |= {f"ground_{name}": getattr(found.ground.figures, name) for name in ("U", "H_g", "B", "d_t")}
     if found.drawn is not None and found.drawn.draught is not None:

@@ -2525,6 +2525,11 @@ export interface components {
              * @default 0.5
              */
             n: number;
+            /**
+             * Sun
+             * @default 0
+             */
+            sun: number;
         };
         /**
          * BuildingDoc
@@ -2592,7 +2597,8 @@ export interface components {
              *       "buffer": {
              *         "H_outwards": 0,
              *         "V": 0,
-             *         "n": 0.5
+             *         "n": 0.5,
+             *         "sun": 0
              *       },
              *       "fire": {
              *         "flue": false,
@@ -2625,7 +2631,10 @@ export interface components {
              *         "rule_cooling": 100,
              *         "rule_heating": 80,
              *         "shade": 1,
-             *         "shielding": 0.05
+             *         "shielding": 0.05,
+             *         "vent_high": 0,
+             *         "vent_low": 0,
+             *         "vent_rise": 3
              *       },
              *       "prices": [],
              *       "tightness": {
@@ -2904,6 +2913,7 @@ export interface components {
             rule_total: number;
             /** Solar */
             solar: number[];
+            vented: components["schemas"]["VentedOut"] | null;
         };
         /**
          * CoreOut
@@ -5161,6 +5171,21 @@ export interface components {
              * @default 0.05
              */
             shielding: number;
+            /**
+             * Vent High
+             * @default 0
+             */
+            vent_high: number;
+            /**
+             * Vent Low
+             * @default 0
+             */
+            vent_low: number;
+            /**
+             * Vent Rise
+             * @default 3
+             */
+            vent_rise: number;
         };
         /**
          * LowestOut
@@ -5913,7 +5938,8 @@ export interface components {
              * @default {
              *       "H_outwards": 0,
              *       "V": 0,
-             *       "n": 0.5
+             *       "n": 0.5,
+             *       "sun": 0
              *     }
              */
             buffer: components["schemas"]["BufferDoc"];
@@ -5957,7 +5983,10 @@ export interface components {
              *       "rule_cooling": 100,
              *       "rule_heating": 80,
              *       "shade": 1,
-             *       "shielding": 0.05
+             *       "shielding": 0.05,
+             *       "vent_high": 0,
+             *       "vent_low": 0,
+             *       "vent_rise": 3
              *     }
              */
             loads: components["schemas"]["LoadsDoc"];
@@ -7879,6 +7908,18 @@ export interface components {
              * @default []
              */
             cores: string[];
+        };
+        /**
+         * VentedOut
+         * @description The room left alone whose vents stand open whenever it is colder outside, hour by hour.
+         */
+        VentedOut: {
+            /** Hour */
+            hour: number;
+            /** Q */
+            q: number[];
+            /** Theta */
+            theta: number[];
         };
         /** VerdictIn */
         VerdictIn: {

@@ -22,7 +22,7 @@ from nimble_shell.core.working import Derivation, Num, derive, named, traced, va
 
 FloatArray = NDArray[np.float64]
 HOURS = 24
-_AIR = 3.0  #: q/3 W/K for q in m³/h
+AIR = 3.0  #: q/3 W/K for q in m³/h
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -88,6 +88,7 @@ class CoolingFigures:
     parts: Mapping[str, FloatArray]  #: of it, by what brings it [W]
     solar: FloatArray  #: through windows [W]
     free: FloatArray  #: temperature of the room left alone [°C]
+    Y: NDArray[np.complex128]  #: heat that the room lets go of for its mean and each harmonic [W/K]
     hour: int  #: of the greatest load
 
     @property
@@ -130,7 +131,7 @@ def cooling_day(case: CoolingCase) -> CoolingFigures:
     areas = np.array([one.A for one in case.elements])
     theta_e = np.array(case.theta_e)
     solar = {one.id: _solar(one, light) for one in case.windows}
-    K = case.q_air / _AIR + sum(one.A * one.U for one in case.windows)
+    K = case.q_air / AIR + sum(one.A * one.U for one in case.windows)
     Y = areas @ known.Y_ii
     Y[0] += K
     Y[1:] += K
@@ -145,14 +146,15 @@ def cooling_day(case: CoolingCase) -> CoolingFigures:
         parts[window.id] = window.A * window.U * (theta_e - case.theta_i) + _back(
             reaching * np.fft.rfft(solar[window.id])
         )
-    parts["air"] = case.q_air / _AIR * (theta_e - case.theta_i)
+    parts["air"] = case.q_air / AIR * (theta_e - case.theta_i)
     parts["convective gains"] = np.array(case.convective)
     parts["radiant gains"] = _back(reaching * np.fft.rfft(case.radiant))
     load = np.sum(list(parts.values()), axis=0)
     held = case.theta_i * Y[0].real  # the load is what comes into a room at 0 °C, less what the set-point drives out
     free = _back(np.fft.rfft(load + held) / Y)
     sunshine = np.sum(list(solar.values()), axis=0) if solar else np.zeros(HOURS)
-    return CoolingFigures(load=load, parts=parts, solar=sunshine, free=free, hour=int(np.argmax(load)))  # fmt: skip
+    return CoolingFigures(load=load, parts=parts, solar=sunshine, free=free, Y=Y,
+                          hour=int(np.argmax(load)))  # fmt: skip
 
 
 def _back(harmonics: NDArray[np.complex128]) -> FloatArray:

@@ -54,6 +54,7 @@ class EnergyCase:
     H_ground: float = 0.0  #: of H_tr, what `ground_flow` stands for month by month [W/K]
     ground_flow: tuple[float, ...] | None = None  #: of twelve months [W]
     gains: float = 0.0  #: of people and things, mean [W]
+    beside: float = 0.0  #: of the sun in an unheated space, what reaches the rooms, mean [W]
     a0: float = 1.0
     tau0: float = 15.0  #: [h]
 
@@ -135,6 +136,8 @@ def _month(case: EnergyCase, m: int, H_tr: Num, H_ve: Num, a: Num, given: Given)
         lost = (H_tr - H_g + H_ve) * (theta_i - theta_e) * t + flow * t
     Q_ht = named(lost, f"Q_ht{key}", f"lost in month {key}", "kWh", f"{_CLAUSE}, 7.2.1.3")
     inner = given(case.gains, "Phi_int", "gains of people and things", "W", "entered")
+    if case.beside:
+        inner += given(case.beside, "Phi_u", "sun of the unheated space", "W", f"{_CLAUSE}, 7.2.1.3, (1 − b)·Φ")
     sun = given(one.sun, f"Phi_sol{key}", f"sun through all glass, month {key}", "W", "Σ A·g·F_F·F_sh·F_w·I")
     Q_gn = named((inner + sun) * t, f"Q_gn{key}", f"gained in month {key}", "kWh", f"{_CLAUSE}, 7.2.1.3")
     if value_of(Q_ht) <= 0:

@@ -170,6 +170,9 @@ class Loads:
     overhang_gap: float = 0.2  #: of it above their heads [m]
     alpha: float = 0.6  #: of the sun, at outer surfaces
     night_air: float = 0.0  #: air let through in summer [m³/h]
+    vent_low: float = 0.0  #: free area of openings near the floor, for venting by height [m²]
+    vent_high: float = 0.0  #: the same under the roof [m²]
+    vent_rise: float = 3.0  #: from the one to the other [m]
     reheat: float = 0.0  #: for heating up again [W/m²]
     rule_heating: float = 80.0  #: what a contractor would take by floor area [W/m²]
     rule_cooling: float = 100.0  #: the same for cooling [W/m²]
@@ -185,6 +188,9 @@ class Loads:
             ("reheat", 200.0),
             ("night_air", 1e5),
             ("inner_mass", 1e6),
+            ("vent_low", 1e3),
+            ("vent_high", 1e3),
+            ("vent_rise", 100.0),
         ):
             value = getattr(self, name)
             check.check(0 <= value <= most, (name,), "load_out_of_range", f"{value:g}", f"0 to {most:g}")
@@ -208,10 +214,11 @@ class Buffer:
     H_outwards: float = 0.0  #: from it to the outside, by its own areas and joints [W/K]
     V: float = 0.0  #: its air [m³]
     n: float = 0.5  #: changes of its air with the outside [1/h]
+    sun: float = 0.0  #: that its glass takes in, mean of the heating season; 0 counts none [W]
 
     def __post_init__(self) -> None:
         check = Collector()
-        for name, most in (("H_outwards", 1e6), ("V", 1e6), ("n", 200.0)):
+        for name, most in (("H_outwards", 1e6), ("V", 1e6), ("n", 200.0), ("sun", 1e6)):
             value = getattr(self, name)
             check.check(0 <= value <= most, (name,), "out_of_range", f"{value:g}", f"0 to {most:g}")
         check.refuse()

@@ -20,6 +20,7 @@ from nimble_shell.core.airflow.ventilation import (
     air_figures,
     room_air,
 )
+from nimble_shell.core.airflow.venting import Vents, stack_flow
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.building.footprint import plan_area
 from nimble_shell.core.ground.seasons import ground_swing, monthly_flow
@@ -28,6 +29,7 @@ from nimble_shell.core.loads.cooling_day import CoolingCase, CoolingFigures, coo
 from nimble_shell.core.loads.energy import EnergyCase, EnergyFigures, MonthOutside, energy
 from nimble_shell.core.loads.heating import HeatingCase, HeatingFigures, heating_load
 from nimble_shell.core.loads.periodic_walls import MassWall
+from nimble_shell.core.loads.vented_day import VentedDay, vented_day
 from nimble_shell.core.shell.buffer import BUFFER, space_of, unheated_shares
 from nimble_shell.core.shell.hot_day import Facing, Pane, cooling_case, stored
 from nimble_shell.core.shell.leaks import JointLeak, Leak, leaky
@@ -102,6 +104,8 @@ class WholeBuilding:
     drawn: BalanceFigures | None  #: on a cold day with its fans and the hood
     heating: HeatingFigures
     cooling: CoolingFigures
+    vented: VentedDay | None  #: the room left alone with its vents open; None without any
+    vent_flow: Num | None  #: through them at its greatest [m³/h]
     energy: EnergyFigures
     coldest: float  #: mean of the coldest month, at which `natural` is looked at [°C]
     missing: tuple[str, ...]
@@ -154,6 +158,10 @@ def whole_building(building: MeasuredBuilding, basis: Basis, known: Known, given
     if counted and value_of(found.H_tr) > 0:
         R = named(A / found.H_tr, "R_eff", "effective R, ground and all", "m²·K/W", "ΣA/H_tr; air apart")
     coldest = min(basis.climate.theta_e)
+    hot = _hot(basis, plant, sizes, known, found, air)
+    cooling = cooling_day(hot)
+    vents = Vents(low=plant.loads.vent_low, high=plant.loads.vent_high, rise=plant.loads.vent_rise)
+    vented = vented_day(hot, cooling, vents) if vents.there else None
     return WholeBuilding(
         sizes=sizes,
         losses=(*_hung(known.ledger, ground), *_of_air(leaks, air)),
@@ -169,7 +177,9 @@ def whole_building(building: MeasuredBuilding, basis: Basis, known: Known, given
         drawn=_drawn(building, leaks, rows, basis, sizes, given),
         heating=heating_load(_cold(basis, plant, sizes, found, leaks, air), given),
         coldest=coldest,
-        cooling=cooling_day(_hot(basis, plant, sizes, known, found, air)),
+        cooling=cooling,
+        vented=vented,
+        vent_flow=None if vented is None else _at_its_most(vents, vented, hot, given),
         energy=energy(_year(basis, plant, sizes, known, found, ground), given),
         missing=(*known.ledger.missing, *_unknown(building, ground)),
         pending=known.ledger.pending,
@@ -387,6 +397,13 @@ def _hot(basis: Basis, plant: Plant, sizes: Sizes, known: Known, found: Sums, ai
     )  # fmt: skip
 
 
+def _at_its_most(vents: Vents, day: VentedDay, hot: CoolingCase, given: Given) -> Num:
+    at = f"at {day.hour}:00 of the hot day"
+    theta_i = given(float(day.theta[day.hour]), "theta_i", f"room left alone, {at}", "°C", "of its heat balance")
+    theta_e = given(hot.theta_e[day.hour], "theta_e", f"outside, {at}", "°C", "of the hot day")
+    return stack_flow(vents, theta_i, theta_e, given)
+
+
 def _year(basis: Basis, plant: Plant, sizes: Sizes, known: Known, found: Sums, ground: OnGround | None) -> EnergyCase:
     climate, theta_i = basis.climate, basis.indoor.theta_heating
     sun = [0.0] * 12
@@ -411,6 +428,7 @@ def _year(basis: Basis, plant: Plant, sizes: Sizes, known: Known, found: Sums, g
             plant.loads,
             sizes.A_F,
         ),
+        beside=(1 - value_of(found.b[BUFFER])) * plant.buffer.sun if BUFFER in found.b else 0.0,
         gains=plant.air.persons * plant.loads.persons_W + plant.loads.gains * sizes.A_F,
     )
 

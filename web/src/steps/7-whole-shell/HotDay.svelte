@@ -1,7 +1,7 @@
 <!-- Twenty-four hours: the load of the room held at its temperature, the sun through its windows, and the room left alone. -->
 <script lang="ts">
   import type { WholeBuilding } from '@/api/client';
-  import { lineThrough, scaleLinear, ticksOf } from '@/draw/chart';
+  import { apart, lineThrough, scaleLinear, ticksOf } from '@/draw/chart';
   import type { Units } from '@/kit/units';
 
   interface Props {
@@ -14,9 +14,8 @@
   const x = $derived(scaleLinear([0, 23], [54, width - 120]));
   const all = $derived([...cooling.load, ...cooling.solar, 0]);
   const y = $derived(scaleLinear([Math.min(...all), Math.max(...all) * 1.08 || 1], [H - 24, 10]));
-  const warm = $derived(
-    scaleLinear([Math.min(...cooling.free) - 2, Math.max(...cooling.free) + 2], [H - 24, 10]),
-  );
+  const rooms = $derived([...cooling.free, ...(cooling.vented?.theta ?? [])]);
+  const warm = $derived(scaleLinear([Math.min(...rooms) - 2, Math.max(...rooms) + 2], [H - 24, 10]));
   const path = (values: number[], scale: (value: number) => number) =>
     lineThrough(
       values,
@@ -24,6 +23,15 @@
       (value) => scale(value),
     );
   const end = <T,>(values: T[]) => values.at(-1) as T;
+  const hottest = (values: number[]) => units.full(Math.max(...values), 'temperature', 0);
+  const ends = $derived([
+    { text: `load, ${units.symbol('heat_flow')}`, y: y(end(cooling.load)) },
+    { text: 'sun', y: y(Math.max(...cooling.solar) / 4) },
+    { text: `room alone ${hottest(cooling.free)}`, y: warm(end(cooling.free)) },
+    ...(cooling.vented
+      ? [{ text: `with vents ${hottest(cooling.vented.theta)}`, y: warm(end(cooling.vented.theta)) }]
+      : []),
+  ]);
 </script>
 
 <div bind:clientWidth={width}>
@@ -52,12 +60,11 @@
     <path class="solar" d={path(cooling.solar, y)} />
     <path class="load" d={path(cooling.load, y)} />
     <path class="free" d={path(cooling.free, warm)} />
+    {#if cooling.vented}<path class="vented" d={path(cooling.vented.theta, warm)} />{/if}
     <path class="at" d="M{x(cooling.hour)} 10V{H - 24}" />
-    <text x={x(23) + 6} y={y(end(cooling.load)) + 4}>load, {units.symbol('heat_flow')}</text>
-    <text x={x(23) + 6} y={y(Math.max(...cooling.solar) / 4) + 4}>sun</text>
-    <text x={x(23) + 6} y={warm(end(cooling.free)) + 4}
-      >room alone {units.full(Math.max(...cooling.free), 'temperature', 0)}</text
-    >
+    {#each apart(ends, (one) => one.y, 14) as { item, y } (item.text)}
+      <text x={x(23) + 6} y={y + 4}>{item.text}</text>
+    {/each}
   </svg>
 </div>
 
@@ -78,6 +85,12 @@
   }
   .free {
     stroke: var(--ink);
+    stroke-dasharray: 7 3;
+    fill: none;
+    stroke-width: 1.25;
+  }
+  .vented {
+    stroke: var(--verdigris);
     stroke-dasharray: 7 3;
     fill: none;
     stroke-width: 1.25;

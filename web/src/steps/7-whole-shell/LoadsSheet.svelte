@@ -119,6 +119,37 @@
       mean stays what sun, gains and air make it. Layer matrices of ISO 13786 with the masses of the build-ups;
       one room temperature, constant films, sensible heat alone.
     </p>
+    <h2>
+      Venting by height <span
+        >openings near the floor and under the roof, open whenever it is colder outside</span
+      >
+    </h2>
+    <p data-testid="venting">
+      {#if cooling.vented}
+        Left alone with them the room reaches <b
+          >{units.full(Math.max(...cooling.vented.theta), 'temperature')}</b
+        >
+        in the place of {units.full(Math.max(...cooling.free), 'temperature')}; at most
+        <Figure
+          value={units.show(cooling.vented.q[cooling.vented.hour] ?? 0, 'leak_flow', 0)}
+          unit={units.symbol('leak_flow')}
+          label="Air through the vents at its greatest"
+          weight="lead"
+          onwork={work('vent_flow', 'Air through the vents at its greatest', 'leak_flow')}
+        />
+        go through, at {hour(cooling.vented.hour)}: {units.show(
+          (cooling.vented.q[cooling.vented.hour] ?? 0) / found.sizes.V,
+          'ratio',
+          1,
+        )} changes of its air an hour. The load above is that of the room held at its temperature, with them closed.
+      {:else}
+        None: both openings, and how far the one lies above the other, make it count.
+      {/if}
+      <span class="soft"
+        >Without wind; free areas between slats and behind screens. What rain, insects, burglars and fire may
+        do through them is for the local code.</span
+      >
+    </p>
   </div>
   <aside class="side">
     <PlantRows
@@ -139,6 +170,17 @@
         { field: 'inner_mass', text: 'inner mass, by floor', dimension: 'capacity', decimals: 0 },
         { field: 'reheat', text: 'heating up again, by floor', dimension: 'flux', decimals: 0 },
         { field: 'shielding', text: 'shielding e, EN 12831', dimension: 'ratio', decimals: 2 },
+      ]}
+    />
+    <PlantRows
+      {building}
+      {refused}
+      part="loads"
+      title="Vents"
+      rows={[
+        { field: 'vent_low', text: 'low opening, free', dimension: 'area', decimals: 2 },
+        { field: 'vent_high', text: 'high opening, free', dimension: 'area', decimals: 2 },
+        { field: 'vent_rise', text: 'from the one to the other', dimension: 'distance' },
       ]}
     />
     <PlantRows

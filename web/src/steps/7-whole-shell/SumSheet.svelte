@@ -25,6 +25,9 @@
     { field: 'gas_membrane', text: 'membrane, taped to the walls’ air line' },
     { field: 'gas_fan', text: 'place and power for a fan' },
   ] as const;
+  const SPACE = 'unheated space';
+  const b = $derived(found.sums.b[SPACE]);
+  const sun = $derived(building.plant?.buffer?.sun ?? 0);
   const gasSaid = $derived.by(() => {
     const said = GAS.map((one) => building.plant?.ground?.[one.field] ?? 'unknown');
     if (said.every((one) => one === 'yes')) return 'The path of soil gas is closed, and ready for a fan.';
@@ -314,10 +317,28 @@
       { field: 'H_outwards', text: 'from it to the outside', dimension: 'coupling' },
       { field: 'V', text: 'its air', dimension: 'volume' },
       { field: 'n', text: 'changes of its air', dimension: 'air_change' },
+      { field: 'sun', text: 'winter sun that its glass takes in, mean', dimension: 'heat_flow', decimals: 0 },
     ]}
   />
+  <p class="soft" data-testid="buffer">
+    {#if b === undefined}
+      No face looks to an unheated space of which anything is known: without figures it counts as the outside{sun
+        ? ', and its winter sun is not counted'
+        : ''}.
+    {:else}
+      It lies below the rooms by this share of their difference to the outside: b
+      <Figure
+        value={units.show(b, 'ratio')}
+        unit=""
+        label="b of the unheated space"
+        weight="lead"
+        onwork={opens(found, building.id, `b_${SPACE}`, 'b of the unheated space', 'ratio')}
+      />. {sun
+        ? `Of its winter sun ${units.full((1 - b) * sun, 'heat_flow', 0)} reach the rooms, in the year’s need alone.`
+        : 'If it is glazed, its winter sun is not counted: none is entered.'}
+    {/if}
+  </p>
   <p class="soft">
-    Without figures an unheated space counts as the outside; the winter gain of a glazed one is not counted.
     Slabs by ISO 13370 lie 5 % below to 1 % above a solution in finite volumes, foam at edges 8 % below to 4 %
     above, basements 3 to 10 % below.
   </p>
