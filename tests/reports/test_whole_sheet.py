@@ -9,6 +9,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 V1 = "/api/v1"
+REGISTER = V1 + "/projects/{}/buildings/main-laboratory/decisions"
 needs_pdftotext = pytest.mark.skipif(shutil.which("pdftotext") is None, reason="pdftotext is not here")
 
 
@@ -51,3 +52,6 @@ def test_the_plant_contractor_gets_one_page(client: TestClient, campus: str, uni
     assert text.count("\f") == 1
     assert "What the plant has to be, so far" in text
     assert "being solved: Ridge" in text
+    states = [one["state"] for one in client.get(REGISTER.format(campus)).json()["decisions"]]
+    assert f"{states.count('open')} open" in text
+    assert f"{states.count('unknown')} nobody has said yet" in text

@@ -32,6 +32,13 @@ class PlantPage:
     plant: Plant
     section: BuildingSection
     open: int = 0  #: decisions that wait in the building
+    unsaid: int = 0  #: others of which nobody has said anything yet
+
+
+def _decisions(waiting: int, unsaid: int) -> list[str]:
+    """As the strip and the list of open decisions count them."""
+    counts = [f"{count} {how}" for count, how in ((waiting, "open"), (unsaid, "nobody has said yet")) if count]
+    return [f"decisions in the building: {', '.join(counts)}"] if counts else []
 
 
 def plant_pdf(page: PlantPage) -> bytes:
@@ -50,7 +57,7 @@ def plant_pdf(page: PlantPage) -> bytes:
             "Lacking",
             [
                 *page.found.lacking,
-                *([f"{page.open} decisions are open in the building"] if page.open else []),
+                *_decisions(page.open, page.unsaid),
             ],
         ),
         items(

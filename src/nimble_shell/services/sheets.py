@@ -197,9 +197,10 @@ def plant_sheet(stored: Stored, building_id: str, found: WholeBuilding, register
         condition(project.basis, "winter"),
         None,
     )
-    waiting = 0 if register is None else sum(one.state == "open" for one in register.decisions)
+    states = [] if register is None else [one.state for one in register.decisions]
     return plant_pdf(PlantPage(heading=heading, found=found, basis=project.basis, plant=building.plant,
-                               section=cut_across(building), open=waiting))  # fmt: skip
+                               section=cut_across(building), open=states.count("open"),
+                               unsaid=states.count("unknown")))  # fmt: skip
 
 
 def whole_sheet(stored: Stored, building_id: str, found: WholeBuilding, register: Register | None = None) -> bytes:
