@@ -87,6 +87,17 @@ def test_measures_wait_for_what_is_being_solved(client: TestClient, campus: str)
     assert client.post(at(campus, "measures/together"), json={"keys": []}).status_code == 422
 
 
+def test_a_share_of_glass_is_so_far_while_what_the_walls_rest_on_is_being_solved(
+    client: TestClient, campus: str
+) -> None:
+    found = client.get(at(campus, "glazing")).json()
+    assert "Window jambs" in found["lacking"]
+    own, revision = lab(client, campus)
+    bare = {**own, "joints": [one for one in own["joints"] if one["station"] != "E"]}
+    assert write(client, campus, "building", bare, revision).status_code == 200
+    assert "a joint round the windows" in client.get(at(campus, "glazing")).json()["lacking"]
+
+
 def test_a_measure_is_built_and_taken_back(client: TestClient, campus: str) -> None:
     before, _ = lab(client, campus)
     asked = {"text": "better recovery", "zone": "D7", "keys": ["recovery"]}

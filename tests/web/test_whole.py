@@ -145,6 +145,11 @@ def test_windows_are_set_where_their_edge_loses_least(page: Page, server: Server
     board = Board(page, server.address, jointed).open(HERE + "?view=windows")
     place = page.get_by_test_id("window-place")
     expect(place).to_contain_text(re.compile(r"at its best about [\d.]+ W/K"), timeout=120_000)
+    expect(page.get_by_test_id("break-even")).to_contain_text("glazing the walls are as a plain framed wall")
+    whole = server.call("GET", f"/projects/{jointed}/buildings/main-laboratory/glazing")
+    assert whole["lacking"] == []
+    share = next(one["break_even"] for one in whole["orientations"] if one["azimuth"] is None)
+    expect(page.get_by_test_id("break-even")).to_contain_text(f"At {100 * share:.0f} % glazing")
     now, best = (number(one) for one in re.findall(r"(?:Now|about) ([\d.]+)", place.inner_text()))
     assert best < now
     slider = place.get_by_role("slider")

@@ -228,7 +228,8 @@ def glazing(project_id: Id, building_id: Id, service: Projects, results: Joints,
     stored = service.load(project_id)
     joints = results.known(stored.project, building_in(stored.project, building_id))
     project = fixings.owned(stored)
-    return GlazedOut.model_validate(glazed(project, shaped(project, building_id), joints))
+    waiting = fixings.waiting(stored.project, building_id)
+    return GlazedOut.model_validate(glazed(project, shaped(project, building_id), joints, waiting))
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/section")

@@ -104,18 +104,30 @@ class Glazed:
     orientations: tuple[Orientation, ...]
     shadings: tuple[Shading, ...]
     R_plain: float  #: of the plain framed wall beside it [m²·K/W]
+    lacking: tuple[str, ...]  #: what the resistances are still without
 
 
-def glazed(project: Project, building: MeasuredBuilding, joints: Sequence[KnownJoint]) -> Glazed:
+def glazed(
+    project: Project, building: MeasuredBuilding, joints: Sequence[KnownJoint], waiting: Sequence[str] = ()
+) -> Glazed:
     """What windows make of the walls, and what sun they get. Raises DomainError."""
-    known = known_of(project, building, joints, ())
+    known = known_of(project, building, joints, waiting)
     basis, plain_wall = project.within(building.id).basis, SYSTEMS[REFERENCE].assembly("plain", "Plain framed wall")
     R_plain = value_of(clear_wall_R(plain_wall, project.catalogue, basis))
     return Glazed(
         orientations=tuple(orientations(known.facings, known.panes, known.ledger, R_plain)),
         R_plain=R_plain,
         shadings=tuple(shadings(known.panes, building.plant.loads, basis.site.latitude)),
+        lacking=_unset(known),
     )
+
+
+def _unset(known: Known) -> tuple[str, ...]:
+    """What the walls with their windows are still without."""
+    around = [one for one in known.ledger.joints if one.station == "E" and not one.point]
+    lost = (one.name for one in around if one.psi is None and one.name not in known.ledger.pending)
+    nothing = ("a joint round the windows",) if known.panes and not around else ()
+    return (*known.ledger.pending, *lost, *nothing)
 
 
 def shaped(project: Project, building_id: str) -> MeasuredBuilding:

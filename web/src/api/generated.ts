@@ -4103,6 +4103,8 @@ export interface components {
         GlazedOut: {
             /** R Plain */
             R_plain: number;
+            /** Lacking */
+            lacking: string[];
             /** Orientations */
             orientations: components["schemas"]["OrientationOut"][];
             /** Shadings */

@@ -3,6 +3,7 @@
   import { api, inBuilding, take } from '@/api/client';
   import type { Building, Glazed, WholeBuilding } from '@/api/client';
   import { asking } from '@/api/live.svelte';
+  import { stream } from '@/api/stream.svelte';
   import { lineThrough, scaleLinear, ticksOf } from '@/draw/chart';
   import { bearing } from '@/kit/bearing';
   import { MONTHS } from '@/kit/months';
@@ -19,11 +20,13 @@
     refused: (pointer: string) => string | undefined;
   }
   let { found: sum, building, units, refused }: Props = $props();
+  let answers = $state(0);
   const live = asking(
     () => ({
       project: session.open?.project.id ?? '',
       building: building.id,
       revision: session.open?.revision ?? 0,
+      answers,
     }),
     ({ project, building }): Promise<Glazed> =>
       take(
@@ -34,6 +37,10 @@
       ),
   );
   const found = $derived(live.answer);
+  const lacking = $derived(found?.lacking ?? []);
+  $effect(() => {
+    if (lacking.length) answers = stream.answers;
+  });
   void families.start();
   /** Joints round openings, whose frame has a place in the depth of the wall. */
   const set = $derived(
@@ -65,15 +72,25 @@
   <div class="columns">
     <div>
       {#if all}
-        <p class="verdict" data-testid="break-even">
-          {#if all.break_even === null}<strong
-              >No share of glazing makes these walls as a plain framed one.</strong
+        <p class="verdict" class:part={lacking.length} data-testid="break-even">
+          {#if lacking.length}
+            <strong
+              >Not known yet, without {lacking.slice(0, 3).join(', ')}{lacking.length > 3
+                ? ' …'
+                : ''}.</strong
             >
-          {:else}<strong>At {percent(all.break_even)} glazing the walls are as a plain framed wall</strong> of
-            R {units.full(found.R_plain, 'resistance')}.{/if}
-          Now {percent(all.share)} of them is glass, and their R with it is {all.R === null
-            ? '–'
-            : units.show(all.R, 'resistance')} in the place of {units.show(all.R_opaque, 'resistance')}.
+            What is drawn and listed is so far.
+          {:else}
+            {#if all.break_even === null}<strong
+                >No share of glazing makes these walls as a plain framed one.</strong
+              >{:else}<strong
+                >At {percent(all.break_even)} glazing the walls are as a plain framed wall</strong
+              >
+              of R {units.full(found.R_plain, 'resistance')}.{/if}
+            Now {percent(all.share)} of them is glass, and their R with it is {all.R === null
+              ? '–'
+              : units.show(all.R, 'resistance')} in the place of {units.show(all.R_opaque, 'resistance')}.
+          {/if}
         </p>
         <div bind:clientWidth={width}>
           <svg
@@ -92,6 +109,7 @@
             {#each [0, 0.2, 0.4, 0.6] as share (share)}<text x={x(share)} y={H - 10} text-anchor="middle"
                 >{share * 100} %</text
               >{/each}
+            {#if lacking.length}<text x={width - 140} y="24" text-anchor="end">so far</text>{/if}
             <path class="plain" d="M54 {y(found.R_plain)}H{width - 130}" />
             <text x={width - 126} y={y(found.R_plain) + 4}>plain framed</text>
             {#each found.orientations as one (one.azimuth)}
@@ -225,6 +243,9 @@
 {:else}<p role="status">Being worked out</p>{/if}
 
 <style>
+  .verdict.part {
+    border-left-style: dashed;
+  }
   .grid {
     stroke: var(--hair);
   }
