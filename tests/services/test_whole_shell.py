@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import threading
 from dataclasses import replace
 
 import pytest
@@ -12,12 +13,14 @@ from services.answering import Answering
 from nimble_shell.core.basis.targets import Targets
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.moisture.verdict.verdict import judge_joint
+from nimble_shell.core.progress import Stopped, watched
 from nimble_shell.core.shell.plant import MeasurePrice
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.whole_building import WholeBuilding
 from nimble_shell.core.working import value_of
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.services.fixings import FixingResults
+from nimble_shell.services.good_enough import GoodEnough
 from nimble_shell.services.joints import JointResults, KnownJoint, building_in
 from nimble_shell.services.measures import MeasureResults, Outcome, adopt, misses
 from nimble_shell.services.next_steps import measures
@@ -212,7 +215,7 @@ def test_nothing_is_good_enough_by_a_sum_that_lacks_a_part(stored: Stored) -> No
     queue = Answering()
     results = MeasureResults(JointResults(queue), FixingResults(queue), VerdictResults(queue))
     with pytest.raises(DomainError, match="lacks a part"):
-        results.enough(stored, LAB)
+        GoodEnough(results, stored, LAB, "").search()
 
 
 def test_good_enough_is_proved_by_leaving_out_one_after_the_other(
@@ -228,15 +231,67 @@ def test_good_enough_is_proved_by_leaving_out_one_after_the_other(
 
     now = results.sum(stored, LAB).R_effective
     assert now is not None
-    reached = results.enough(asked(value_of(now) * 0.9), LAB)
+    reached = GoodEnough(results, asked(value_of(now) * 0.9), LAB, "").search()
     assert reached.reached
-    found = results.enough(asked(value_of(now) * 1.05), LAB)
+    found = GoodEnough(results, asked(value_of(now) * 1.05), LAB, "").search()
     assert found.keys
     assert found.together is not None
     assert found.together.misses == ()
     assert [key for key, _ in found.without] == list(found.keys)
     assert all(missed == ("R_effective",) for _, missed in found.without)
-    assert results.enough(asked(40.0), LAB).keys is None
+    assert GoodEnough(results, asked(40.0), LAB, "").search().keys is None
+
+
+class Solving(Whole):
+    """Whatever is changed lacks a joint at first, until another answer has come in."""
+
+    def __init__(self, queue: Answering, *, answered: bool = True) -> None:
+        super().__init__(JointResults(queue), FixingResults(queue), VerdictResults(queue))
+        self.answered = answered
+        self.asked: dict[Project, int] = {}
+        self.as_is: Project | None = None
+
+    def sum(self, stored: Stored, building_id: str, ticket: str = "") -> WholeBuilding:
+        found: WholeBuilding = super().sum(stored, building_id, ticket)
+        self.as_is = self.as_is or stored.project
+        self.asked[stored.project] = self.asked.get(stored.project, 0) + 1
+        if stored.project == self.as_is or self.asked[stored.project] > 1:
+            return found
+        if self.answered:
+            threading.Timer(0.02, self.queue.searches.begin, ("an answer", int)).start()
+        return replace(found, pending=("Ridge",))
+
+
+@pytest.fixture
+def hopeless(stored: Stored) -> Stored:
+    """More is asked of the laboratory than all measures reach."""
+    lab, *others = stored.project.buildings
+    tightness = replace(lab.plant.tightness, n50_asked=None)
+    bare = replace(lab, asked_H=1.0, plant=replace(lab.plant, tightness=tightness))
+    basis = replace(stored.project.basis, targets=Targets())
+    return replace(stored, project=replace(stored.project, basis=basis, buildings=(bare, *others)))
+
+
+def test_a_set_is_judged_once_its_joints_are_solved(hopeless: Stored, results: MeasureResults) -> None:
+    found = GoodEnough(Solving(Answering()), hopeless, LAB, "").search()
+    assert found == GoodEnough(results, hopeless, LAB, "").search()
+    assert found.keys is None
+    assert found.together is not None
+    assert found.together.misses == ("H_shell",)
+
+
+def test_a_search_that_waits_tells_where_it_is_and_is_stopped(hopeless: Stored) -> None:
+    told: list[int] = []
+
+    def watch(done: int, of: int) -> None:
+        told.append(done)
+        assert done <= of
+        if len(told) == 3:
+            raise Stopped
+
+    with watched(watch), pytest.raises(Stopped):
+        GoodEnough(Solving(Answering(), answered=False), hopeless, LAB, "").search()
+    assert told == [1, 1, 1]
 
 
 def test_measures_are_built_in_one_change_and_undone_in_one(

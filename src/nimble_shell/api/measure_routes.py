@@ -15,6 +15,7 @@ from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.waiting import Wait
 from nimble_shell.formats.document import Model, Text
 from nimble_shell.formats.reader import Prose
+from nimble_shell.services.good_enough import GoodEnough
 from nimble_shell.services.measures import Gains, Outcome, Together, adopt
 from nimble_shell.services.states import State, StateFigures, states
 
@@ -60,7 +61,6 @@ class EnoughOut(Model):
     without: list[LeftOutOut]
     reached: bool
     tried: int
-    unsolved: int  #: measures that were not weighed, as a part of them is being solved
 
 
 class StateFiguresOut(Model, core=StateFigures):
@@ -93,7 +93,7 @@ async def measures(
 ) -> list[MeasureOut]:
     """Every measure by itself, those that save most for their money first."""
     stored = await run_in_threadpool(service.load, project_id)
-    found = await wait.search(lambda: results.all(stored, building_id), ticket)
+    found = await wait.search(lambda _: results.all(stored, building_id), ticket)
     return [_measure(one) for one in found]
 
 
@@ -118,10 +118,9 @@ async def enough(
 ) -> EnoughOut:
     """The cheapest set that reaches what is asked of the building, and what leaving one out would miss."""
     stored = await run_in_threadpool(service.load, project_id)
-    found = await wait.search(lambda: results.enough(stored, building_id), asked.ticket)
+    found = await wait.search(lambda ticket: GoodEnough(results, stored, building_id, ticket).search(), asked.ticket)
     return EnoughOut(
         keys=None if found.keys is None else list(found.keys), reached=found.reached, tried=found.tried,
-        unsolved=found.unsolved,
         together=None if found.together is None else TogetherOut.model_validate(found.together),
         without=[LeftOutOut(key=key, misses=list(missed)) for key, missed in found.without],
     )  # fmt: skip

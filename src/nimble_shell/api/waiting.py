@@ -6,6 +6,7 @@ import asyncio
 import uuid
 from collections.abc import Callable
 from concurrent.futures import Future
+from functools import partial
 from typing import Annotated, TypeVar
 
 from fastapi import Depends, Request
@@ -35,10 +36,10 @@ class Waiting:
                 self._queue.cancel(ticket)
                 raise Stopped
 
-    async def search(self, work: Callable[[], T], ticket: str) -> T:
-        """What work in a thread of this process returns. Raises what it raises, and Stopped."""
+    async def search(self, work: Callable[[str], T], ticket: str) -> T:
+        """What work in a thread of this process returns; it is told its ticket. Raises what it raises, and Stopped."""
         own = ticket or uuid.uuid4().hex
-        return await self(self._queue.searches.begin(own, work), own)
+        return await self(self._queue.searches.begin(own, partial(work, own)), own)
 
 
 Wait = Annotated[Waiting, Depends(Waiting)]

@@ -1,11 +1,9 @@
-"""What could be done to a building, each change re-run on the real one: alone, several together, and the cheapest set
-that is good enough."""
+"""What could be done to a building, each change re-run on the real one: alone, and several together."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from itertools import combinations, islice
 
 from nimble_shell.core.basis.economy import Economy
 from nimble_shell.core.errors import DomainError, Issue
@@ -21,10 +19,6 @@ from nimble_shell.services.studies import PlacedDraft
 from nimble_shell.services.verdicts import VerdictResults
 from nimble_shell.services.whole_shell import shaped, summed_up
 from nimble_shell.store import Stored
-
-_NEAR = 0.97  #: of what is lacking, from which on a set is re-run: together they save less than one by one
-_LARGEST = 6  #: measures in a set
-_MOST_TRIED = 8  #: cheaper sets that are re-run beside the one that was found
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -69,119 +63,38 @@ class Together:
     margin: float | None  #: of moisture, the least of what they change; None while that is judged, or of none
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Enough:
-    """The cheapest set that reaches what is asked."""
-
-    keys: tuple[str, ...] | None  #: None where no set of these does
-    together: Together | None  #: that set; where there is none all of them at once
-    without: tuple[tuple[str, tuple[str, ...]], ...]  #: leaving one out: its key, and what is missed then
-    reached: bool  #: whether the building reaches it as it is
-    tried: int
-    unsolved: int = 0  #: measures that were not weighed, as a part of them is being solved
-
-
 class MeasureResults:
     """Re-runs buildings with measures."""
 
     def __init__(self, joints: JointResults, fixings: FixingResults, verdicts: VerdictResults) -> None:
+        self.queue = joints.queue
         self._joints, self._fixings, self._verdicts = joints, fixings, verdicts
 
     def all(self, stored: Stored, building_id: str, ticket: str = "") -> list[Outcome]:
         """Every measure by itself, those that save most for their money first. Raises DomainError, NotFound."""
         before = self.sum(stored, building_id, ticket)
         known = measures(stored.project, shaped(stored.project, building_id), before)
-        return sorted(self._each(stored, building_id, known, before, len(known), ticket), key=_rank)
-
-    def _each(
-        self, stored: Stored, building_id: str, known: Sequence[Measure], before: WholeBuilding, of: int, ticket: str
-    ) -> Iterable[Outcome]:
-        """Measures re-run one by one, as the first of `of` runs."""
+        found: list[Outcome] = []
         for done, one in enumerate(known, 1):
-            report(done, of)
-            yield self._outcome(stored, building_id, one, before, ticket)
+            report(done, len(known))
+            found.append(self.outcome(stored, building_id, one, before, ticket))
+        return sorted(found, key=_rank)
 
     def together(self, stored: Stored, building_id: str, keys: Sequence[str], ticket: str = "") -> Together:
         """Several at once. Raises DomainError for one that is not there, and NotFound."""
         before = self.sum(stored, building_id, ticket)
         chosen = _chosen(measures(stored.project, shaped(stored.project, building_id), before), keys)
-        singles = [self._outcome(stored, building_id, one, before, ticket).gains for one in chosen]
-        return self._together(stored, building_id, chosen, before, singles, ticket)
-
-    def enough(self, stored: Stored, building_id: str, ticket: str = "") -> Enough:
-        """The cheapest set found that reaches what is asked of the building, proved by leaving out one after the other.
-
-        Everything at once is re-run first: where that misses, no set reaches it. Of it the dearest are left out one by
-        one, those without a rate before the others, as long as what is left reaches it; then cheaper sets are tried.
-
-        Raises DomainError of a sum that lacks a part: nothing is judged by it. NotFound.
-        """
-        before = self.sum(stored, building_id, ticket)
-        if not before.whole:
-            raise DomainError(
-                Issue(
-                    path=(),
-                    code="not_whole",
-                    message=f"what the building comes to still lacks a part: {before.lacking[0]}",
-                    hint="ask again when it is there",
-                )
-            )
-        building = shaped(stored.project, building_id)
-        if not misses(stored.project, building, before):
-            return Enough(keys=(), together=None, without=(), reached=True, tried=0)
-        known = measures(stored.project, building, before)
-        most = 3 * len(known) + _MOST_TRIED  # alone; left out to find the set, and to prove it; those tried beside it
-        every = sorted(self._each(stored, building_id, known, before, most, ticket), key=_rank)
-        outcomes = [one for one in every if one.gains is not None]
-        unsolved = sum(one.gains is None and one.waiting > 0 for one in every)
-        looked: list[int] = []
-
-        def passes(some: Sequence[Outcome]) -> bool:
-            looked.append(1)
-            report(len(known) + len(looked), most)
-            return self._missed(stored, building_id, some, ticket) == ()
-
-        kept = _best_of_each(outcomes)
-        if not passes(kept):
-            at_once = [one.measure for one in kept]
-            return Enough(keys=None, together=self._together(stored, building_id, at_once, before, [None], ticket),
-                          without=(), reached=False, tried=len(looked), unsolved=unsolved)  # fmt: skip
-        for one in sorted(kept, key=_dearness, reverse=True):
-            rest = [each for each in kept if each is not one]
-            if rest and passes(rest):
-                kept = rest
-        gap, price = _gap(stored.project, building, before), _price(kept)
-        cheaper = (some for some in _by_cost(outcomes, gap) if _price(some) < price)
-        kept = list(next((some for some in islice(cheaper, _MOST_TRIED) if passes(some)), kept))
-        return replace(self._proved(stored, building_id, kept, before, len(looked), ticket), unsolved=unsolved)
-
-    def _proved(
-        self, stored: Stored, building_id: str, kept: Sequence[Outcome], before: WholeBuilding, tried: int, ticket: str
-    ) -> Enough:
-        """With what is missed when one of it is left out."""
-
-        def without(left: Outcome) -> tuple[str, ...]:
-            rest = [one for one in kept if one is not left]
-            return self._missed(stored, building_id, rest, ticket) or ()
-
-        together = self._together(stored, building_id, [one.measure for one in kept], before,
-                                  [one.gains for one in kept], ticket)  # fmt: skip
-        return Enough(keys=tuple(one.measure.key for one in kept), together=together, reached=False, tried=tried,
-                      without=tuple((one.measure.key, without(one)) for one in kept))  # fmt: skip
-
-    def _missed(self, stored: Stored, building_id: str, some: Sequence[Outcome], ticket: str) -> tuple[str, ...] | None:
-        """What is asked and not reached with them; None of a sum that lacks a part."""
-        changed = _with(stored, [one.measure for one in some])
-        after = self.sum(changed, building_id, ticket)
-        return misses(changed.project, shaped(changed.project, building_id), after) if after.whole else None
+        singles = [self.outcome(stored, building_id, one, before, ticket).gains for one in chosen]
+        return self.of_chosen(stored, building_id, chosen, before, singles, ticket)
 
     def with_measures(self, stored: Stored, building_id: str, keys: Sequence[str]) -> Stored:
         """The project as it would be with them. Raises DomainError for one that is not there, and NotFound."""
         before = self.sum(stored, building_id)
-        return _with(stored, _chosen(measures(stored.project, shaped(stored.project, building_id), before), keys))
+        return built_with(stored, _chosen(measures(stored.project, shaped(stored.project, building_id), before), keys))
 
-    def _outcome(self, stored: Stored, building_id: str, one: Measure, before: WholeBuilding, ticket: str) -> Outcome:
-        changed = _with(stored, [one])
+    def outcome(self, stored: Stored, building_id: str, one: Measure, before: WholeBuilding, ticket: str) -> Outcome:
+        """A measure re-run beside the building as it is. Raises NotFound."""
+        changed = built_with(stored, [one])
         try:
             after = self.sum(changed, building_id, ticket)
         except DomainError as error:
@@ -213,7 +126,7 @@ class MeasureResults:
         margins = [verdict.margin for verdict, _ in judged if verdict is not None and verdict.margin is not None]
         return (min(margins), 0) if margins and not waiting else (None, waiting)
 
-    def _together(
+    def of_chosen(
         self,
         stored: Stored,
         building_id: str,
@@ -222,7 +135,8 @@ class MeasureResults:
         singles: Sequence[Gains | None],
         ticket: str,
     ) -> Together:
-        changed = _with(stored, chosen)
+        """Measures re-run together beside the building as it is. Raises DomainError, NotFound."""
+        changed = built_with(stored, chosen)
         after = self.sum(changed, building_id, ticket)
         costs = [one.cost for one in chosen]
         cost = None if any(one is None for one in costs) else sum(one or 0.0 for one in costs)
@@ -283,65 +197,8 @@ def _rank(one: Outcome) -> tuple[int, float]:
     return (2, -one.gains.dH) if one.per_cost is None else (1, -one.per_cost)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class _Gap:
-    """What is still to be saved."""
-
-    H_tr: float  #: [W/K]
-    q50: float  #: [m³/h]
-
-    def may_close(self, some: Sequence[Outcome]) -> bool:
-        """Whether the sum of what they save alone comes near it."""
-        gains = [one.gains for one in some if one.gains is not None]
-        saved, sealed = sum(one.dH_tr for one in gains), sum(one.dq50 for one in gains)
-        return saved >= _NEAR * self.H_tr and sealed >= self.q50  # leaks add up as they are
-
-
-def _gap(project: Project, building: Building, found: WholeBuilding) -> _Gap:
-    H = value_of(found.sums.H_tr)
-    asked = [one for one in (building.asked_H, _H_of(project.basis.targets.R_shell, found)) if one is not None]
-    n50 = building.plant.tightness.n50_asked
-    q50 = 0.0 if n50 is None else value_of(found.leaks.q50[1]) - n50 * found.sizes.V
-    return _Gap(H_tr=max([H - one for one in asked] + [0.0]), q50=max(q50, 0.0))
-
-
-def _H_of(R: float | None, found: WholeBuilding) -> float | None:
-    return None if R is None else found.A / R
-
-
-def _by_cost(outcomes: Sequence[Outcome], gap: _Gap) -> Iterable[tuple[Outcome, ...]]:
-    """Sets of measures that may be enough, the cheapest first; of one thing at most one change."""
-    useful = [one for one in outcomes if one.gains is not None and (one.gains.dH > 0 or one.gains.dq50 > 0)]
-    sets = [
-        some for size in range(1, min(len(useful), _LARGEST) + 1) for some in combinations(useful, size)
-        if len({(one.measure.kind, one.measure.id) for one in some}) == size and gap.may_close(some)
-    ]  # fmt: skip
-    return sorted(sets, key=_price)
-
-
-def _price(some: Sequence[Outcome]) -> tuple[int, float]:
-    """Of what has no rate as little as can be, as nobody knows what it costs; then the money."""
-    return sum(one.measure.cost is None for one in some), sum(one.measure.cost or 0.0 for one in some)
-
-
-def _dearness(one: Outcome) -> tuple[bool, float]:
-    return one.measure.cost is None, one.measure.cost or 0.0
-
-
-def _best_of_each(outcomes: Sequence[Outcome]) -> list[Outcome]:
-    """Of each thing the change that saves most, leaks first."""
-    best: dict[tuple[str, str], Outcome] = {}
-    for one in outcomes:
-        gains, thing = one.gains, ("joint" if one.measure.kind == "seal" else one.measure.kind, one.measure.id)
-        if gains is None or not (gains.dH > 0 or gains.dq50 > 0):
-            continue
-        held = best.get(thing)
-        if held is None or held.gains is None or (gains.dq50, gains.dH) > (held.gains.dq50, held.gains.dH):
-            best[thing] = one
-    return list(best.values())
-
-
-def _with(stored: Stored, chosen: Sequence[Measure]) -> Stored:
+def built_with(stored: Stored, chosen: Sequence[Measure]) -> Stored:
+    """The project with measures in it, one after the other."""
     project = stored.project
     for one in chosen:
         project = one.apply(project)

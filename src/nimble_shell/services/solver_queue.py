@@ -173,10 +173,10 @@ class SolverQueue:
     def progress(self, ticket: str) -> Progress:
         """How far the questions of a ticket are, or what is searched under it."""
         search = self.searches.under.get(ticket)
-        if search is not None:
-            return Progress(waiting=0, grids=search.done, unknowns=search.of)
         with self._lock:
             own = [one for one in self._asked.values() if one.is_of(ticket)]
+            if search is not None:
+                return Progress(waiting=len(own), grids=search.done, unknowns=search.of)
             at = next((one.worker for one in own if one.worker is not None), None)
             grids, unknowns = (0, 0) if at is None else self._workers.reported(at)
             return Progress(waiting=sum(one.worker is None for one in own), grids=grids, unknowns=unknowns)

@@ -3581,8 +3581,6 @@ export interface components {
             together: components["schemas"]["TogetherOut"] | null;
             /** Tried */
             tried: number;
-            /** Unsolved */
-            unsolved: number;
             /** Without */
             without: components["schemas"]["nimble_shell__api__measure_routes__LeftOutOut"][];
         };

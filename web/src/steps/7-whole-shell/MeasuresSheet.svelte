@@ -260,9 +260,6 @@
       <strong>Even all of them at once miss {missed(enough.together?.misses ?? [])}</strong>: change the
       shape, the system, or what is asked.
     {/if}
-    {#if enough.unsolved}<span class="soft"
-        >{counted(enough.unsolved, 'measure')} could not be weighed yet; ask again when no part is being solved.</span
-      >{/if}
   </div>
 {/if}
 {#if there.length}<StatesTable {building} {units} keys={there} />{/if}
