@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Error, Page, expect, sync_playwright
-from web.copies import copied
+from web.copies import brought_in, campus_file, copied
 from web.sharing import shared_server
 
 from tools.window import SMALLEST, Server, context, launch, let_in
@@ -45,19 +45,24 @@ def looked_at(server: Server) -> str:
 @pytest.fixture
 def shaped(server: Server) -> str:
     """A copy with its shapes; joints and fixings are not to be solved."""
-    file = server.call("GET", "/projects/heron-flats/file")
+    file = campus_file(server)
     for building in file["project"]["buildings"]:
         building["joints"] = []
     for assembly in file["project"]["assemblies"]:
         assembly["fixings"] = []
-    return str(server.call("POST", "/projects/import", file)["project"]["id"])
+    return brought_in(server, file)
 
 
 @pytest.fixture
 def jointed(server: Server) -> str:
     """The same with its joints and fixings."""
-    made = server.call("POST", "/projects/import", server.call("GET", "/projects/heron-flats/file"))
-    return str(made["project"]["id"])
+    return brought_in(server, campus_file(server))
+
+
+@pytest.fixture(scope="session")
+def solved_at(server: Server) -> str:
+    """Another that is only looked at, with all that is to be solved in the laboratory."""
+    return copied(server, solved=("main-laboratory",))
 
 
 @pytest.fixture(scope="session")

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+import json
+from functools import cache
+from typing import Any
+
 from shapeless import typed
 
 from nimble_shell.demo.heron_flats import campus
@@ -9,10 +13,36 @@ from tools.window import Server
 
 
 def copied(server: Server, solved: tuple[str, ...] = (), units: str = "SI") -> str:
-    """The id of a copy; joints, shape and fixings stay in the buildings named and are to be solved there alone."""
-    file = server.call("GET", "/projects/heron-flats/file")
+    """The id of a copy of `file_of`."""
+    return brought_in(server, file_of(server, solved, units))
+
+
+def brought_in(server: Server, file: Any) -> str:
+    """The id of a project file's project."""
+    return str(server.call("POST", "/projects/import", file)["project"]["id"])
+
+
+@cache
+def _campus(server: Server) -> str:
+    """The campus as a project file; a test changes what it reads of it."""
+    return json.dumps(server.call("GET", "/projects/heron-flats/file"))
+
+
+def campus_file(server: Server) -> Any:
+    """The campus as a project file."""
+    return json.loads(_campus(server))
+
+
+@cache
+def _typed_areas() -> dict[str, dict[str, float | None]]:
+    return {one.id: {each.id: each.area for each in one.elements} for one in typed(campus()).buildings}
+
+
+def file_of(server: Server, solved: tuple[str, ...] = (), units: str = "SI") -> Any:
+    """The campus; joints, shape and fixings stay in the buildings named and are to be solved there alone."""
+    file = campus_file(server)
     file["project"]["basis"]["schools"]["units"] = units
-    areas = {one.id: {each.id: each.area for each in one.elements} for one in typed(campus()).buildings}
+    areas = _typed_areas()
     for building in file["project"]["buildings"]:
         if building["id"] in solved:
             continue
@@ -23,4 +53,4 @@ def copied(server: Server, solved: tuple[str, ...] = (), units: str = "SI") -> s
     if not solved:
         for assembly in file["project"]["assemblies"]:
             assembly["fixings"] = []
-    return str(server.call("POST", "/projects/import", file)["project"]["id"])
+    return file

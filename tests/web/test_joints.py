@@ -154,8 +154,8 @@ def test_a_sill_that_falls_inwards_is_a_decision(page: Page, server: Server, joi
 
 
 @pytest.mark.parametrize("view", ["", "?view=standard", "?view=walk", "?view=add"])
-def test_axe_finds_nothing_at_joints(page: Page, server: Server, jointed: str, view: str) -> None:
-    page.goto(f"{server.address}/{jointed}/main-laboratory/D3{view}")
+def test_axe_finds_nothing_at_joints(page: Page, server: Server, solved_at: str, view: str) -> None:
+    page.goto(f"{server.address}/{solved_at}/main-laboratory/D3{view}")
     quiet(page)
     if not view:
         expect(page.get_by_test_id("psi-A")).to_be_visible(timeout=FINAL)

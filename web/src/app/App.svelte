@@ -215,7 +215,7 @@
   {:else if !open || !units}
     <main class="sheet" id="sheet" tabindex="-1">
       <TroubleBar />
-      {#if session.loading}<p role="status">Opening the project</p>{/if}
+      {#if session.loading}<p role="status" data-stale="true">Opening the project</p>{/if}
       {#if session.saves.trouble}<p>
           <Button onclick={() => router.go({ project: '', building: '' })}>All projects</Button>
         </p>{/if}

@@ -1,11 +1,15 @@
-"""Every view of an inch-pound project: no SI unit stands on it, and no place for a value was left open."""
+"""Every view of an inch-pound project whose every text holds markup: no SI unit stands on it, no place for a value was
+left open, and no text is taken for markup."""
 
 from __future__ import annotations
 
+import re
+
+from planted import planted
 from playwright.sync_api import Page
 from si_units import left_in
 from web.board import Board
-from web.copies import copied
+from web.copies import brought_in, file_of
 
 from tools.window import Server, quiet
 
@@ -47,14 +51,21 @@ VIEWS = [
 ]
 
 
-def test_no_view_has_an_si_unit_or_an_open_place(page: Page, server: Server) -> None:
-    project = copied(server, solved=("main-laboratory",), units="IP")
+def test_no_view_has_an_si_unit_an_open_place_or_takes_a_text_for_markup(page: Page, server: Server) -> None:
+    whole = file_of(server, solved=("main-laboratory",), units="IP")
+    laboratory = whole["project"]["buildings"][0]  # what is shown of one joint is shown of another
+    laboratory["joints"] = [one for one in laboratory["joints"] if one["family"] in ("ridge", "seam")]
+    file, _ = planted(whole)
+    project = brought_in(server, file)
+    page.add_init_script("window.planted = () => { window.ran = true }")
     found: dict[str, str] = {}
     for view in VIEWS:
         Board(page, server.address, project).open(view)
         quiet(page)
-        texts = page.evaluate(_TOLD)
+        texts = [re.sub(r'"><script>|id="planted"', "", one) for one in page.evaluate(_TOLD)]
         assert len(texts[0]) > 400, view
         assert any(unit in " ".join(texts) for unit in ("°F", "ft", "Btu", '"')), view
         found |= {one: view for text in texts for one in left_in(text)}
+        assert page.evaluate("[!!window.ran, document.querySelectorAll('#planted').length]") == [False, 0], view
+        assert "planted" in page.content(), view
     assert not found
