@@ -77,6 +77,21 @@ def moisture(
 
 
 @app.command()
+def setout(
+    file: Annotated[str, typer.Argument(help="An elevation in the neutral format; - reads standard input.")],
+) -> None:
+    """Cut an elevation in the neutral format into panels, to the proven optimum; print JSON."""
+    from nimble_shell.formats import neutral_setout  # its rooms are not for every start
+
+    case = _read_case(file, neutral_setout.KIND)
+    try:
+        result = neutral_setout.compute(neutral_setout.read(case))
+    except (DomainError, ValidationError) as error:
+        _refuse(problems.of(error))
+    print(json.dumps(result, indent=1, allow_nan=False))
+
+
+@app.command()
 def shell(
     file: Annotated[str, typer.Argument(help="A building in the neutral format; - reads standard input.")],
 ) -> None:
@@ -258,7 +273,7 @@ def _read_case(file: str, *kinds: str) -> Any:
     if not isinstance(case, dict):
         _refuse(_whole_file("not_an_object", "the file does not hold a JSON object", "write { … }"))
     # Reference files wrap the case together with its expected results.
-    if set(case) == {"case", "reference"} and isinstance(case["case"], dict):
+    if {"case", "reference"} <= set(case) <= {"verb", "case", "reference"} and isinstance(case["case"], dict):
         case = case["case"]
     if case.get("kind", kinds[0]) not in kinds:
         able = " and ".join(f"“{kind}”" for kind in kinds)

@@ -1,0 +1,196 @@
+"""A wall or roof elevation cut into panels: joints to the proven optimum, its pieces, splines, posts and plates."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from itertools import pairwise
+
+from nimble_shell.core.errors import DomainError
+from nimble_shell.core.setout.elevation import NEAR, Band, Elevation, Opening, bands_of
+from nimble_shell.core.setout.partition import Layer, Sum, best_layer
+from nimble_shell.core.setout.pieces import Piece, pieces_of
+from nimble_shell.core.setout.rules import Objective, Rules
+from nimble_shell.core.setout.staggered import best_pair
+from nimble_shell.core.setout.strips import M2, BandStrips
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Panel:
+    """One piece, and where it belongs."""
+
+    band: int
+    layer: int
+    piece: Piece
+    mass: float  #: [kg]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Members:
+    """Splines or posts."""
+
+    count: int = 0
+    length: float = 0.0  #: [m]
+
+    def __add__(self, other: Members) -> Members:
+        return Members(count=self.count + other.count, length=self.length + other.length)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetOut:
+    """An elevation with its joints."""
+
+    bands: tuple[tuple[Layer, ...], ...]  #: of each band its layers
+    panels: tuple[Panel, ...]
+    sum: Sum
+    splines: Members
+    posts: Members
+    bottom: float  #: developed length of base lines [m]
+    top: float
+    headers: float  #: [m]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NoWay:
+    """Why there is no partition."""
+
+    reason: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WhatIf:
+    """An opening moved both ways, the case solved again each time."""
+
+    now: int | None  #: panels; None where it is infeasible
+    best: int | None  #: least panels of all
+    least: float | None  #: shortest move that has them [mm]
+
+
+def set_out(elevation: Elevation, rules: Rules, objective: Objective) -> SetOut | NoWay:
+    """The best joints of every band and layer.
+
+    Raises
+    ------
+    DomainError
+        If the outline, a level or an opening is refused.
+    """
+    layers: list[tuple[Layer, ...]] = []
+    bands = bands_of(elevation)
+    for band in bands:
+        found = _layers(band, rules, objective)
+        if found is None:
+            return NoWay(reason=why_not(BandStrips(band, rules)))
+        layers.append(found)
+    panels = [panel for band, own in zip(bands, layers, strict=True) for panel in _panels(band, own, rules)]
+    splines, posts = _members(bands, layers)
+    bottom, top = _plates(bands)
+    return SetOut(
+        bands=tuple(layers), panels=tuple(panels), sum=sum((one.sum for own in layers for one in own), Sum()),
+        splines=splines, posts=posts, bottom=bottom, top=top, headers=_headers(bands, rules),
+    )  # fmt: skip
+
+
+def what_if(elevation: Elevation, rules: Rules, objective: Objective, name: str, most: float, step: float) -> WhatIf:
+    """The named opening moved by whole steps both ways; positions that are refused are passed over.
+
+    Raises
+    ------
+    DomainError
+        If the elevation is refused as it is.
+    """
+    now = set_out(elevation, rules, objective)
+    found: list[tuple[int, float]] = []
+    for k in range(-int((most + NEAR) // step), int((most + NEAR) // step) + 1):
+        moved = tuple(replace(one, x=one.x + k * step) if one.name == name else one for one in elevation.openings)
+        try:
+            there = set_out(replace(elevation, openings=moved), rules, objective)
+        except DomainError:
+            continue
+        if isinstance(there, SetOut):
+            found.append((there.sum.panels, abs(k * step)))
+    panels = now.sum.panels if isinstance(now, SetOut) else None
+    best, least = min(found) if found else (None, None)
+    return WhatIf(now=panels, best=best, least=least)
+
+
+def why_not(strips: BandStrips) -> str:
+    """Which rule leaves a band without an answer: where joints can be reached, and where none goes on from there."""
+    reached, x = {0}, strips.x
+    for j in range(1, len(x)):
+        found = strips.to(j)
+        if any(legal and found.first + n in reached for n, legal in enumerate(found.legal)):
+            reached.add(j)
+    far = float(x[max(reached)])
+    near = next((one for one in strips.band.openings if one.right > far and one.x - far < strips.rules.widest), None)
+    beside = "" if near is None else f", beside “{near.name}” from {near.x:g} to {near.right:g}"
+    widest = f"the widest is {strips.rules.widest:g}"
+    return f"storey {strips.band.index}: no legal strip goes on from {far:g}{beside}; {widest}"
+
+
+def _layers(band: Band, rules: Rules, objective: Objective) -> tuple[Layer, ...] | None:
+    strips = BandStrips(band, rules)
+    if rules.layers == 2:
+        return best_pair(strips, objective)
+    one = best_layer(strips, objective)
+    return None if one is None else (one,)
+
+
+def _panels(band: Band, layers: Sequence[Layer], rules: Rules) -> Iterable[Panel]:
+    for n, layer in enumerate(layers):
+        ends = (band.x0, *layer.joints, band.x1)
+        for x0, x1 in pairwise(ends):
+            bay = any(abs(one.x - x0) <= NEAR and abs(one.right - x1) <= NEAR for one in band.openings)
+            held = [one for one in band.openings if x0 - NEAR <= one.x and one.right <= x1 + NEAR]
+            load = 0.0 if bay or rules.at_opening == "cut" else sum(one.mass for one in held)
+            for piece in pieces_of(band, x0, x1):
+                yield Panel(band=band.index, layer=n, piece=piece, mass=piece.area * M2 * rules.mass_per_m2 + load)
+
+
+def _members(bands: Sequence[Band], layers: Sequence[Sequence[Layer]]) -> tuple[Members, Members]:
+    splines, posts = Members(), Members()
+    for band, own in zip(bands, layers, strict=True):
+        for x in (x for layer in own for x in layer.joints):
+            base, top = band.at(x)
+            crossed = sum(one.h for one in band.openings if one.x + NEAR < x < one.right - NEAR)
+            member = Members(count=1, length=(top - base - crossed) / 1000)
+            if any(abs(x - edge) <= NEAR for one in band.openings for edge in (one.x, one.right)):
+                posts += member
+            else:
+                splines += member
+    return splines, posts
+
+
+def _plates(bands: Sequence[Band]) -> tuple[float, float]:
+    """Lengths of base and top lines; what an opening takes of a line that it lies on is left out. [m]"""
+    bottom = top = 0.0
+    for band in bands:
+        for one in band.slices:
+            wide = one.x1 - one.x0
+            for rise, along, is_base in (
+                (one.base1 - one.base0, one.base, True), (one.top1 - one.top0, one.top, False),
+            ):  # fmt: skip
+                taken = sum(_touching(opening, one.x0, one.x1, along, is_base=is_base) for opening in band.openings)
+                length = (wide - taken) * (1 + (rise / wide) ** 2) ** 0.5 / 1000
+                bottom, top = (bottom + length, top) if is_base else (bottom, top + length)
+    return bottom, top
+
+
+def _touching(opening: Opening, x0: float, x1: float, along: object, *, is_base: bool) -> float:
+    """How much of a line an opening lies on. [mm]"""
+    a, b = max(opening.x, x0), min(opening.right, x1)
+    edge = opening.y if is_base else opening.top
+    on = b - a > NEAR and all(abs(along(x) - edge) <= NEAR for x in (a, b))  # type: ignore[operator]
+    return b - a if on else 0.0
+
+
+def _headers(bands: Sequence[Band], rules: Rules) -> float:
+    return sum(
+        one.w + 2 * rules.header_bearing for band in bands for one in band.openings if not _reaches_top(band, one)
+    ) / 1000  # fmt: skip
+
+
+def _reaches_top(band: Band, one: Opening) -> bool:
+    return any(
+        abs(piece.top(x) - one.top) <= NEAR
+        for piece in band.slices for x in (max(piece.x0, one.x), min(piece.x1, one.right)) if piece.x0 <= x <= piece.x1
+    )  # fmt: skip

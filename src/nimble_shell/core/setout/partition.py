@@ -1,0 +1,104 @@
+"""The best joints of a band: a shortest path from its left end to its right one, which is exact."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from nimble_shell.core.setout.rules import COUNTED, Objective, Term
+from nimble_shell.core.setout.strips import BandStrips
+
+_BASE = 1 << 20  #: more than any count: terms one after the other are the digits of one number
+NEVER = np.iinfo(np.int64).max // 4  #: no way leads there
+
+Floats = NDArray[np.float64]
+Counts = NDArray[np.int64]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sum:
+    """What joints come to."""
+
+    panels: int = 0
+    off_module: int = 0
+    members: int = 0
+    member_length: float = 0.0  #: [m]
+    waste: float = 0.0  #: [m²]
+
+    def __add__(self, other: Sum) -> Sum:
+        return Sum(**{term: getattr(self, term) + getattr(other, term) for term in self.__slots__})
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Layer:
+    """Joints of one layer of a band between its ends, rising; and what they come to."""
+
+    joints: tuple[float, ...]
+    sum: Sum
+
+
+class Costs:
+    """Costs of an objective as a whole number, and a length or area that decides among equal ones."""
+
+    def __init__(self, objective: Objective) -> None:
+        self._weights = objective.weights
+        self._counted = [term for term in objective.order if term in COUNTED]
+        self._last = next((term for term in objective.order if term not in COUNTED), None)
+
+    def of(self, terms: dict[Term, Any]) -> tuple[Any, Any]:
+        """Whole number and part of it, each one or an array, as the terms are."""
+        if self._weights is not None:
+            return 0, sum((weight * terms[term] for term, weight in self._weights.items()), 0.0)
+        whole: Any = 0
+        for term in self._counted:
+            whole = whole * _BASE + terms[term]
+        return whole, 0.0 if self._last is None else terms[self._last]
+
+
+def best_layer(strips: BandStrips, objective: Objective) -> Layer | None:
+    """One layer of joints; None where none are legal. Exact: every legal strip is a step, and all costs add up."""
+    costs, x = Costs(objective), strips.x
+    n = len(x)
+    lengths = strips.member_length()
+    whole, part = np.full(n, NEVER, dtype=np.int64), np.full(n, np.inf)
+    came = np.full(n, -1)
+    whole[0], part[0] = 0, 0.0
+    for j in range(1, n):
+        found = strips.to(j)
+        begin = slice(found.first, found.first + len(found.legal))
+        open_ = found.legal & (whole[begin] < NEVER)
+        if not open_.any():
+            continue
+        more, beside = costs.of({
+            "panels": found.panels, "off_module": found.off_module, "members": int(j < n - 1),
+            "member_length": float(lengths[j]), "waste": found.waste,
+        })  # fmt: skip
+        total = np.where(open_, whole[begin] + more, NEVER)
+        least = total.min()
+        ties = np.where(total == least, part[begin] + beside, np.inf)
+        at = int(np.argmin(ties))
+        whole[j], part[j], came[j] = least, ties[at], found.first + at
+    if came[n - 1] < 0:
+        return None
+    ends = [n - 1]
+    while ends[-1] > 0:
+        ends.append(int(came[ends[-1]]))
+    return layer_at(strips, ends[::-1])
+
+
+def layer_at(strips: BandStrips, ends: Sequence[int]) -> Layer:
+    """The layer whose strips end at these joints, by number, both ends of the band among them."""
+    lengths, total = strips.member_length(), Sum()
+    for before, at in pairwise(ends):
+        found = strips.to(at)
+        n, inner = before - found.first, at < len(strips.x) - 1
+        total += Sum(
+            panels=int(found.panels[n]), off_module=int(found.off_module[n]), members=int(inner),
+            member_length=float(lengths[at]) if inner else 0.0, waste=float(found.waste[n]),
+        )  # fmt: skip
+    return Layer(joints=tuple(float(strips.x[at]) for at in ends[1:-1]), sum=total)

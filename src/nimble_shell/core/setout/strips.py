@@ -1,0 +1,260 @@
+"""Every strip that may end at a joint, looked at together: whether it is legal, and what it comes to."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import pairwise
+
+import numpy as np
+from numpy.typing import NDArray
+
+from nimble_shell.core.setout.elevation import NEAR, Band, Opening
+from nimble_shell.core.setout.pieces import Piece, columns_of, pieces_of
+from nimble_shell.core.setout.rules import Rules
+
+Floats = NDArray[np.float64]
+Bools = NDArray[np.bool_]
+M2 = 1e-6  #: of a mm²
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Strips:
+    """Strips from each of some joints to one."""
+
+    first: int  #: joint that the first of them begins at; the others follow
+    legal: Bools
+    panels: NDArray[np.int64]
+    off_module: NDArray[np.int64]
+    waste: Floats  #: [m²]
+
+
+def joints_of(band: Band, rules: Rules) -> Floats:
+    """Both ends of a band, and every legal joint between them, rising. [mm]"""
+    least = int(np.ceil((band.x0 + NEAR - rules.origin) / rules.step))
+    most = int(np.floor((band.x1 - NEAR - rules.origin) / rules.step))
+    grid = rules.origin + rules.step * np.arange(least, most + 1, dtype=float)
+    edges = [x for one in band.openings for x in (one.x, one.right)] if rules.joint_at_edge else []
+    found = np.unique(np.concatenate([grid, np.array(edges, dtype=float)]))
+    legal = (found > band.x0 + NEAR) & (found < band.x1 - NEAR)
+    for one in band.openings:
+        at_a, at_b = np.abs(found - one.x), np.abs(found - one.right)
+        on_edge = np.minimum(at_a, at_b) <= NEAR
+        if not rules.joint_at_edge:
+            legal &= ~on_edge
+        legal &= on_edge | ((at_a >= rules.edge_clear - NEAR) & (at_b >= rules.edge_clear - NEAR))
+        if rules.at_opening != "cut":
+            legal &= on_edge | (found < one.x) | (found > one.right)
+    found = found[legal]
+    if len(found):  # a grid position beside an edge within nothing is that edge
+        found = found[np.concatenate([[True], np.diff(found) > NEAR])]
+    return np.concatenate([[band.x0], found, [band.x1]])
+
+
+class BandStrips:
+    """Strips of one band under its rules."""
+
+    def __init__(self, band: Band, rules: Rules) -> None:
+        self.band, self.rules = band, rules
+        self.x = joints_of(band, rules)
+        self._cells()
+        self._openings()
+        self.bays = self._bays()
+
+    def _cells(self) -> None:
+        """Heights of each stretch between two joints, and the area up to each."""
+        x, band = self.x, self.band
+        columns = columns_of(band, band.x0, band.x1)
+        low, high = np.full(len(x) - 1, np.inf), np.full(len(x) - 1, -np.inf)
+        self._area = np.zeros(len(x))
+        for column in columns:
+            if not column:
+                continue
+            x0, x1 = column[0].x0, column[0].x1
+            inner = np.clip(x, x0, x1)
+            for one in column:
+                height0, height1 = one.top0 - one.base0, one.top1 - one.base1
+                t = (inner - x0) / (x1 - x0)
+                self._area += (x1 - x0) * (height0 * t + (height1 - height0) * t * t / 2)
+            at = np.flatnonzero((x[:-1] < x1 - NEAR) & (x[1:] > x0 + NEAR))
+            base, top = column[0], column[-1]
+            for ends in (inner[:-1][at], inner[1:][at]):
+                t = (ends - x0) / (x1 - x0)
+                low[at] = np.minimum(low[at], base.base0 + (base.base1 - base.base0) * t)
+                high[at] = np.maximum(high[at], top.top0 + (top.top1 - top.top0) * t)
+        self._low, self._high = low, high
+
+    def _openings(self) -> None:
+        """Which joints lie before, in and after each opening, and which openings want a closer look."""
+        x = self.x
+        self._a = [int(np.searchsorted(x, one.x - NEAR)) for one in self.band.openings]
+        self._b = [int(np.searchsorted(x, one.right + NEAR, side="right")) - 1 for one in self.band.openings]
+        self._plain = [_plain(self.band, one) for one in self.band.openings]
+        self._full = [not _stubs(self.band, one) for one in self.band.openings]
+
+    def _bays(self) -> dict[int, tuple[int, int, float]]:
+        """By the joint that a bay ends at: the one it begins at, its panels and its waste; illegal ones are not there.
+
+        A bay that may not be is there with no joint to begin at.
+        """
+        found: dict[int, tuple[int, int, float]] = {}
+        for a, b, one in zip(self._a, self._b, self.band.openings, strict=True):
+            if not (0 < a < b < len(self.x) - 1) or abs(self.x[a] - one.x) > NEAR or abs(self.x[b] - one.right) > NEAR:
+                continue
+            pieces = pieces_of(self.band, one.x, one.right)
+            wastes = [self.waste_of(piece, turned=True) for piece in pieces]
+            legal = self.rules.at_opening != "inside" and None not in wastes
+            found[b] = (a if legal else -1, len(pieces), sum(each or 0.0 for each in wastes))
+        return found
+
+    def waste_of(self, piece: Piece, *, turned: bool, load: float = 0.0) -> float | None:
+        """Of the smallest blank that a piece fits; None where it fits none, or may not be. [m²]"""
+        rules = self.rules
+        if piece.height < rules.min_piece - NEAR or not self._carried(piece.area * M2 * rules.mass_per_m2 + load):
+            return None
+        ways = [(piece.width, piece.height)] + ([(piece.height, piece.width)] if turned else [])
+        if rules.blanks is None:
+            wide, long = rules.max_width or 0.0, rules.max_length or 0.0
+            return 0.0 if any(w <= wide + NEAR and h <= long + NEAR for w, h in ways) else None
+        areas = [
+            one.width * (h if one.length is None else one.length) for one in rules.blanks for w, h in ways
+            if w <= one.width + NEAR and (one.length is None or h <= one.length + NEAR)
+        ]  # fmt: skip
+        return (min(areas) - piece.area) * M2 if areas else None
+
+    def _carried(self, mass: float) -> bool:
+        return self.rules.max_mass is None or mass <= self.rules.max_mass + NEAR
+
+    def to(self, j: int) -> Strips:
+        """All strips that end at a joint."""
+        x, rules = self.x, self.rules
+        last = j == len(x) - 1
+        first = int(np.searchsorted(x, x[j] - rules.widest - NEAR))
+        i = np.arange(first, j)
+        width = x[j] - x[i]
+        legal = width >= rules.min_strip - NEAR
+        if rules.layout == "cover":
+            whole = np.abs(width - (rules.cover or 0.0)) <= NEAR
+            legal &= whole | (i == 0) | np.bool_(last)
+        low = np.minimum.accumulate(self._low[first:j][::-1])[::-1]
+        high = np.maximum.accumulate(self._high[first:j][::-1])[::-1]
+        area = self._area[j] - self._area[i]
+        load = np.zeros(len(i))
+        look = np.zeros(len(i), dtype=bool)
+        for n, one in enumerate(self.band.openings):
+            meets = (x[i] < one.right - NEAR) & np.bool_(x[j] > one.x + NEAR)
+            if not meets.any():
+                continue
+            load[meets] += one.mass
+            bay = (np.abs(x[i] - one.x) <= NEAR) & np.bool_(abs(x[j] - one.right) <= NEAR)
+            legal &= ~bay
+            if rules.at_opening == "bay" or (rules.at_opening != "cut" and self._full[n]):
+                legal &= ~meets
+            inside = (x[i] >= one.x - NEAR) & np.bool_(x[j] <= one.right + NEAR)
+            look |= meets & (inside | np.bool_(not self._plain[n]))
+        if rules.at_opening == "cut":
+            load[:] = 0.0
+        panels = np.ones(len(i), dtype=np.int64)
+        height = high - low
+        legal &= look | (height >= rules.min_piece - NEAR)
+        if rules.max_mass is not None:
+            legal &= look | (area * M2 * rules.mass_per_m2 + load <= rules.max_mass + NEAR)
+        blank = self._blank(width, height)
+        legal &= look | np.isfinite(blank)
+        waste = (blank - area) * M2 if rules.blanks is not None else np.zeros(len(i))
+        for at in np.flatnonzero(look & legal):
+            self._looked(int(i[at]), j, int(at), load, legal, panels, waste)
+        found = Strips(first=first, legal=legal, panels=panels, off_module=self._off(width), waste=waste)
+        return self._with_bay(j, found)
+
+    def _looked(
+        self, i: int, j: int, at: int, load: Floats, legal: Bools, panels: NDArray[np.int64], waste: Floats
+    ) -> None:
+        """A strip whose pieces are looked at one by one."""
+        pieces = pieces_of(self.band, float(self.x[i]), float(self.x[j]))
+        cut = self.rules.at_opening == "cut"
+        wastes = [self.waste_of(one, turned=False, load=float(load[at])) for one in pieces]
+        legal[at] = None not in wastes and (cut or len(pieces) == 1)
+        panels[at], waste[at] = len(pieces), sum(one or 0.0 for one in wastes)
+
+    def _with_bay(self, j: int, found: Strips) -> Strips:
+        bay = self.bays.get(j)
+        if bay is None or bay[0] < 0:
+            return found
+        a, panels, waste = bay
+        if self.rules.layout == "cover" and abs(self.x[j] - self.x[a] - (self.rules.cover or 0.0)) > NEAR:
+            return found
+        first = min(found.first, a)
+        more = found.first - first
+        legal = np.concatenate([np.zeros(more, dtype=bool), found.legal])
+        counts = np.concatenate([np.zeros(more, dtype=np.int64), found.panels])
+        off = np.concatenate([np.zeros(more, dtype=np.int64), found.off_module])
+        wasted = np.concatenate([np.zeros(more), found.waste])
+        legal[a - first], counts[a - first], off[a - first], wasted[a - first] = True, panels, 0, waste
+        return Strips(first=first, legal=legal, panels=counts, off_module=off, waste=wasted)
+
+    def _blank(self, width: Floats, height: Floats) -> Floats:
+        """Area of the smallest blank that a box fits upright; infinite where there is none. [mm²]"""
+        rules = self.rules
+        if rules.blanks is None:
+            fits = (width <= (rules.max_width or 0.0) + NEAR) & (height <= (rules.max_length or 0.0) + NEAR)
+            return np.where(fits, 0.0, np.inf)
+        found = np.full(len(width), np.inf)
+        for one in rules.blanks:
+            fits = width <= one.width + NEAR
+            if one.length is not None:
+                fits &= height <= one.length + NEAR
+            found = np.where(fits, np.minimum(found, one.width * (height if one.length is None else one.length)), found)
+        return found
+
+    def _off(self, width: Floats) -> NDArray[np.int64]:
+        """1 where a full strip is off the module."""
+        rules = self.rules
+        if rules.bale is not None:
+            bale = rules.bale
+            return np.array([not bale.fits(float(one), NEAR) for one in width], dtype=np.int64)
+        widths = rules.module_widths or ((rules.cover or 0.0,) if rules.layout == "cover" else ())
+        if not widths:
+            return np.zeros(len(width), dtype=np.int64)
+        off: NDArray[np.int64] = np.all([np.abs(width - one) > NEAR for one in widths], axis=0).astype(np.int64)
+        return off
+
+    def member_length(self) -> Floats:
+        """Of the line at each joint between the ends, where both neighbours stand. [m]"""
+        found = np.zeros(len(self.x))
+        for n in range(1, len(self.x) - 1):
+            x = float(self.x[n])
+            base, top = self.band.at(x)
+            crossed = sum(one.h for one in self.band.openings if one.x + NEAR < x < one.right - NEAR)
+            found[n] = (top - base - crossed) / 1000
+        return found
+
+
+def _stubs(band: Band, one: Opening) -> bool:
+    """Whether anything stands below or above all of an opening."""
+    columns = columns_of(band, one.x, one.right)
+    return all(columns)
+
+
+def _plain(band: Band, one: Opening) -> bool:
+    """Whether what stands below an opening, and above it, is one with the band on both sides, or is not there at all.
+
+    Then a strip that reaches beyond an opening is one piece.
+    """
+    columns = columns_of(band, one.x, one.right)
+    sides = [
+        [[each for each in column if (each.top0 + each.top1) / 2 <= one.y + NEAR] for column in columns],
+        [[each for each in column if (each.base0 + each.base1) / 2 >= one.top - NEAR] for column in columns],
+    ]
+    before = next(each for each in band.slices if each.x0 < one.x <= each.x1 + NEAR)
+    after = next(each for each in reversed(band.slices) if each.x0 - NEAR <= one.right < each.x1)
+    left, right = before.between(before.x0, one.x), after.between(one.right, after.x1)
+    there = [side for side in sides if any(side)]
+    if not there:
+        return False
+    for side in there:
+        if not all(side):
+            return False
+        chain = [left, *(one for (one,) in side), right]
+        if any(min(a.top1, b.top0) - max(a.base1, b.base0) <= NEAR for a, b in pairwise(chain)):
+            return False
+    return True
