@@ -11,6 +11,7 @@ from nimble_shell.references import (
     joints,
     manufactured,
     moisture,
+    setout,
     shell,
     windows,
 )
@@ -29,6 +30,7 @@ GROUPS: dict[str, Callable[[], Iterable[Row]]] = {
     "geometry": geometry.rows,
     "windows": windows.rows,
     "shell": shell.rows,
+    "setout": setout.rows,
 }
 
 

@@ -16,7 +16,7 @@ from nimble_shell.core.conduction.window import window
 
 FloatArray = NDArray[np.float64]
 
-_LEAST = 6e-4  #: that the error is at least said to be, as a share of the difference
+_LEAST = 7e-4  #: that the error is at least said to be, as a share of the difference
 _TIMES = 2.0  #: the change between two grids that the error is said to be
 
 

@@ -30,11 +30,6 @@ class Bale:
     tight: float
     frame: float
 
-    def fits(self, width: float, near: float) -> bool:
-        """Whether some number of whole bales fills a width."""
-        most = int((width - self.frame + near) // (self.length - self.tight))
-        return most >= 1 and width <= most * self.length + self.frame + near  # as many as go in, as loose as can be
-
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Rules:

@@ -210,8 +210,9 @@ class BandStrips:
         """1 where a full strip is off the module."""
         rules = self.rules
         if rules.bale is not None:
-            bale = rules.bale
-            return np.array([not bale.fits(float(one), NEAR) for one in width], dtype=np.int64)
+            length, tight, frame = rules.bale.length, rules.bale.tight, rules.bale.frame
+            n = np.floor((width - frame + NEAR) / (length - tight))  # as many as go in, pressed as far as can be
+            return ((n < 1) | (width > n * length + frame + NEAR)).astype(np.int64)
         widths = rules.module_widths or ((rules.cover or 0.0,) if rules.layout == "cover" else ())
         if not widths:
             return np.zeros(len(width), dtype=np.int64)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, StrictBool
 
 from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.setout.elevation import Elevation, Opening, pitched
@@ -48,7 +48,7 @@ class RulesCase(Strict):
     cover: Positive | None = None
     step: Positive
     origin: Number = 0.0
-    joint_at_edge: bool
+    joint_at_edge: StrictBool
     at_opening: AtOpening
     edge_clear: NotNegative
     min_strip: NotNegative
