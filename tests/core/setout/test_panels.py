@@ -238,6 +238,16 @@ def test_no_way_says_where_no_strip_goes_on() -> None:
     assert "1200" in found.reason
 
 
+def test_two_layers_that_must_meet_at_an_opening_say_so() -> None:
+    door = Elevation(outline=((0, 0), (3000, 0), (3000, 2700), (0, 2700)),
+                     openings=(Opening(name="D", x=1200, y=0, w=900, h=2100),))  # fmt: skip
+    rules = replace(PLAIN, at_opening="bay", layers=2, stagger=200.0)
+    assert isinstance(set_out(door, replace(rules, layers=1), FEWEST), SetOut)
+    found = set_out(door, rules, FEWEST)
+    assert isinstance(found, NoWay)
+    assert "both layers" in found.reason
+
+
 def test_strips_follow_one_another_without_a_gap() -> None:
     found = set_out(Elevation(outline=((0, 0), (9000, 0), (9000, 2700), (0, 2700))), PLAIN, FEWEST)
     assert isinstance(found, SetOut)

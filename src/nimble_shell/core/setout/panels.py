@@ -120,6 +120,9 @@ def why_not(strips: BandStrips) -> str:
         found = strips.to(j)
         if any(legal and found.first + n in reached for n, legal in enumerate(found.legal)):
             reached.add(j)
+    if len(x) - 1 in reached:
+        apart = f"joints of both layers cannot keep {strips.rules.stagger:g} apart"
+        return f"storey {strips.band.index}: one layer can be set out, but {apart}"
     far = float(x[max(reached)])
     near = next((one for one in strips.band.openings if one.right > far and one.x - far < strips.rules.widest), None)
     beside = "" if near is None else f", beside “{near.name}” from {near.x:g} to {near.right:g}"
