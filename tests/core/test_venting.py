@@ -11,7 +11,7 @@ from scipy.optimize import brentq
 
 from nimble_shell.core.airflow.balance import AirPath, Zone, balance
 from nimble_shell.core.airflow.density import density
-from nimble_shell.core.airflow.venting import Vents, stack_flow
+from nimble_shell.core.airflow.venting import Vents, stack_flow, stack_flows
 from nimble_shell.core.loads.cooling_day import AIR, CoolingCase, DayElement, cooling_day, swing
 from nimble_shell.core.loads.periodic_walls import MassLayer, MassWall
 from nimble_shell.core.loads.vented_day import vented_day
@@ -49,6 +49,12 @@ def test_its_working_gives_it() -> None:
 @pytest.mark.parametrize("vents", [VENTS, replace(VENTS, low=0.0), replace(VENTS, high=0.0), replace(VENTS, rise=0.0)])
 def test_nothing_flows_where_it_is_no_colder_outside_or_an_opening_lacks(vents: Vents) -> None:
     assert stack_flow(vents, 24.0, 24.0 if vents.there else 10.0) == 0.0
+
+
+def test_many_moments_at_once_are_as_each_of_them() -> None:
+    theta_i, theta_e = np.array([26.0, 21.0, 20.0, 18.0]), np.array([14.0, -10.0, 20.0, 25.0])
+    each = [value_of(stack_flow(VENTS, float(i), float(e))) for i, e in zip(theta_i, theta_e, strict=True)]
+    assert stack_flows(VENTS, theta_i, theta_e) == pytest.approx(each, rel=1e-12)
 
 
 def test_every_hour_keeps_its_heat_balance_and_no_hour_is_warmer_than_without_vents() -> None:

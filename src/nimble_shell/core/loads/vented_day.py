@@ -7,10 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from nimble_shell.core.airflow.venting import Vents, stack_flow
+from nimble_shell.core.airflow.venting import Vents, stack_flows
 from nimble_shell.core.errors import NotConverged
 from nimble_shell.core.loads.cooling_day import AIR, HOURS, CoolingCase, CoolingFigures
-from nimble_shell.core.working import value_of
 
 FloatArray = NDArray[np.float64]
 _NEAR = 1e-9  #: [K]
@@ -51,13 +50,9 @@ def vented_day(case: CoolingCase, alone: CoolingFigures, vents: Vents) -> Vented
     answers = np.fft.irfft(alone.Y[:, None] * np.fft.rfft(np.eye(HOURS), axis=0), HOURS, axis=0)
     theta, off = alone.free, np.inf
     for _ in range(_MOST):
-        q = _flows(vents, theta, theta_e)
+        q = stack_flows(vents, theta, theta_e)
         found = np.linalg.solve(answers + np.diag(q / AIR), coming + q / AIR * theta_e)
         theta, off = found, float(np.abs(found - theta).max())
         if off < _NEAR:
             return VentedDay(theta=theta, q=q, hour=int(np.argmax(q)))
     raise NotConverged(_MOST, off)
-
-
-def _flows(vents: Vents, theta: FloatArray, theta_e: FloatArray) -> FloatArray:
-    return np.array([value_of(stack_flow(vents, float(i), float(e))) for i, e in zip(theta, theta_e, strict=True)])

@@ -93,6 +93,12 @@ class Band:
         met = [one for one in self.slices if one.x0 - NEAR <= x <= one.x1 + NEAR]
         return max(one.base(x) for one in met), min(one.top(x) for one in met)
 
+    def member(self, x: float) -> float:
+        """Of the spline or post at a joint, less the openings that it crosses. [m]"""
+        base, top = self.at(x)
+        crossed = sum(one.h for one in self.openings if one.x + NEAR < x < one.right - NEAR)
+        return (top - base - crossed) / 1000
+
 
 def pitched(elevation: Elevation, pitch: float) -> Elevation:
     """An elevation whose y are runs in plan, at its pitch. [°]"""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
@@ -153,9 +153,7 @@ def _members(bands: Sequence[Band], layers: Sequence[Sequence[Layer]]) -> tuple[
     splines, posts = Members(), Members()
     for band, own in zip(bands, layers, strict=True):
         for x in (x for layer in own for x in layer.joints):
-            base, top = band.at(x)
-            crossed = sum(one.h for one in band.openings if one.x + NEAR < x < one.right - NEAR)
-            member = Members(count=1, length=(top - base - crossed) / 1000)
+            member = Members(count=1, length=band.member(x))
             if any(abs(x - edge) <= NEAR for one in band.openings for edge in (one.x, one.right)):
                 posts += member
             else:
@@ -178,11 +176,11 @@ def _plates(bands: Sequence[Band]) -> tuple[float, float]:
     return bottom, top
 
 
-def _touching(opening: Opening, x0: float, x1: float, along: object, *, is_base: bool) -> float:
+def _touching(opening: Opening, x0: float, x1: float, along: Callable[[float], float], *, is_base: bool) -> float:
     """How much of a line an opening lies on. [mm]"""
     a, b = max(opening.x, x0), min(opening.right, x1)
     edge = opening.y if is_base else opening.top
-    on = b - a > NEAR and all(abs(along(x) - edge) <= NEAR for x in (a, b))  # type: ignore[operator]
+    on = b - a > NEAR and all(abs(along(x) - edge) <= NEAR for x in (a, b))
     return b - a if on else 0.0
 
 

@@ -64,7 +64,7 @@ def best_layer(strips: BandStrips, objective: Objective) -> Layer | None:
     """One layer of joints; None where none are legal. Exact: every legal strip is a step, and all costs add up."""
     costs, x = Costs(objective), strips.x
     n = len(x)
-    lengths = strips.member_length()
+    lengths = strips.member_length
     whole, part = np.full(n, NEVER, dtype=np.int64), np.full(n, np.inf)
     came = np.full(n, -1)
     whole[0], part[0] = 0, 0.0
@@ -93,7 +93,7 @@ def best_layer(strips: BandStrips, objective: Objective) -> Layer | None:
 
 def layer_at(strips: BandStrips, ends: Sequence[int]) -> Layer:
     """The layer whose strips end at these joints, by number, both ends of the band among them."""
-    lengths, total = strips.member_length(), Sum()
+    lengths, total = strips.member_length, Sum()
     for before, at in pairwise(ends):
         found = strips.to(at)
         n, inner = before - found.first, at < len(strips.x) - 1

@@ -69,8 +69,3 @@ class Objective:
 
     order: tuple[Term, ...] = ()
     weights: Mapping[Term, float] | None = None
-
-    @property
-    def first(self) -> tuple[Term, ...]:
-        """The terms that a bound is told for."""
-        return self.order[:1] if self.weights is None else tuple(self.weights)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import pairwise
 
 import numpy as np
@@ -219,15 +220,10 @@ class BandStrips:
         off: NDArray[np.int64] = np.all([np.abs(width - one) > NEAR for one in widths], axis=0).astype(np.int64)
         return off
 
+    @cached_property
     def member_length(self) -> Floats:
-        """Of the line at each joint between the ends, where both neighbours stand. [m]"""
-        found = np.zeros(len(self.x))
-        for n in range(1, len(self.x) - 1):
-            x = float(self.x[n])
-            base, top = self.band.at(x)
-            crossed = sum(one.h for one in self.band.openings if one.x + NEAR < x < one.right - NEAR)
-            found[n] = (top - base - crossed) / 1000
-        return found
+        """At each joint between the ends. [m]"""
+        return np.array([0.0, *(self.band.member(float(x)) for x in self.x[1:-1]), 0.0])
 
 
 def _stubs(band: Band, one: Opening) -> bool:

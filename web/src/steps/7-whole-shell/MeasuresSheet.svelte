@@ -41,10 +41,6 @@
   );
   const rows = $derived(list.of({ project, building: building.id }) ?? []);
   const useful = $derived(rows.filter((one) => !one.gains || one.gains.dH > 0.005 || one.gains.dq50 > 0.05));
-  const waiting = $derived(rows.reduce((sum, one) => sum + one.waiting, 0));
-  $effect(() => {
-    if (waiting) answers = stream.answers;
-  });
 
   let picked = $state<string[]>([]);
   const there = $derived(picked.filter((key) => useful.some((one) => one.key === key)));
@@ -59,6 +55,12 @@
       ),
   );
   const together = $derived(there.length && !both.stale ? both.answer : undefined);
+  const waiting = $derived(
+    rows.reduce((sum, one) => sum + one.waiting, 0) + (there.length ? (both.answer?.waiting ?? 0) : 0),
+  );
+  $effect(() => {
+    if (waiting) answers = stream.answers;
+  });
   function pick(key: string, on: boolean): void {
     picked = on ? [...picked, key] : picked.filter((one) => one !== key);
   }

@@ -84,8 +84,10 @@
     {:else}<p role="status">Solving thirteen places</p>{/if}
     <SolvingBar {solving} name="the places of {joint.name}" />
   </div>
-  {#if best && known.length > 1}
+  {#if best && known.length > 1 && !sweep.stale}
     <p class="soft">
+      {#if known.length < points.length}Of {known.length} of {points.length} places, those that are solved:
+      {/if}
       {#if line && line.H !== null}Now {units.full(line.H, 'coupling', 2)}; at its best about {units.full(
           (best.psi ?? 0) * line.amount,
           'coupling',
