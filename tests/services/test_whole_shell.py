@@ -27,7 +27,7 @@ from nimble_shell.services.next_steps import measures
 from nimble_shell.services.projects import ChangeNote, ProjectService
 from nimble_shell.services.states import plain_framed, states
 from nimble_shell.services.verdicts import VerdictResults, leak_question
-from nimble_shell.services.whole_shell import WholeShells, figures_of, shaped, summed_up
+from nimble_shell.services.whole_shell import WholeShells, figures_of, glazed, shaped, summed_up
 from nimble_shell.store import Stored
 
 LAB = "main-laboratory"
@@ -98,6 +98,23 @@ def test_the_sun_of_a_glazed_space_counts_once_it_is_entered_and_by_what_reaches
     assert january[1] - january[0] == pytest.approx((1 - b) * 400.0 * 0.744)
     assert value_of(some.energy.Q_nd) < value_of(none.energy.Q_nd)
     assert value_of(some.heating.total) == value_of(none.heating.total)
+
+
+def test_the_seams_of_walls_count_beside_their_windows(projects: ProjectService) -> None:
+    project = unjointed(campus())
+    seam = next(one for one in campus().buildings[0].joints if one.station == "D")
+    lab, *others = project.buildings
+    seamed = replace(project, buildings=(replace(lab, joints=(replace(seam, length=100.0),)), *others))
+    building = shaped(seamed, LAB)
+    (joint,) = building.joints
+
+    def opaque(psi: float) -> tuple[float, float]:
+        known = KnownJoint(joint=joint, solved=solved_joints.figures_of(psi, 0.9), takes=(), point=False)
+        whole = glazed(seamed, building, (known,)).orientations[-1]
+        return 1 / whole.R_opaque, whole.A * (1 - whole.share)
+
+    (bare, area), (lossy, _) = opaque(0.0), opaque(0.05)
+    assert (lossy - bare) * area == pytest.approx(0.05 * joint.length, rel=1e-6)
 
 
 def test_a_part_is_said_and_the_last_whole_stands(projects: ProjectService, stored: Stored) -> None:

@@ -125,7 +125,8 @@ def glazed(
 def _unset(known: Known) -> tuple[str, ...]:
     """What the walls with their windows are still without."""
     around = [one for one in known.ledger.joints if one.station == "E" and not one.point]
-    lost = (one.name for one in around if one.psi is None and one.name not in known.ledger.pending)
+    met = (one for one in known.ledger.joints if one.station in ("D", "E"))
+    lost = (one.name for one in met if one.psi is None and one.name not in known.ledger.pending)
     nothing = ("a joint round the windows",) if known.panes and not around else ()
     return (*known.ledger.pending, *lost, *nothing)
 

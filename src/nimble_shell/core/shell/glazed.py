@@ -31,7 +31,7 @@ class Orientation:
     A: float  #: gross [m²]
     share: float  #: glazed
     R: float | None  #: whole wall as it is, with its windows and their setting [m²·K/W]
-    R_opaque: float  #: without any window [m²·K/W]
+    R_opaque: float  #: without any window, with the seams of the walls [m²·K/W]
     curve: tuple[float, ...]  #: R at SHARES
     break_even: float | None  #: share at which it is as the plain framed wall; None where none is
     unit: str  #: type that is put in again and again; the largest of them
@@ -65,7 +65,8 @@ def orientations(
     """
     U = {line.element_id: value_of(line.U) for line in ledger.lines if line.U is not None}
     walls = [one for one in facings if one.tilt == 90.0 and one.to == "outside" and one.element in U]
-    psi = _setting(ledger, panes)
+    psi, seams = _setting(ledger, panes), _seams(ledger, walls)
+    U = {key: one + seams for key, one in U.items()}
     groups: list[float] = []
     for one in sorted({one.azimuth for one in walls}):
         if not any(_apart(one, other) <= _HALF for other in groups):
@@ -97,6 +98,13 @@ def _setting(ledger: ShellLedger, panes: Sequence[Pane]) -> float:
     around = sum(2 * (one.w + one.h) * one.n for one in panes)
     lost = sum(value_of(one.H) for one in ledger.joints if one.station == "E" and one.H is not None and not one.point)
     return lost / around if around else 0.0
+
+
+def _seams(ledger: ShellLedger, walls: Sequence[Facing]) -> float:
+    """What seams and corners add to each area of the walls, whose splines are theirs once solved. [W/(m²·K)]"""
+    area = sum(one.area for one in walls)
+    lost = sum(value_of(one.H) for one in ledger.joints if one.station == "D" and one.H is not None)
+    return lost / area if area else 0.0
 
 
 def _orientation(
