@@ -92,6 +92,21 @@ def setout(
 
 
 @app.command()
+def shop(
+    file: Annotated[str, typer.Argument(help="A shop case in the neutral format; - reads standard input.")],
+) -> None:
+    """Bars, sheets, laydown, quantities or trucks of a case in the neutral format; print JSON."""
+    from nimble_shell.formats import neutral_shop  # its rooms are not for every start
+
+    case = _read_case(file, *neutral_shop.KINDS)
+    try:
+        result = neutral_shop.compute(neutral_shop.read(case))
+    except (DomainError, ValidationError) as error:
+        _refuse(problems.of(error))
+    print(json.dumps(result, indent=1, allow_nan=False))
+
+
+@app.command()
 def shell(
     file: Annotated[str, typer.Argument(help="A building in the neutral format; - reads standard input.")],
 ) -> None:

@@ -13,6 +13,7 @@ from nimble_shell.references import (
     moisture,
     setout,
     shell,
+    shop,
     windows,
 )
 from nimble_shell.references.rows import Row, markdown, table
@@ -31,6 +32,7 @@ GROUPS: dict[str, Callable[[], Iterable[Row]]] = {
     "windows": windows.rows,
     "shell": shell.rows,
     "setout": setout.rows,
+    "shop": shop.rows,
 }
 
 

@@ -1,0 +1,1 @@
+"""Linear stock: bars and offcuts cut into pieces to the proven optimum."""

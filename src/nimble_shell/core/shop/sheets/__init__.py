@@ -1,0 +1,1 @@
+"""Sheets cut into rectangles by through cuts, and what their offcuts can still give."""
