@@ -35,6 +35,7 @@ from nimble_shell.core.joints.joint import JointRole, JointValue, ShellJoint
 from nimble_shell.core.materials import Material
 from nimble_shell.core.materials.material import Hatching
 from nimble_shell.core.materials.rates import Rate
+from nimble_shell.core.setout.choices import JointPin, SetOutChoices
 from nimble_shell.core.shell.plant import Buffer, Fire, FreshAir, Ground, Loads, MeasurePrice, Plant, Tightness
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.windows.transmittance import Frame, Glass
@@ -272,6 +273,14 @@ class MeasurePriceDoc(Document, core=MeasurePrice):
 
 
 class PlantDoc(Document, core=Plant):
+    pass
+
+
+class JointPinDoc(Document, core=JointPin):
+    pass
+
+
+class SetOutDoc(Document, core=SetOutChoices):
     pass
 
 

@@ -780,6 +780,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/setout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Set Out
+         * @description Every face of panels with its panels, joints and plates, and what they make of the build-ups.
+         */
+        get: operations["set_out_api_v1_projects__project_id__buildings__building_id__setout_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/setout/face": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Out Face
+         * @description One face round the joints that are pinned and the openings where they are drawn.
+         */
+        post: operations["set_out_face_api_v1_projects__project_id__buildings__building_id__setout_face_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/setout/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Moves
+         * @description Where each opening of a face would stand better, and what that saves.
+         */
+        get: operations["moves_api_v1_projects__project_id__buildings__building_id__setout_moves_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/shape": {
         parameters: {
             query?: never;
@@ -2667,6 +2727,23 @@ export interface components {
              */
             plant: components["schemas"]["PlantDoc"];
             /**
+             * @default {
+             *       "clear": 0.15,
+             *       "counts": false,
+             *       "least_strip": 0.3,
+             *       "longest": 7.2,
+             *       "order": [
+             *         "panels",
+             *         "off_module",
+             *         "members",
+             *         "waste"
+             *       ],
+             *       "people_kg": 25,
+             *       "pins": []
+             *     }
+             */
+            setout: components["schemas"]["SetOutDoc"];
+            /**
              * Use
              * @default
              */
@@ -3583,6 +3660,64 @@ export interface components {
             tried: number;
             /** Without */
             without: components["schemas"]["nimble_shell__api__measure_routes__LeftOutOut"][];
+        };
+        /**
+         * FaceDraftIn
+         * @description A face as somebody is drawing it; what is left out stays as it is stored.
+         */
+        FaceDraftIn: {
+            choices?: components["schemas"]["SetOutDoc"] | null;
+            /** Face */
+            face: string;
+            /** Openings */
+            openings?: components["schemas"]["OpeningDoc"][] | null;
+        };
+        /**
+         * FaceSetOutOut
+         * @description A face as it is set out.
+         */
+        FaceSetOutOut: {
+            /** Assembly */
+            assembly: string;
+            /** Bottom */
+            bottom: number;
+            /** Element */
+            element: string;
+            /** Face */
+            face: string;
+            /** Headers */
+            headers: number;
+            /** Joints */
+            joints: components["schemas"]["SetJointOut"][];
+            /** Kind */
+            kind: string;
+            /** Layers */
+            layers: number;
+            /** Levels */
+            levels: number[];
+            /** Mark */
+            mark: string;
+            /** Module */
+            module: number;
+            /** Openings */
+            openings: components["schemas"]["SetOpeningOut"][];
+            /** Origin */
+            origin: number[];
+            /** Outline */
+            outline: number[][];
+            /** Panels */
+            panels: components["schemas"]["SetPanelOut"][];
+            /** Reason */
+            reason: string;
+            /** Shop Mass */
+            shop_mass: number;
+            /** Spline */
+            spline: string;
+            sum: components["schemas"]["TermsOut"] | null;
+            /** Top */
+            top: number;
+            /** Words */
+            words: string;
         };
         /** FamilyOut */
         FamilyOut: {
@@ -4606,6 +4741,21 @@ export interface components {
             solved: components["schemas"]["SolvedOut"] | null;
         };
         /**
+         * JointPinDoc
+         * @description A joint that stays where it is.
+         */
+        JointPinDoc: {
+            /** Face */
+            face: string;
+            /**
+             * Storey
+             * @default 0
+             */
+            storey: number;
+            /** U */
+            u: number;
+        };
+        /**
          * JointRoleDoc
          * @description A build-up that meets in the joint.
          */
@@ -5535,6 +5685,32 @@ export interface components {
             /** X */
             x: number;
         };
+        /**
+         * MoveOut
+         * @description An opening moved to where the wall comes out better.
+         */
+        MoveOut: {
+            /** By */
+            by: number;
+            /** Heat */
+            heat: number | null;
+            /** Joints */
+            joints: number;
+            /** Length */
+            length: number;
+            /** Mark */
+            mark: string;
+            /** Off Module */
+            off_module: number;
+            /** Opening */
+            opening: string;
+            /** Panels */
+            panels: number;
+            /** Waste */
+            waste: number;
+            /** Waste Kg */
+            waste_kg: number;
+        };
         /** NewProject */
         NewProject: {
             /** Name */
@@ -5555,6 +5731,22 @@ export interface components {
             now: number;
             /** Saves */
             saves: number;
+        };
+        /**
+         * NotOfPanelsOut
+         * @description A face that is poured, laid, framed on site or not drawn yet.
+         */
+        NotOfPanelsOut: {
+            /** Face */
+            face: string;
+            /** Kind */
+            kind: string;
+            /** Mark */
+            mark: string;
+            /** Reason */
+            reason: string;
+            /** Zone */
+            zone: string;
         };
         /** OfClaimIn */
         OfClaimIn: {
@@ -6702,6 +6894,139 @@ export interface components {
             tapes: string[];
         };
         /**
+         * SetJointOut
+         * @description A joint on its face.
+         */
+        SetJointOut: {
+            /** Bottom */
+            bottom: number;
+            /** Layer */
+            layer: number;
+            /** Pinned */
+            pinned: boolean;
+            /** Post */
+            post: boolean;
+            /** Storey */
+            storey: number;
+            /** Top */
+            top: number;
+            /** U */
+            u: number;
+        };
+        /**
+         * SetOpeningOut
+         * @description An opening on its face. [m]
+         */
+        SetOpeningOut: {
+            /** H */
+            h: number;
+            /** Id */
+            id: string;
+            /** Mark */
+            mark: string;
+            /** Off Module */
+            off_module: number;
+            /** U */
+            u: number;
+            /** V */
+            v: number;
+            /** W */
+            w: number;
+        };
+        /**
+         * SetOutDoc
+         * @description Of a building.
+         */
+        SetOutDoc: {
+            /**
+             * Clear
+             * @default 0.15
+             */
+            clear: number;
+            /**
+             * Counts
+             * @default false
+             */
+            counts: boolean;
+            /** Heaviest */
+            heaviest?: number | null;
+            /**
+             * Least Strip
+             * @default 0.3
+             */
+            least_strip: number;
+            /**
+             * Longest
+             * @default 7.2
+             */
+            longest: number;
+            /**
+             * Order
+             * @default [
+             *       "panels",
+             *       "off_module",
+             *       "members",
+             *       "waste"
+             *     ]
+             */
+            order: ("panels" | "off_module" | "members" | "member_length" | "waste")[];
+            /**
+             * People Kg
+             * @default 25
+             */
+            people_kg: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["JointPinDoc"][];
+        };
+        /**
+         * SetOutOut
+         * @description All faces of a building.
+         */
+        SetOutOut: {
+            choices: components["schemas"]["SetOutDoc"];
+            /** Faces */
+            faces: components["schemas"]["FaceSetOutOut"][];
+            /** Others */
+            others: components["schemas"]["NotOfPanelsOut"][];
+            /** Thermal */
+            thermal: components["schemas"]["ThermalBackOut"][];
+        };
+        /**
+         * SetPanelOut
+         * @description A panel on its face. [m]
+         */
+        SetPanelOut: {
+            /** Area */
+            area: number;
+            /** Layer */
+            layer: number;
+            /** Mark */
+            mark: string;
+            /** Mass */
+            mass: number;
+            /** Off Module */
+            off_module: boolean;
+            /** Openings */
+            openings: string[];
+            /** Outline */
+            outline: number[][];
+            /** People */
+            people: number;
+            /** Storey */
+            storey: number;
+            /** U0 */
+            u0: number;
+            /** U1 */
+            u1: number;
+            /** V0 */
+            v0: number;
+            /** V1 */
+            v1: number;
+        };
+        /**
          * ShadingOut
          * @description Sun on the windows that look one way, under the overhang.
          */
@@ -7500,6 +7825,54 @@ export interface components {
             R_wall?: number | null;
             /** F Rsi */
             f_rsi?: number | null;
+        };
+        /**
+         * TermsOut
+         * @description What joints come to.
+         */
+        TermsOut: {
+            /** Member Length */
+            member_length: number;
+            /** Members */
+            members: number;
+            /** Off Module */
+            off_module: number;
+            /** Panels */
+            panels: number;
+            /** Waste */
+            waste: number;
+        };
+        /**
+         * ThermalBackOut
+         * @description What a set-out makes of a build-up, beside what was assumed.
+         */
+        ThermalBackOut: {
+            /** R */
+            R: number;
+            /** R Assumed */
+            R_assumed: number;
+            /** Area */
+            area: number;
+            /** Assembly */
+            assembly: string;
+            /** Headers */
+            headers: number;
+            /** Name */
+            name: string;
+            /** Panels */
+            panels: number;
+            /** Plates */
+            plates: number;
+            /** Posts */
+            posts: number;
+            /** Seams */
+            seams: number;
+            /** Seams Assumed */
+            seams_assumed: number;
+            /** Timber */
+            timber: number | null;
+            /** Timber Assumed */
+            timber_assumed: number | null;
         };
         /**
          * ThingEdit
@@ -13317,6 +13690,379 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildingSectionOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_out_api_v1_projects__project_id__buildings__building_id__setout_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetOutOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_out_face_api_v1_projects__project_id__buildings__building_id__setout_face_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaceDraftIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaceSetOutOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    moves_api_v1_projects__project_id__buildings__building_id__setout_moves_get: {
+        parameters: {
+            query: {
+                face: string;
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveOut"][];
                 };
             };
             /** @description not readable */

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from itertools import pairwise
 
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.setout.elevation import NEAR, Band, Elevation, Opening, bands_of
 from nimble_shell.core.setout.partition import Layer, Sum, best_layer
 from nimble_shell.core.setout.pieces import Piece, pieces_of
-from nimble_shell.core.setout.rules import Objective, Rules
+from nimble_shell.core.setout.rules import Objective, Rules, Term
 from nimble_shell.core.setout.staggered import best_pair
 from nimble_shell.core.setout.strips import M2, BandStrips
 
@@ -66,8 +68,16 @@ class WhatIf:
     least: float | None  #: shortest move that has them [mm]
 
 
-def set_out(elevation: Elevation, rules: Rules, objective: Objective) -> SetOut | NoWay:
-    """The best joints of every band and layer.
+@dataclass(frozen=True, slots=True)
+class Pin:
+    """A joint that has to be."""
+
+    band: int
+    x: float  #: [mm]
+
+
+def set_out(elevation: Elevation, rules: Rules, objective: Objective, pins: Sequence[Pin] = ()) -> SetOut | NoWay:
+    """The best joints of every band and layer, those that are pinned among them.
 
     Raises
     ------
@@ -77,9 +87,13 @@ def set_out(elevation: Elevation, rules: Rules, objective: Objective) -> SetOut 
     layers: list[tuple[Layer, ...]] = []
     bands = bands_of(elevation)
     for band in bands:
-        found = _layers(band, rules, objective)
+        own = [one for one in pins if one.band == band.index]
+        missed = _missed(band, rules, own)
+        if missed is not None:
+            return NoWay(reason=missed)
+        found = _layers_of(band, rules, objective, tuple(own))
         if found is None:
-            return NoWay(reason=why_not(BandStrips(band, rules)))
+            return NoWay(reason=why_not(BandStrips(band, rules, [one.x for one in own])))
         layers.append(found)
     panels = [panel for band, own in zip(bands, layers, strict=True) for panel in _panels(band, own, rules)]
     splines, posts = _members(bands, layers)
@@ -121,17 +135,53 @@ def why_not(strips: BandStrips) -> str:
         if any(legal and found.first + n in reached for n, legal in enumerate(found.legal)):
             reached.add(j)
     if len(x) - 1 in reached:
-        apart = f"joints of both layers cannot keep {strips.rules.stagger:g} apart"
-        return f"storey {strips.band.index}: one layer can be set out, but {apart}"
+        apart = "one layer can be set out, but joints of both cannot keep {v} apart"
+        return sentence(f"storey {strips.band.index}: {apart}", v=_length(strips.rules.stagger))
     far = float(x[max(reached)])
     near = next((one for one in strips.band.openings if one.right > far and one.x - far < strips.rules.widest), None)
-    beside = "" if near is None else f", beside “{near.name}” from {near.x:g} to {near.right:g}"
-    widest = f"the widest is {strips.rules.widest:g}"
-    return f"storey {strips.band.index}: no legal strip goes on from {far:g}{beside}; {widest}"
+    beside = "" if near is None else f", beside “{near.name}” from {{a}} to {{b}}"
+    where = f"storey {strips.band.index}: no legal panel goes on from {{far}}{beside}; the widest is {{most}}"
+    return sentence(
+        where, far=_length(far), most=_length(strips.rules.widest),
+        **({} if near is None else {"a": _length(near.x), "b": _length(near.right)}),
+    )  # fmt: skip
 
 
-def _layers(band: Band, rules: Rules, objective: Objective) -> tuple[Layer, ...] | None:
-    strips = BandStrips(band, rules)
+def _length(mm: float) -> tuple[float, str]:
+    return mm / 1000, "length"
+
+
+def _missed(band: Band, rules: Rules, pins: Sequence[Pin]) -> str | None:
+    """Why a pinned joint cannot stand where it is; None if all can."""
+    if pins and rules.layers == 2:
+        return "joints of two layers are found together: none of them can be pinned"
+    for one in pins:
+        legal = BandStrips(band, rules, [one.x]).x[1:-1]
+        if not (abs(legal - one.x) <= NEAR).any():
+            clear = rules.edge_clear
+            near = next((each for each in band.openings if each.x - clear < one.x < each.right + clear), None)
+            stands = f"storey {band.index}: no joint can stand at {{x}}: "
+            if near is None:
+                return sentence(stands + "it lies beyond the ends", x=_length(one.x))
+            return sentence(f"{stands}it meets “{near.name}”, from {{a}} to {{b}}", x=_length(one.x),
+                            a=_length(near.x), b=_length(near.right))  # fmt: skip
+    return None
+
+
+def _layers_of(band: Band, rules: Rules, objective: Objective, pins: tuple[Pin, ...]) -> tuple[Layer, ...] | None:
+    """Storeys that did not change are not solved again."""
+    if objective.weights is None:
+        return _ordered(band, rules, objective.order, pins)
+    return _layers(band, rules, objective, pins)
+
+
+@lru_cache(maxsize=4096)
+def _ordered(band: Band, rules: Rules, order: tuple[Term, ...], pins: tuple[Pin, ...]) -> tuple[Layer, ...] | None:
+    return _layers(band, rules, Objective(order=order), pins)
+
+
+def _layers(band: Band, rules: Rules, objective: Objective, pins: Sequence[Pin]) -> tuple[Layer, ...] | None:
+    strips = BandStrips(band, rules, [one.x for one in pins])
     if rules.layers == 2:
         return best_pair(strips, objective)
     one = best_layer(strips, objective)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from itertools import pairwise
@@ -15,6 +16,7 @@ from nimble_shell.core.setout.rules import Rules
 
 Floats = NDArray[np.float64]
 Bools = NDArray[np.bool_]
+_CELLS = 400_000  #: strips that are looked at together
 M2 = 1e-6  #: of a mm²
 
 
@@ -29,13 +31,26 @@ class Strips:
     waste: Floats  #: [m²]
 
 
-def joints_of(band: Band, rules: Rules) -> Floats:
-    """Both ends of a band, and every legal joint between them, rising. [mm]"""
+@dataclass(frozen=True, slots=True)
+class _Rows:
+    """Of strips [j, k], from joint j − 1 − k to joint j; the first row is of joint `first`."""
+
+    first: int
+    count: NDArray[np.int64]  #: of strips to each joint
+    legal: Bools
+    look: Bools  #: whose pieces want a closer look
+    load: Floats  #: [kg]
+    waste: Floats  #: [m²]
+    off_module: NDArray[np.int64]
+
+
+def joints_of(band: Band, rules: Rules, pins: Sequence[float] = ()) -> Floats:
+    """Both ends of a band, and every legal joint between them, rising; a pinned one need not lie on the grid. [mm]"""
     least = int(np.ceil((band.x0 + NEAR - rules.origin) / rules.step))
     most = int(np.floor((band.x1 - NEAR - rules.origin) / rules.step))
     grid = rules.origin + rules.step * np.arange(least, most + 1, dtype=float)
     edges = [x for one in band.openings for x in (one.x, one.right)] if rules.joint_at_edge else []
-    found = np.unique(np.concatenate([grid, np.array(edges, dtype=float)]))
+    found = np.unique(np.concatenate([grid, np.array(edges, dtype=float), np.array(pins, dtype=float)]))
     legal = (found > band.x0 + NEAR) & (found < band.x1 - NEAR)
     for one in band.openings:
         at_a, at_b = np.abs(found - one.x), np.abs(found - one.right)
@@ -54,10 +69,12 @@ def joints_of(band: Band, rules: Rules) -> Floats:
 class BandStrips:
     """Strips of one band under its rules."""
 
-    def __init__(self, band: Band, rules: Rules) -> None:
+    def __init__(self, band: Band, rules: Rules, pins: Sequence[float] = ()) -> None:
         self.band, self.rules = band, rules
-        self.x = joints_of(band, rules)
+        self.x = joints_of(band, rules, pins)
+        self.pins = np.array(sorted(pins), dtype=float)
         self._cells()
+        self._rows: _Rows | None = None
         self._openings()
         self.bays = self._bays()
 
@@ -127,45 +144,71 @@ class BandStrips:
 
     def to(self, j: int) -> Strips:
         """All strips that end at a joint."""
-        x, rules = self.x, self.rules
-        last = j == len(x) - 1
-        first = int(np.searchsorted(x, x[j] - rules.widest - NEAR))
-        i = np.arange(first, j)
+        every = self._rows_with(j)
+        j0, j = j, j - every.first
+        count = int(every.count[j])
+        one = slice(count - 1, None, -1) if count else slice(0, 0)  # stands from the nearest to the farthest
+        legal, look, load = every.legal[j, one].copy(), every.look[j, one], every.load[j, one]
+        waste, off = every.waste[j, one].copy(), every.off_module[j, one]
+        panels = np.ones(count, dtype=np.int64)
+        first = j0 - count
+        for at in np.flatnonzero(look & legal):
+            self._looked(first + int(at), j0, int(at), load, legal, panels, waste)
+        return self._with_bay(j0, Strips(first=first, legal=legal, panels=panels, off_module=off, waste=waste))
+
+    def _rows_with(self, j: int) -> _Rows:
+        """The rows that a joint is among."""
+        if self._rows is None or not self._rows.first <= j < self._rows.first + len(self._rows.count):
+            begin = j // self._at_once * self._at_once
+            self._rows = self._several(np.arange(begin, min(begin + self._at_once, len(self.x))))
+        return self._rows
+
+    @cached_property
+    def _at_once(self) -> int:
+        """Joints whose strips are looked at together, so that a fine grid does not fill the memory."""
+        widest = self.rules.widest / max(self.rules.step, 1e-3)
+        return max(1, int(_CELLS / max(min(widest, len(self.x)), 1)))
+
+    def _several(self, js: NDArray[np.int64]) -> _Rows:
+        """Strips [j, k] from joint j − 1 − k to joint j, for several joints."""
+        x, rules, n = self.x, self.rules, len(self.x)
+        count = js - np.minimum(np.searchsorted(x, x[js] - rules.widest - NEAR), js)
+        k = np.arange(max(int(count.max()), 1))
+        j = js[:, None]
+        there = k < count[:, None]
+        i = np.where(there, j - 1 - k, 0)
         width = x[j] - x[i]
-        legal = width >= rules.min_strip - NEAR
+        legal = there & (width >= rules.min_strip - NEAR)
         if rules.layout == "cover":
             whole = np.abs(width - (rules.cover or 0.0)) <= NEAR
-            legal &= whole | (i == 0) | np.bool_(last)
-        low = np.minimum.accumulate(self._low[first:j][::-1])[::-1]
-        high = np.maximum.accumulate(self._high[first:j][::-1])[::-1]
+            legal &= whole | (i == 0) | (j == n - 1)
+        cell = np.minimum(i, len(self._low) - 1)
+        low = np.minimum.accumulate(self._low[cell], axis=1)
+        high = np.maximum.accumulate(self._high[cell], axis=1)
         area = self._area[j] - self._area[i]
-        load = np.zeros(len(i))
-        look = np.zeros(len(i), dtype=bool)
-        for n, one in enumerate(self.band.openings):
-            meets = (x[i] < one.right - NEAR) & np.bool_(x[j] > one.x + NEAR)
-            if not meets.any():
-                continue
+        load, look = np.zeros(width.shape), np.zeros(width.shape, dtype=bool)
+        for at, one in enumerate(self.band.openings):
+            meets = there & (x[i] < one.right - NEAR) & (x[j] > one.x + NEAR)
             load[meets] += one.mass
-            bay = (np.abs(x[i] - one.x) <= NEAR) & np.bool_(abs(x[j] - one.right) <= NEAR)
-            legal &= ~bay
-            if rules.at_opening == "bay" or (rules.at_opening != "cut" and self._full[n]):
+            legal &= ~((np.abs(x[i] - one.x) <= NEAR) & (np.abs(x[j] - one.right) <= NEAR))  # a bay is none of these
+            if rules.at_opening == "bay" or (rules.at_opening != "cut" and self._full[at]):
                 legal &= ~meets
-            inside = (x[i] >= one.x - NEAR) & np.bool_(x[j] <= one.right + NEAR)
-            look |= meets & (inside | np.bool_(not self._plain[n]))
+            inside = (x[i] >= one.x - NEAR) & (x[j] <= one.right + NEAR)
+            look |= meets & (inside | np.bool_(not self._plain[at]))
         if rules.at_opening == "cut":
             load[:] = 0.0
-        panels = np.ones(len(i), dtype=np.int64)
+        if len(self.pins):  # none may be passed over
+            before = np.searchsorted(self.pins, x[js] - NEAR) - 1
+            passed = np.where(before >= 0, self.pins[np.maximum(before, 0)], -np.inf)
+            legal &= x[i] >= passed[:, None] - NEAR
         height = high - low
         legal &= look | (height >= rules.min_piece - NEAR)
         if rules.max_mass is not None:
             legal &= look | (area * M2 * rules.mass_per_m2 + load <= rules.max_mass + NEAR)
         blank = self._blank(width, height)
         legal &= look | np.isfinite(blank)
-        waste = (blank - area) * M2 if rules.blanks is not None else np.zeros(len(i))
-        for at in np.flatnonzero(look & legal):
-            self._looked(int(i[at]), j, int(at), load, legal, panels, waste)
-        found = Strips(first=first, legal=legal, panels=panels, off_module=self._off(width), waste=waste)
-        return self._with_bay(j, found)
+        waste = (blank - area) * M2 if rules.blanks is not None else np.zeros(width.shape)
+        return _Rows(int(js[0]), count, legal, look, load, waste, self._off(width))
 
     def _looked(
         self, i: int, j: int, at: int, load: Floats, legal: Bools, panels: NDArray[np.int64], waste: Floats
@@ -179,7 +222,7 @@ class BandStrips:
 
     def _with_bay(self, j: int, found: Strips) -> Strips:
         bay = self.bays.get(j)
-        if bay is None or bay[0] < 0:
+        if bay is None or bay[0] < 0 or self._pinned_between(bay[0], j):
             return found
         a, panels, waste = bay
         if self.rules.layout == "cover" and abs(self.x[j] - self.x[a] - (self.rules.cover or 0.0)) > NEAR:
@@ -193,18 +236,24 @@ class BandStrips:
         legal[a - first], counts[a - first], off[a - first], wasted[a - first] = True, panels, 0, waste
         return Strips(first=first, legal=legal, panels=counts, off_module=off, waste=wasted)
 
+    def _pinned_between(self, i: int, j: int) -> bool:
+        return bool(((self.pins > self.x[i] + NEAR) & (self.pins < self.x[j] - NEAR)).any())
+
     def _blank(self, width: Floats, height: Floats) -> Floats:
         """Area of the smallest blank that a box fits upright; infinite where there is none. [mm²]"""
         rules = self.rules
         if rules.blanks is None:
             fits = (width <= (rules.max_width or 0.0) + NEAR) & (height <= (rules.max_length or 0.0) + NEAR)
             return np.where(fits, 0.0, np.inf)
-        found = np.full(len(width), np.inf)
-        for one in rules.blanks:
-            fits = width <= one.width + NEAR
-            if one.length is not None:
-                fits &= height <= one.length + NEAR
-            found = np.where(fits, np.minimum(found, one.width * (height if one.length is None else one.length)), found)
+        found = np.full(width.shape, np.inf)
+        for wide in {one.width for one in rules.blanks}:
+            any_length = any(one.length is None for one in rules.blanks if one.width == wide)
+            lengths = np.array(
+                sorted(one.length for one in rules.blanks if one.width == wide and one.length is not None)
+            )
+            own = np.append(lengths, np.inf)[np.searchsorted(lengths, height - NEAR)]
+            area = wide * (np.minimum(own, height) if any_length else own)
+            found = np.where(width <= wide + NEAR, np.minimum(found, area), found)
         return found
 
     def _off(self, width: Floats) -> NDArray[np.int64]:
@@ -216,7 +265,7 @@ class BandStrips:
             return ((n < 1) | (width > n * length + frame + NEAR)).astype(np.int64)
         widths = rules.module_widths or ((rules.cover or 0.0,) if rules.layout == "cover" else ())
         if not widths:
-            return np.zeros(len(width), dtype=np.int64)
+            return np.zeros(width.shape, dtype=np.int64)
         off: NDArray[np.int64] = np.all([np.abs(width - one) > NEAR for one in widths], axis=0).astype(np.int64)
         return off
 

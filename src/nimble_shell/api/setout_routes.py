@@ -1,0 +1,106 @@
+"""Version 1 of the API, `/api/v1/…`: faces cut into panels, as stored and as they are being drawn."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+from starlette.concurrency import run_in_threadpool
+
+from nimble_shell.api import schemas as s
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects
+from nimble_shell.api.strict_body import StrictRoute
+from nimble_shell.api.waiting import Wait
+from nimble_shell.core.setout.partition import Sum
+from nimble_shell.core.shell.set_out import NotOfPanels
+from nimble_shell.formats.document import Model
+from nimble_shell.formats.project import OpeningDoc, SetOutDoc
+from nimble_shell.formats.reader import Prose
+from nimble_shell.services.joints import building_in
+from nimble_shell.services.setout import (
+    DrawnJoint,
+    DrawnPanel,
+    DrawnSetOut,
+    Move,
+    SetOpening,
+    SetOutDraft,
+    SetOutSheet,
+    ThermalBack,
+    better_places,
+    set_out_one,
+    set_out_sheet,
+)
+from nimble_shell.services.shape import ShapeDraft
+
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
+
+
+class TermsOut(Model, core=Sum):
+    pass
+
+
+class SetJointOut(Model, core=DrawnJoint):
+    pass
+
+
+class SetPanelOut(Model, core=DrawnPanel):
+    pass
+
+
+class SetOpeningOut(Model, core=SetOpening):
+    pass
+
+
+class FaceSetOutOut(Model, core=DrawnSetOut):
+    reason: Prose
+
+
+class NotOfPanelsOut(Model, core=NotOfPanels):
+    pass
+
+
+class ThermalBackOut(Model, core=ThermalBack):
+    pass
+
+
+class SetOutOut(Model, core=SetOutSheet):
+    choices: SetOutDoc
+
+
+class MoveOut(Model, core=Move):
+    pass
+
+
+class FaceDraftIn(Model):
+    """A face as somebody is drawing it; what is left out stays as it is stored."""
+
+    face: s.ShortText
+    choices: SetOutDoc | None = None
+    openings: list[OpeningDoc] | None = None
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/setout")
+def set_out(project_id: Id, building_id: Id, service: Projects, fixings: Fixings) -> SetOutOut:
+    """Every face of panels with its panels, joints and plates, and what they make of the build-ups."""
+    project = fixings.owned(service.load(project_id))
+    return SetOutOut.model_validate(set_out_sheet(project, building_id, SetOutDraft()))
+
+
+@router.post("/projects/{project_id}/buildings/{building_id}/setout/face")
+def set_out_face(project_id: Id, building_id: Id, asked: FaceDraftIn, service: Projects) -> FaceSetOutOut:
+    """One face round the joints that are pinned and the openings where they are drawn."""
+    draft = SetOutDraft(
+        choices=None if asked.choices is None else asked.choices.to_core(),
+        shape=ShapeDraft(openings=None if asked.openings is None else tuple(one.to_core() for one in asked.openings)),
+    )
+    return FaceSetOutOut.model_validate(set_out_one(service.load(project_id).project, building_id, asked.face, draft))
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/setout/moves")
+async def moves(
+    project_id: Id, building_id: Id, face: s.ShortText, service: Projects, results: Joints, wait: Wait,
+    ticket: s.ShortText = "",
+) -> list[MoveOut]:  # fmt: skip
+    """Where each opening of a face would stand better, and what that saves."""
+    stored = await run_in_threadpool(service.load, project_id)
+    known = results.known(stored.project, building_in(stored.project, building_id), begin=False)
+    found = await wait.search(lambda _: better_places(stored.project, building_id, face, known), ticket)
+    return [MoveOut.model_validate(one) for one in found]

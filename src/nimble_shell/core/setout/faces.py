@@ -1,0 +1,137 @@
+"""Faces of a shape as elevations that are cut into panels. Shapes are in m, elevations in mm."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from nimble_shell.core.errors import DomainError
+from nimble_shell.core.geometry.face import Face, FloatArray
+from nimble_shell.core.setout.choices import JointPin, SetOutChoices
+from nimble_shell.core.setout.elevation import Elevation, Opening
+from nimble_shell.core.setout.panels import NoWay, Panel, Pin, SetOut, set_out
+from nimble_shell.core.setout.rules import Objective, Rules
+from nimble_shell.core.setout.systems import PanelRules
+
+_FINE = 2  #: figures behind the point of a mm
+_LETTERS = "ABCDEGHJKLMNPQTUVWXYZ"  #: of walls; none that reads as a number, a floor or a roof
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Marked:
+    """A panel with its mark."""
+
+    mark: str  #: "A-03": face and order
+    panel: Panel
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FaceSetOut:
+    """A face cut into panels, or why it is not."""
+
+    face: str
+    mark: str
+    kind: str
+    zone: str  #: element that it counts with
+    elevation: Elevation
+    shift: tuple[float, float]  #: of the elevation's zero from the face's own u and v [m]
+    rules: PanelRules
+    pins: tuple[JointPin, ...]
+    found: SetOut | NoWay
+    panels: tuple[Marked, ...]
+
+    def panels_of(self, storey: int, layer: int) -> list[Panel]:
+        """Of a storey, in one layer."""
+        return [one.panel for one in self.panels if (one.panel.band, one.panel.layer) == (storey, layer)]
+
+
+def elevation_of(face: Face, flat: FloatArray, levels: Sequence[float], masses: Mapping[str, float]) -> tuple[
+    Elevation, tuple[float, float]
+]:  # fmt: skip
+    """A face with its lower left corner at (0, 0), and where that is on the face.
+
+    Parameters
+    ----------
+    flat : array, shape (corners, 2)
+        Its outline in its plane, anticlockwise. [m]
+    levels : sequence
+        Heights of joints between storeys. [m]
+    masses : mapping of opening id to float
+        Of what stands in it. [kg]
+    """
+    u0, v0 = float(flat[:, 0].min()), float(flat[:, 1].min())
+    low, high = v0, float(flat[:, 1].max())
+    return (
+        Elevation(
+            outline=tuple((_mm(u - u0), _mm(v - v0)) for u, v in flat.tolist()),
+            openings=tuple(
+                Opening(name=one.id, x=_mm(one.u - u0), y=_mm(one.v - v0), w=_mm(one.w), h=_mm(one.h),
+                        mass=masses.get(one.id, 0.0))
+                for one in face.openings
+            ),
+            levels=tuple(_mm(one - v0) for one in sorted(levels) if low + 0.1 < one < high - 0.1),
+        ),
+        (u0, v0),
+    )  # fmt: skip
+
+
+def _mm(length: float) -> float:
+    return round(length * 1000, _FINE)
+
+
+def set_out_face(
+    face: Face, mark: str, elevation: Elevation, shift: tuple[float, float], rules: PanelRules, choices: SetOutChoices
+) -> FaceSetOut:
+    """A face by its rules, round what is pinned. What cannot be set out says why."""
+    pins = tuple(one for one in choices.pins if one.face == face.id)
+    found = _found(elevation, rules.rules, choices, _at(pins))
+    panels = () if isinstance(found, NoWay) else tuple(
+        Marked(mark=f"{mark}-{n:02d}", panel=one) for n, one in enumerate(_in_order(found.panels), 1)
+    )  # fmt: skip
+    return FaceSetOut(face=face.id, mark=mark, kind=face.kind, zone=face.zone, elevation=elevation, shift=shift,
+                      rules=rules, pins=pins, found=found, panels=panels)  # fmt: skip
+
+
+def set_out_again(face: FaceSetOut, elevation: Elevation, choices: SetOutChoices) -> SetOut | NoWay:
+    """The face by another elevation, round the same pins."""
+    return _found(elevation, face.rules.rules, choices, _at(face.pins))
+
+
+def module_in(face: FaceSetOut) -> float:
+    """Width that its panels would best have. [mm]"""
+    widths = face.rules.rules.module_widths
+    return widths[0] if widths else face.rules.rules.widest
+
+
+def _at(pins: Sequence[JointPin]) -> tuple[Pin, ...]:
+    return tuple(Pin(band=one.storey, x=_mm(one.u)) for one in pins)
+
+
+def _found(elevation: Elevation, rules: Rules, choices: SetOutChoices, pins: tuple[Pin, ...]) -> SetOut | NoWay:
+    try:
+        return set_out(elevation, rules, Objective(order=choices.order), pins)
+    except DomainError as error:
+        return NoWay(reason=error.issues[0].message)
+
+
+def _in_order(panels: Sequence[Panel]) -> list[Panel]:
+    """From below, then left to right, the lower of two pieces first."""
+    return sorted(panels, key=lambda one: (one.band, one.layer, one.piece.x0, one.piece.y0))
+
+
+def face_marks(faces: Sequence[Face]) -> dict[str, str]:
+    """A letter for each wall in order; roofs and floors by their number."""
+    found: dict[str, str] = {}
+    walls = roofs = floors = 0
+    for one in faces:
+        if one.kind == "wall":
+            round_, at = divmod(walls, len(_LETTERS))
+            found[one.id] = _LETTERS[at] + (str(round_ + 1) if round_ else "")
+            walls += 1
+        elif one.kind == "roof":
+            roofs += 1
+            found[one.id] = f"R{roofs}"
+        else:
+            floors += 1
+            found[one.id] = f"F{floors}"
+    return found

@@ -1,0 +1,125 @@
+"""A building set out: each of its faces that is made of panels, and what that means for its build-ups."""
+
+from __future__ import annotations
+
+import math
+from collections import defaultdict
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, replace
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.building.joined import floor_lines_of
+from nimble_shell.core.geometry.face import Face, FloatArray
+from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.setout.faces import FaceSetOut, elevation_of, face_marks, set_out_face
+from nimble_shell.core.setout.systems import PanelRules, panel_rules
+from nimble_shell.core.setout.timber import Timber, from_set_out, timber_of
+from nimble_shell.core.shell.measured import MeasuredBuilding
+from nimble_shell.core.shell.project import Project
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NotOfPanels:
+    """A face that is poured, laid, framed on site or not drawn yet."""
+
+    face: str
+    mark: str
+    kind: str
+    zone: str
+    reason: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BuildingSetOut:
+    """All faces of a building, in the order of its shape."""
+
+    faces: tuple[FaceSetOut, ...]
+    others: tuple[NotOfPanels, ...]
+    timber: Mapping[str, Timber]  #: of each build-up, by its id
+    masses: Mapping[str, float]  #: of what is put together in the shop, by build-up [kg/m²]
+
+
+def set_out_building(project: Project, building: MeasuredBuilding, only: str | None = None) -> BuildingSetOut:
+    """Set out all faces that are made of panels, or one of them."""
+    assemblies = {one.id: one for one in project.assemblies}
+    used = {one.id: assemblies.get(one.assembly_id or "") for one in building.elements}
+    masses = {one.id: shop_mass(one, project.catalogue) for one in used.values() if one is not None}
+    choices, placed = building.setout, building.shape.takeoff.placed["external"]
+    rules = {key: panel_rules(one, masses[one.id], choices) for key, one in used.items() if one is not None}
+    weights = _weights(project, building)
+    marks = face_marks(placed.body.faces)
+    found, others = list[FaceSetOut](), list[NotOfPanels]()
+    for n, face in enumerate(placed.body.faces):
+        if only is not None and face.id != only:
+            continue
+        of = rules.get(face.zone)
+        mark = marks[face.id]
+        if of is None or (face.kind == "floor" and face.to == "ground"):
+            others.append(NotOfPanels(face=face.id, mark=mark, kind=face.kind, zone=face.zone,
+                                      reason=_why(used.get(face.zone))))  # fmt: skip
+            continue
+        flat = placed.flats[n]
+        elevation, shift = elevation_of(face, flat, _levels(building, face, flat, of, choices.longest), weights)
+        found.append(set_out_face(face, mark, elevation, shift, of, choices))
+    return BuildingSetOut(faces=tuple(found), others=tuple(others), timber=_timber(building, found), masses=masses)
+
+
+def shop_mass(assembly: Assembly, catalogue: Catalogue) -> float:
+    """Of what is put together in the shop; of everything where nothing is said to be. [kg/m²]"""
+    shop = [one for one in assembly.layers if one.fitted == "shop"] or list(assembly.layers)
+    total = 0.0
+    for layer in shop:
+        rho = catalogue[layer.material].rho if layer.material in catalogue else 0.0
+        mean = rho
+        for one in layer.members:
+            share = one.share if one.share is not None else (one.width or 0.0) / (one.centres or 1.0)
+            mean += share * (catalogue[one.material].rho - rho) if one.material in catalogue else 0.0
+        total += layer.d * mean
+    return total
+
+
+def seen_from_set_out(project: Project, building: MeasuredBuilding, found: BuildingSetOut) -> Project:
+    """The project with the build-ups of this building as they are set out."""
+    own = {one.assembly_id for one in building.elements}
+    return replace(project, assemblies=tuple(
+        from_set_out(one, found.timber[one.id]) if one.id in own and one.id in found.timber else one
+        for one in project.assemblies
+    ))  # fmt: skip
+
+
+def _levels(building: MeasuredBuilding, face: Face, flat: FloatArray, rules: PanelRules, longest: float) -> list[float]:
+    """Up the face, of joints between storeys; and between the eaves and a gable, or the halves of a slope, that are
+    too long for one panel. [m]"""
+    low, high = float(flat[:, 1].min()), float(flat[:, 1].max())
+    if face.kind != "wall":
+        pieces = math.ceil((high - low) / longest - 1e-9)
+        return [low + (high - low) * n / pieces for n in range(1, pieces)]
+    lines = floor_lines_of(building.bodies, building.floor_thickness)
+    levels = {one.z for one in lines if face.id.startswith(one.of) and low < one.z < high}
+    body = next((one for one in building.bodies if face.id.startswith(f"{one.id}.")), None)
+    if body is not None and high - max([*levels, low]) > longest and rules.crane:
+        levels.add(body.eaves)
+    return sorted(one for one in levels if low < one < high)
+
+
+def _weights(project: Project, building: MeasuredBuilding) -> dict[str, float]:
+    """Of what is built into each opening, as far as its type says. [kg]"""
+    units = {one.id: one.mass for one in project.units}
+    return {one.id: units.get(one.unit) or 0.0 for one in building.openings}
+
+
+def _timber(building: MeasuredBuilding, faces: Iterable[FaceSetOut]) -> dict[str, Timber]:
+    """Of each build-up: all of its faces have to be set out, else it is not known."""
+    of = {one.id: one.assembly_id for one in building.elements}
+    by_assembly: dict[str, list[FaceSetOut]] = defaultdict(list)
+    for one in faces:
+        by_assembly[of.get(one.zone) or ""].append(one)
+    return {
+        key: timber_of(several) for key, several in by_assembly.items() if key and all(one.panels for one in several)
+    }
+
+
+def _why(assembly: Assembly | None) -> str:
+    if assembly is None:
+        return "no build-up is drawn for it"
+    return f"“{assembly.name}” is not made of panels"

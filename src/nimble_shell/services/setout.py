@@ -1,0 +1,374 @@
+"""The set-out sheet: faces cut into panels as stored or as somebody is drawing them, and what that means."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+
+from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.basis.flow import direction_in
+from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.progress import report
+from nimble_shell.core.setout.choices import SetOutChoices
+from nimble_shell.core.setout.elevation import Opening
+from nimble_shell.core.setout.faces import FaceSetOut, module_in, set_out_again
+from nimble_shell.core.setout.panels import NoWay, SetOut
+from nimble_shell.core.setout.partition import Sum
+from nimble_shell.core.setout.pieces import Piece
+from nimble_shell.core.setout.rules import COUNTED
+from nimble_shell.core.setout.strips import M2
+from nimble_shell.core.setout.timber import from_set_out
+from nimble_shell.core.shell.measured import MeasuredBuilding
+from nimble_shell.core.shell.project import Project
+from nimble_shell.core.shell.set_out import BuildingSetOut, NotOfPanels, set_out_building
+from nimble_shell.core.takeoff.module_fit import off_module
+from nimble_shell.core.thermal.figures import clear_wall_R
+from nimble_shell.core.working import value_of
+from nimble_shell.services.bench import to_outside
+from nimble_shell.services.joints import KnownJoint
+from nimble_shell.services.shape import ShapeDraft, with_shape
+from nimble_shell.services.whole_shell import shaped
+
+MOVE_STEP, MOST_MOVE = 5.0, 600.0  #: of an opening that is looked for a better place [mm]
+_NEAR = 1e-6
+_M = 1000.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetOutDraft:
+    """What somebody is drawing; None of what stays as it is stored."""
+
+    choices: SetOutChoices | None = None
+    shape: ShapeDraft = field(default_factory=ShapeDraft)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawnJoint:
+    """A joint on its face."""
+
+    storey: int
+    layer: int
+    u: float  #: from the face's left end [m]
+    bottom: float  #: [m]
+    top: float
+    post: bool  #: whether it stands at an opening's edge
+    pinned: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawnPanel:
+    """A panel on its face. [m]"""
+
+    mark: str
+    storey: int
+    layer: int
+    u0: float
+    u1: float
+    v0: float
+    v1: float
+    outline: tuple[tuple[float, float], ...]
+    openings: tuple[str, ...]  #: marks of those that it holds or is notched for
+    area: float  #: [m²]
+    mass: float  #: [kg]
+    people: int  #: that carry it
+    off_module: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetOpening:
+    """An opening on its face. [m]"""
+
+    id: str
+    mark: str
+    u: float
+    v: float
+    w: float
+    h: float
+    off_module: float  #: of its nearer edge from the nearest module line
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawnSetOut:
+    """A face as it is set out."""
+
+    face: str
+    mark: str
+    kind: str
+    element: str
+    assembly: str  #: id of its build-up
+    words: str  #: how its system is cut
+    spline: str  #: what stands at its joints
+    module: float  #: [m]
+    layers: int
+    outline: tuple[tuple[float, float], ...]
+    origin: tuple[float, float]  #: of u and v here, on the face [m]
+    levels: tuple[float, ...]
+    openings: tuple[SetOpening, ...]
+    joints: tuple[DrawnJoint, ...]
+    panels: tuple[DrawnPanel, ...]
+    sum: Sum | None  #: None where it cannot be set out
+    reason: str  #: then, why not
+    bottom: float  #: length of plates [m]
+    top: float
+    headers: float
+    shop_mass: float  #: of what is put together in the shop [kg/m²]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ThermalBack:
+    """What a set-out makes of a build-up, beside what was assumed."""
+
+    assembly: str
+    name: str
+    panels: int
+    area: float  #: of its panels [m²]
+    seams: float  #: between them, by set-out [m]
+    seams_assumed: float  #: at each whole module [m]
+    posts: float  #: of them at openings [m]
+    plates: float  #: [m]
+    headers: float  #: [m]
+    timber: float | None  #: share of its area in the framed layer, by set-out; None where nothing is framed
+    timber_assumed: float | None
+    R: float  #: clear section with that [m²·K/W]
+    R_assumed: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetOutSheet:
+    """All faces of a building."""
+
+    choices: SetOutChoices
+    faces: tuple[DrawnSetOut, ...]
+    others: tuple[NotOfPanels, ...]
+    thermal: tuple[ThermalBack, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Move:
+    """An opening moved to where the wall comes out better."""
+
+    opening: str
+    mark: str
+    by: float  #: to the right; to the left is below nought [m]
+    panels: int  #: changes, below nought is saved
+    joints: int
+    off_module: int
+    length: float  #: of joints [m]
+    waste: float  #: [m²]
+    waste_kg: float
+    heat: float | None  #: of the seams that go; None while their ψ is not known [W/K]
+
+
+def set_out_sheet(project: Project, building_id: str, draft: SetOutDraft) -> SetOutSheet:
+    """All faces of a building. Raises DomainError, NotFound."""
+    drawn = _drafted(project, building_id, draft)
+    building = shaped(drawn, building_id)
+    found = set_out_building(drawn, building)
+    return SetOutSheet(
+        choices=building.setout, faces=tuple(_drawn(building, one, found) for one in found.faces),
+        others=found.others, thermal=_thermal(drawn.within(building_id), building, found),
+    )  # fmt: skip
+
+
+def set_out_one(project: Project, building_id: str, face_id: str, draft: SetOutDraft) -> DrawnSetOut:
+    """One face. Raises DomainError, NotFound."""
+    drawn = _drafted(project, building_id, draft)
+    building = shaped(drawn, building_id)
+    found = set_out_building(drawn, building, only=face_id)
+    if not found.faces:
+        why = found.others[0].reason if found.others else f"there is no face “{face_id}”"
+        raise DomainError(Issue(path=("face",), code="not_of_panels", message=why, hint="choose a face of panels"))
+    return _drawn(building, found.faces[0], found)
+
+
+def better_places(project: Project, building_id: str, face_id: str, joints: Sequence[KnownJoint]) -> tuple[Move, ...]:
+    """For each opening of a face, the shortest move that makes the wall better by what counts most.
+
+    Panels and joints off the module and joints count as ordered; waste alone moves nothing. Only places where an edge
+    meets a line of the module's eighths are looked at.
+    """
+    building = shaped(project, building_id)
+    found = set_out_building(project, building, only=face_id)
+    if not found.faces or isinstance(found.faces[0].found, NoWay):
+        return ()
+    face = found.faces[0]
+    psi = _seam_psi(building, face, joints)
+    of = next(one.assembly_id or "" for one in building.elements if one.id == face.zone)
+    moves = []
+    for n, one in enumerate(face.elevation.openings):
+        report(n, len(face.elevation.openings))
+        best = _better(face, building.setout, one)
+        if best is not None:
+            moves.append(_move(face.found, *best, name=one.name, psi=psi, mass=found.masses.get(of, 0.0)))
+    marks = {one.id: one.mark or one.id for one in building.openings}
+    return tuple(replace(one, mark=marks[one.opening]) for one in moves)
+
+
+def _better(face: FaceSetOut, choices: SetOutChoices, opening: Opening) -> tuple[float, SetOut] | None:
+    """How far, and what it comes to. [mm]"""
+    now = _counted(face.found, choices)
+    best: tuple[list[int], float, float, SetOut] | None = None
+    for by in _tries(face, opening):
+        openings = tuple(replace(one, x=one.x + by) if one is opening else one for one in face.elevation.openings)
+        there = set_out_again(face, replace(face.elevation, openings=openings), choices)
+        if isinstance(there, NoWay):
+            continue
+        value = _counted(there, choices)
+        if value < now and (best is None or (value, abs(by)) < best[:2]):
+            best = (value, abs(by), by, there)
+    return None if best is None else (best[2], best[3])
+
+
+def _counted(found: SetOut | NoWay, choices: SetOutChoices) -> list[int]:
+    assert isinstance(found, SetOut)
+    return [getattr(found.sum, one) for one in choices.order if one in COUNTED]
+
+
+def _tries(face: FaceSetOut, opening: Opening) -> list[float]:
+    """Moves that put one of its edges on a line of the module's eighths, in whole steps, the shortest first. [mm]"""
+    grid = module_in(face) / 8
+    found = set[float]()
+    for edge in (opening.x, opening.right):
+        first = round((edge - MOST_MOVE) / grid)
+        for n in range(first, first + round(2 * MOST_MOVE / grid) + 1):
+            by = round((n * grid - edge) / MOVE_STEP) * MOVE_STEP
+            if _NEAR < abs(by) <= MOST_MOVE:
+                found.add(round(by, 3))
+    return sorted(found, key=abs)
+
+
+def _move(now: SetOut | NoWay, by: float, there: SetOut, *, name: str, psi: float | None, mass: float) -> Move:
+    assert isinstance(now, SetOut)
+    length, waste = there.sum.member_length - now.sum.member_length, there.sum.waste - now.sum.waste
+    return Move(
+        opening=name, mark=name, by=by / _M, panels=there.sum.panels - now.sum.panels,
+        joints=there.sum.members - now.sum.members, off_module=there.sum.off_module - now.sum.off_module,
+        length=length, waste=waste, waste_kg=waste * mass, heat=None if psi is None else psi * length,
+    )  # fmt: skip
+
+
+def _seam_psi(building: MeasuredBuilding, face: FaceSetOut, joints: Sequence[KnownJoint]) -> float | None:
+    """Of the joint that stands for the seams of this face's element. [W/(m·K)]"""
+    kind = "seam" if face.kind == "wall" else "roof_seam"
+    keys = {one.key for one in building.shape.edges if one.kind == kind and face.zone in one.elements}
+    ids = {one.id for one in building.joints if keys & set(one.follows)}
+    solved = next((one.solved for one in joints if one.joint.id in ids), None)
+    return None if solved is None else to_outside(solved, building.dimensions)
+
+
+def _drafted(project: Project, building_id: str, draft: SetOutDraft) -> Project:
+    drawn = with_shape(project, building_id, draft.shape)
+    if draft.choices is None:
+        return drawn
+    return replace(drawn, buildings=tuple(
+        replace(one, setout=draft.choices) if one.id == building_id else one for one in drawn.buildings
+    ))  # fmt: skip
+
+
+def _drawn(building: MeasuredBuilding, one: FaceSetOut, found: BuildingSetOut) -> DrawnSetOut:
+    assembly = next(each.assembly_id or "" for each in building.elements if each.id == one.zone)
+    marks = {each.id: each.mark or each.id for each in building.openings}
+    rules, set_ = one.rules.rules, one.found
+    module = module_in(one)
+    done = set_ if isinstance(set_, SetOut) else None
+    return DrawnSetOut(
+        face=one.face, mark=one.mark, kind=one.kind, element=one.zone, assembly=assembly, words=one.rules.words,
+        spline=one.rules.spline, module=module / _M, layers=rules.layers, outline=_metres(one.elevation.outline),
+        origin=one.shift, levels=tuple(each / _M for each in one.elevation.levels),
+        openings=tuple(
+            SetOpening(id=each.name, mark=marks.get(each.name, each.name), u=each.x / _M, v=each.y / _M,
+                       w=each.w / _M, h=each.h / _M, off_module=_nearer(each.x / _M, each.w / _M, module / _M))
+            for each in one.elevation.openings
+        ),
+        joints=_joints(one), panels=tuple(_panels(one, marks, building.setout)), sum=None if done is None else done.sum,
+        reason=set_.reason if isinstance(set_, NoWay) else "", bottom=0.0 if done is None else done.bottom,
+        top=0.0 if done is None else done.top, headers=0.0 if done is None else done.headers,
+        shop_mass=found.masses.get(assembly, 0.0),
+    )  # fmt: skip
+
+
+def _nearer(u: float, w: float, module: float) -> float:
+    return min((off_module(one, module) for one in (u, u + w)), key=abs)
+
+
+def _metres(points: Sequence[tuple[float, float]]) -> tuple[tuple[float, float], ...]:
+    return tuple((x / _M, y / _M) for x, y in points)
+
+
+def _joints(one: FaceSetOut) -> tuple[DrawnJoint, ...]:
+    if isinstance(one.found, NoWay):
+        return ()
+    edges = [x for each in one.elevation.openings for x in (each.x, each.right)]
+    pinned = {(pin.storey, round(pin.u, 5)) for pin in one.pins}
+    found = []
+    for storey, layers in enumerate(one.found.bands):
+        for layer, own in enumerate(layers):
+            for x in own.joints:
+                beside = [each.piece for each in one.panels_of(storey, layer) if x in (each.piece.x0, each.piece.x1)]
+                found.append(DrawnJoint(
+                    storey=storey, layer=layer, u=x / _M, bottom=min(each.y0 for each in beside) / _M,
+                    top=max(each.y1 for each in beside) / _M, post=any(abs(x - edge) <= _NEAR for edge in edges),
+                    pinned=(storey, round(x / _M, 5)) in pinned,
+                ))  # fmt: skip
+    return tuple(found)
+
+
+def _panels(one: FaceSetOut, marks: Mapping[str, str], choices: SetOutChoices) -> list[DrawnPanel]:
+    rules = one.rules.rules
+    widths = rules.module_widths or ((rules.cover,) if rules.cover else ())
+    found = []
+    for each in one.panels:
+        piece, mass = each.panel.piece, each.panel.mass
+        off = bool(widths) and all(abs(piece.width - (wide or 0.0)) > _NEAR for wide in widths)
+        found.append(DrawnPanel(
+            mark=each.mark, storey=each.panel.band, layer=each.panel.layer, u0=piece.x0 / _M, u1=piece.x1 / _M,
+            v0=piece.y0 / _M, v1=piece.y1 / _M, outline=_metres(piece.outline), area=piece.area * M2, mass=mass,
+            people=max(1, -int(-mass // choices.people_kg)), off_module=off,
+            openings=tuple(marks.get(name, name) for name in _held(one, piece)),
+        ))  # fmt: skip
+    return found
+
+
+def _held(one: FaceSetOut, piece: Piece) -> list[str]:
+    """Openings that a panel holds whole, or is notched for."""
+    return [
+        each.name for each in one.elevation.openings
+        if each.x < piece.x1 - _NEAR and each.right > piece.x0 + _NEAR
+        and each.y < piece.y1 + _NEAR and each.top > piece.y0 - _NEAR
+    ]  # fmt: skip
+
+
+def _thermal(project: Project, building: MeasuredBuilding, found: BuildingSetOut) -> tuple[ThermalBack, ...]:
+    """Of each build-up whose faces are all set out."""
+    known = {one.id: one for one in project.assemblies}
+    rows = []
+    for key, timber in found.timber.items():
+        assembly = known[key]
+        elements = {one.id for one in building.elements if one.assembly_id == key}
+        station = next(one.station for one in building.elements if one.assembly_id == key)
+        assumed = sum(one.length.external for one in building.shape.edges
+                      if one.kind in ("seam", "roof_seam") and elements & set(one.elements))  # fmt: skip
+        direction = direction_in(project.basis, station)
+        changed = from_set_out(assembly, timber)
+        R, R_assumed = (
+            value_of(clear_wall_R(one, project.catalogue, project.basis, direction=direction))
+            for one in (changed, assembly)
+        )
+        rows.append(ThermalBack(
+            assembly=key, name=assembly.name, panels=timber.panels, area=timber.area, seams=timber.seams,
+            seams_assumed=assumed, posts=timber.posts, plates=timber.bottom + timber.top, headers=timber.headers,
+            timber=_share(changed), timber_assumed=_share(assembly), R=R, R_assumed=R_assumed,
+        ))  # fmt: skip
+    return tuple(rows)
+
+
+def _share(assembly: Assembly) -> float | None:
+    """Of the layer that has most members."""
+    shares = []
+    for layer in assembly.layers:
+        if any(one.joint in ("seam", "plate", "stud", "frame") for one in layer.members):
+            whole = 1.0
+            for one in layer.members:
+                whole *= 1 - (one.share if one.share is not None else (one.width or 0.0) / (one.centres or 1.0))
+            shares.append(1 - whole)
+    return max(shares, default=None)
