@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
+from editing import write
 from fastapi.testclient import TestClient
 
 from nimble_shell.demo.heron_flats import campus as heron_flats
@@ -47,8 +48,8 @@ def _area(points: list[list[float]]) -> float:
 def test_a_pinned_joint_stays_and_the_rest_goes_round_it(client: TestClient, campus: str) -> None:
     found = client.get(at(campus)).json()
     wall = face(found, "C")
-    joint = next(one for one in wall["joints"] if one["storey"] == 1)
-    u = joint["u"] - 0.137
+    upper = sorted((one["u"], one["u"] + one["w"]) for one in wall["openings"] if one["v"] > wall["levels"][0])
+    u = (upper[0][1] + upper[1][0]) / 2 + 0.0137
     choices = {**found["choices"], "pins": [{"face": wall["face"], "u": u, "storey": 1}]}
     drawn = client.post(at(campus, "setout/face"), json={"face": wall["face"], "choices": choices}).json()
     pinned = [one for one in drawn["joints"] if one["pinned"]]
@@ -113,3 +114,27 @@ def test_what_is_wrong_is_refused(client: TestClient, campus: str, asked: Any, s
     reply = client.post(at(campus, "setout/face"), json=asked)
     assert reply.status_code == status
     assert reply.json()["errors"][0]["detail"]
+
+
+def test_one_click_makes_the_set_out_the_source(client: TestClient, campus: str) -> None:
+    """Timber of the walls and lengths of their seams come from the set-out, and go back."""
+    before = client.get(f"{V1}/projects/{campus}").json()
+    lab = next(one for one in before["project"]["buildings"] if one["id"] == LAB)
+    sheet = client.get(at(campus)).json()
+    U = _transmittance(client, campus)
+    changed = {**lab, "setout": {**lab["setout"], "counts": True}}
+    assert write(client, campus, "building", changed, before["revision"]).status_code == 200
+    after = client.get(at(campus)).json()
+    assert after["choices"]["counts"]
+    assert after["thermal"] == sheet["thermal"], "what is assumed stays beside it"
+    walls = next(one for one in sheet["thermal"] if one["seams"] < one["seams_assumed"])
+    shape = client.post(at(campus, "shape"), json={}).json()["now"]
+    seams = sum(one["length"]["external"] if isinstance(one["length"], dict) else one["length"] for one in shape["edges"] if one["kind"] in ("seam", "roof_seam"))
+    assert seams == pytest.approx(sum(one["seams"] for one in sheet["thermal"]))
+    assert walls["R"] != walls["R_assumed"]
+    assert _transmittance(client, campus) != U
+
+
+def _transmittance(client: TestClient, project: str) -> dict[str, float]:
+    lines = client.get(at(project, "ledger")).json()["now"]["lines"]
+    return {one["element_id"]: one["U"] for one in lines}

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from fastapi import APIRouter
 from starlette.concurrency import run_in_threadpool
 
@@ -22,9 +24,11 @@ from nimble_shell.services.setout import (
     Move,
     SetOpening,
     SetOutDraft,
+    SetOutEffect,
     SetOutSheet,
     ThermalBack,
     better_places,
+    effect_of,
     set_out_one,
     set_out_sheet,
 )
@@ -61,6 +65,10 @@ class ThermalBackOut(Model, core=ThermalBack):
     pass
 
 
+class SetOutEffectOut(Model, core=SetOutEffect):
+    pass
+
+
 class SetOutOut(Model, core=SetOutSheet):
     choices: SetOutDoc
 
@@ -78,10 +86,14 @@ class FaceDraftIn(Model):
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/setout")
-def set_out(project_id: Id, building_id: Id, service: Projects, fixings: Fixings) -> SetOutOut:
+def set_out(project_id: Id, building_id: Id, service: Projects, results: Joints, fixings: Fixings) -> SetOutOut:
     """Every face of panels with its panels, joints and plates, and what they make of the build-ups."""
-    project = fixings.owned(service.load(project_id))
-    return SetOutOut.model_validate(set_out_sheet(project, building_id, SetOutDraft()))
+    stored = service.load(project_id)
+    project = fixings.owned(stored)
+    found = set_out_sheet(project, building_id, SetOutDraft())
+    known = results.known(stored.project, building_in(stored.project, building_id))
+    effect = effect_of(project, building_id, known, fixings.waiting(stored.project, building_id))
+    return SetOutOut.model_validate(replace(found, effect=effect))
 
 
 @router.post("/projects/{project_id}/buildings/{building_id}/setout/face")

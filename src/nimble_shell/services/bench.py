@@ -24,6 +24,7 @@ from nimble_shell.core.shell.ledger import JointLoss, ShellLedger, net_areas, sh
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.on_ground import on_ground
 from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.shell.set_out import as_set_out
 from nimble_shell.core.studies.thickness import Study, crossing_working, thickness_study
 from nimble_shell.core.thermal.control import ControlLine, Share, continuity, share_inside
 from nimble_shell.core.thermal.figures import (
@@ -253,7 +254,7 @@ def shell_of(
     project: Project, building: Building, joints: Joints, given: Given, waiting: Sequence[str] = ()
 ) -> ShellLedger:
     """The ledger of a building with its joints as they are known; what is waiting is named, the ground is in it."""
-    system = project.basis.schools.dimensions
+    project, system = as_set_out(project, building), project.basis.schools.dimensions
     # Of a shape that is being drawn: joints that were solved know those of the stored one.
     lengths = {joint.id: joint.length for joint in building.joints if building.follows_shape(joint.id)}
     losses = [

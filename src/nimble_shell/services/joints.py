@@ -27,6 +27,7 @@ from nimble_shell.core.moisture.monthly.element import factor_asked
 from nimble_shell.core.parameters import Value
 from nimble_shell.core.shell.measured import measured
 from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.shell.set_out import built_as_set_out
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.store import NotFound, Stored
 
@@ -59,7 +60,7 @@ def building_in(project: Project, building_id: str) -> Building:
     for at, building in enumerate(project.buildings):
         if building.id == building_id:
             try:
-                return measured(project, building)
+                return built_as_set_out(project, measured(project, building))
             except DomainError as error:
                 raise error.under("buildings", at) from None
     raise NotFound("building", building_id)

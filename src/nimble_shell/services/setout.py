@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly
@@ -10,7 +10,7 @@ from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.progress import report
 from nimble_shell.core.setout.choices import SetOutChoices
-from nimble_shell.core.setout.elevation import Opening
+from nimble_shell.core.setout.elevation import Opening, bands_of
 from nimble_shell.core.setout.faces import FaceSetOut, module_in, set_out_again
 from nimble_shell.core.setout.panels import NoWay, SetOut
 from nimble_shell.core.setout.partition import Sum
@@ -23,8 +23,8 @@ from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.set_out import BuildingSetOut, NotOfPanels, set_out_building
 from nimble_shell.core.takeoff.module_fit import off_module
 from nimble_shell.core.thermal.figures import clear_wall_R
-from nimble_shell.core.working import value_of
-from nimble_shell.services.bench import to_outside
+from nimble_shell.core.working import plain, value_of
+from nimble_shell.services.bench import shell_of, to_outside
 from nimble_shell.services.joints import KnownJoint
 from nimble_shell.services.shape import ShapeDraft, with_shape
 from nimble_shell.services.whole_shell import shaped
@@ -134,6 +134,16 @@ class ThermalBack:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class SetOutEffect:
+    """What the shell comes to, with timber and seams as assumed and as set out."""
+
+    H_assumed: float  #: [W/K]
+    H: float
+    R_assumed: float  #: whole wall [m²·K/W]
+    R: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class SetOutSheet:
     """All faces of a building."""
 
@@ -141,14 +151,15 @@ class SetOutSheet:
     faces: tuple[DrawnSetOut, ...]
     others: tuple[NotOfPanels, ...]
     thermal: tuple[ThermalBack, ...]
+    effect: SetOutEffect | None = None  #: on the shell; None while what the shell loses is not whole
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Move:
     """An opening moved to where the wall comes out better."""
 
-    opening: str
-    mark: str
+    opening: str = ""  #: its id
+    mark: str = ""
     by: float  #: to the right; to the left is below nought [m]
     panels: int  #: changes, below nought is saved
     joints: int
@@ -162,12 +173,29 @@ class Move:
 def set_out_sheet(project: Project, building_id: str, draft: SetOutDraft) -> SetOutSheet:
     """All faces of a building. Raises DomainError, NotFound."""
     drawn = _drafted(project, building_id, draft)
+    choices = shaped(drawn, building_id).setout
+    drawn = _drafted(drawn, building_id, SetOutDraft(choices=replace(choices, counts=False)))  # seams as assumed
     building = shaped(drawn, building_id)
     found = set_out_building(drawn, building)
     return SetOutSheet(
-        choices=building.setout, faces=tuple(_drawn(building, one, found) for one in found.faces),
+        choices=choices, faces=tuple(_drawn(building, one, found) for one in found.faces),
         others=found.others, thermal=_thermal(drawn.within(building_id), building, found),
     )  # fmt: skip
+
+
+def effect_of(
+    project: Project, building_id: str, joints: Sequence[KnownJoint], waiting: Sequence[str]
+) -> SetOutEffect | None:
+    """The ledger both ways; None while it lacks a part. Raises DomainError, NotFound."""
+    both = []
+    for counts in (False, True):
+        choices = replace(shaped(project, building_id).setout, counts=counts)
+        drawn = _drafted(project, building_id, SetOutDraft(choices=choices))
+        ledger = shell_of(drawn, shaped(drawn, building_id), joints, plain, waiting)
+        if not ledger.whole or ledger.H is None or ledger.R_effective is None:
+            return None
+        both.append((value_of(ledger.H), value_of(ledger.R_effective)))
+    return SetOutEffect(H_assumed=both[0][0], R_assumed=both[0][1], H=both[1][0], R=both[1][1])
 
 
 def set_out_one(project: Project, building_id: str, face_id: str, draft: SetOutDraft) -> DrawnSetOut:
@@ -195,13 +223,13 @@ def better_places(project: Project, building_id: str, face_id: str, joints: Sequ
     psi = _seam_psi(building, face, joints)
     of = next(one.assembly_id or "" for one in building.elements if one.id == face.zone)
     moves = []
-    for n, one in enumerate(face.elevation.openings):
-        report(n, len(face.elevation.openings))
+    for n, (own, one) in enumerate(zip(face.openings, face.elevation.openings, strict=True)):
+        report(n, len(face.openings))
         best = _better(face, building.setout, one)
         if best is not None:
-            moves.append(_move(face.found, *best, name=one.name, psi=psi, mass=found.masses.get(of, 0.0)))
-    marks = {one.id: one.mark or one.id for one in building.openings}
-    return tuple(replace(one, mark=marks[one.opening]) for one in moves)
+            moved = _move(face.found, *best, psi=psi, mass=found.masses.get(of, 0.0))
+            moves.append(replace(moved, opening=own, mark=one.name))
+    return tuple(moves)
 
 
 def _better(face: FaceSetOut, choices: SetOutChoices, opening: Opening) -> tuple[float, SetOut] | None:
@@ -237,11 +265,11 @@ def _tries(face: FaceSetOut, opening: Opening) -> list[float]:
     return sorted(found, key=abs)
 
 
-def _move(now: SetOut | NoWay, by: float, there: SetOut, *, name: str, psi: float | None, mass: float) -> Move:
+def _move(now: SetOut | NoWay, by: float, there: SetOut, *, psi: float | None, mass: float) -> Move:
     assert isinstance(now, SetOut)
     length, waste = there.sum.member_length - now.sum.member_length, there.sum.waste - now.sum.waste
     return Move(
-        opening=name, mark=name, by=by / _M, panels=there.sum.panels - now.sum.panels,
+        by=by / _M, panels=there.sum.panels - now.sum.panels,
         joints=there.sum.members - now.sum.members, off_module=there.sum.off_module - now.sum.off_module,
         length=length, waste=waste, waste_kg=waste * mass, heat=None if psi is None else psi * length,
     )  # fmt: skip
@@ -276,11 +304,11 @@ def _drawn(building: MeasuredBuilding, one: FaceSetOut, found: BuildingSetOut) -
         spline=one.rules.spline, module=module / _M, layers=rules.layers, outline=_metres(one.elevation.outline),
         origin=one.shift, levels=tuple(each / _M for each in one.elevation.levels),
         openings=tuple(
-            SetOpening(id=each.name, mark=marks.get(each.name, each.name), u=each.x / _M, v=each.y / _M,
+            SetOpening(id=own, mark=marks.get(own, own), u=each.x / _M, v=each.y / _M,
                        w=each.w / _M, h=each.h / _M, off_module=_nearer(each.x / _M, each.w / _M, module / _M))
-            for each in one.elevation.openings
+            for own, each in zip(one.openings, one.elevation.openings, strict=True)
         ),
-        joints=_joints(one), panels=tuple(_panels(one, marks, building.setout)), sum=None if done is None else done.sum,
+        joints=_joints(one), panels=tuple(_panels(one, building.setout)), sum=None if done is None else done.sum,
         reason=set_.reason if isinstance(set_, NoWay) else "", bottom=0.0 if done is None else done.bottom,
         top=0.0 if done is None else done.top, headers=0.0 if done is None else done.headers,
         shop_mass=found.masses.get(assembly, 0.0),
@@ -301,19 +329,19 @@ def _joints(one: FaceSetOut) -> tuple[DrawnJoint, ...]:
     edges = [x for each in one.elevation.openings for x in (each.x, each.right)]
     pinned = {(pin.storey, round(pin.u, 5)) for pin in one.pins}
     found = []
-    for storey, layers in enumerate(one.found.bands):
+    for band, layers in zip(bands_of(one.elevation), one.found.bands, strict=True):
         for layer, own in enumerate(layers):
             for x in own.joints:
-                beside = [each.piece for each in one.panels_of(storey, layer) if x in (each.piece.x0, each.piece.x1)]
+                bottom, top = band.at(x)
                 found.append(DrawnJoint(
-                    storey=storey, layer=layer, u=x / _M, bottom=min(each.y0 for each in beside) / _M,
-                    top=max(each.y1 for each in beside) / _M, post=any(abs(x - edge) <= _NEAR for edge in edges),
-                    pinned=(storey, round(x / _M, 5)) in pinned,
+                    storey=band.index, layer=layer, u=x / _M, bottom=bottom / _M, top=top / _M,
+                    post=any(abs(x - edge) <= _NEAR for edge in edges),
+                    pinned=(band.index, round(x / _M, 5)) in pinned,
                 ))  # fmt: skip
     return tuple(found)
 
 
-def _panels(one: FaceSetOut, marks: Mapping[str, str], choices: SetOutChoices) -> list[DrawnPanel]:
+def _panels(one: FaceSetOut, choices: SetOutChoices) -> list[DrawnPanel]:
     rules = one.rules.rules
     widths = rules.module_widths or ((rules.cover,) if rules.cover else ())
     found = []
@@ -324,7 +352,7 @@ def _panels(one: FaceSetOut, marks: Mapping[str, str], choices: SetOutChoices) -
             mark=each.mark, storey=each.panel.band, layer=each.panel.layer, u0=piece.x0 / _M, u1=piece.x1 / _M,
             v0=piece.y0 / _M, v1=piece.y1 / _M, outline=_metres(piece.outline), area=piece.area * M2, mass=mass,
             people=max(1, -int(-mass // choices.people_kg)), off_module=off,
-            openings=tuple(marks.get(name, name) for name in _held(one, piece)),
+            openings=tuple(_held(one, piece)),
         ))  # fmt: skip
     return found
 

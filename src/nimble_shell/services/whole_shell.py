@@ -15,6 +15,7 @@ from nimble_shell.core.shell.hot_day import mass_wall
 from nimble_shell.core.shell.leaks import JointLeak
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.shell.set_out import as_set_out
 from nimble_shell.core.shell.whole_building import Known, WholeBuilding, whole_building
 from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.thermal.section import resolved_section, surroundings
@@ -151,6 +152,7 @@ def known_of(
 ) -> Known:
     """What the sums take of a building as it is known."""
     ledger = benches.shell_of(project, building, joints, plain, waiting)
+    project = as_set_out(project, building)
     assemblies = {one.id: one for one in project.assemblies}
     basis, catalogue = project.within(building.id).basis, project.catalogue
     walls = {}

@@ -6982,11 +6982,26 @@ export interface components {
             pins: components["schemas"]["JointPinDoc"][];
         };
         /**
+         * SetOutEffectOut
+         * @description What the shell comes to, with timber and seams as assumed and as set out.
+         */
+        SetOutEffectOut: {
+            /** H */
+            H: number;
+            /** H Assumed */
+            H_assumed: number;
+            /** R */
+            R: number;
+            /** R Assumed */
+            R_assumed: number;
+        };
+        /**
          * SetOutOut
          * @description All faces of a building.
          */
         SetOutOut: {
             choices: components["schemas"]["SetOutDoc"];
+            effect: components["schemas"]["SetOutEffectOut"] | null;
             /** Faces */
             faces: components["schemas"]["FaceSetOutOut"][];
             /** Others */

@@ -36,6 +36,7 @@
   import JointView from '@/steps/3-joints/JointView.svelte';
   import StationView from '@/steps/2-buildups/StationView.svelte';
   import WalkView from '@/steps/3-joints/WalkView.svelte';
+  import SetOutView from '@/steps/6-setout/SetOutView.svelte';
   import WholeShellView from '@/steps/7-whole-shell/WholeShellView.svelte';
 
   const place = $derived(router.place);
@@ -257,6 +258,8 @@
             <FixingsView {building} {units} />
           {:else if place.step === 5}
             <MoistureView {building} {units} />
+          {:else if place.step === 6}
+            <SetOutView {building} {units} />
           {:else if place.step === 7}
             <WholeShellView {building} {units} />
           {:else}

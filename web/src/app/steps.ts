@@ -5,6 +5,7 @@ export const STEPS = [
   { step: 3, name: 'Joints' },
   { step: 4, name: 'Fixings' },
   { step: 5, name: 'Moisture' },
+  { step: 6, name: 'Set-out' },
   { step: 7, name: 'Whole shell' },
 ];
 

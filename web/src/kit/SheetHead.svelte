@@ -55,4 +55,24 @@
     color: var(--verdigris);
     font-weight: 500;
   }
+  /* The sheets of a step. */
+  .more :global(nav) {
+    display: flex;
+    gap: 14px;
+  }
+  .more :global(nav a) {
+    text-decoration: none;
+    color: var(--ink-2);
+    font-weight: 500;
+    padding: 2px 0;
+    border-bottom: 2px solid transparent;
+  }
+  .more :global(nav a:hover),
+  .more :global(nav a[aria-current]) {
+    color: var(--verdigris);
+  }
+  .more :global(nav a[aria-current]) {
+    border-bottom-color: var(--verdigris);
+    font-weight: 600;
+  }
 </style>

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
@@ -36,18 +37,15 @@ class FaceSetOut:
     elevation: Elevation
     shift: tuple[float, float]  #: of the elevation's zero from the face's own u and v [m]
     rules: PanelRules
+    openings: tuple[str, ...]  #: ids of the elevation's, which bear their marks
     pins: tuple[JointPin, ...]
     found: SetOut | NoWay
     panels: tuple[Marked, ...]
 
-    def panels_of(self, storey: int, layer: int) -> list[Panel]:
-        """Of a storey, in one layer."""
-        return [one.panel for one in self.panels if (one.panel.band, one.panel.layer) == (storey, layer)]
 
-
-def elevation_of(face: Face, flat: FloatArray, levels: Sequence[float], masses: Mapping[str, float]) -> tuple[
-    Elevation, tuple[float, float]
-]:  # fmt: skip
+def elevation_of(
+    face: Face, flat: FloatArray, levels: Sequence[float], masses: Mapping[str, float], marks: Mapping[str, str]
+) -> tuple[Elevation, tuple[float, float]]:
     """A face with its lower left corner at (0, 0), and where that is on the face.
 
     Parameters
@@ -58,14 +56,18 @@ def elevation_of(face: Face, flat: FloatArray, levels: Sequence[float], masses: 
         Heights of joints between storeys. [m]
     masses : mapping of opening id to float
         Of what stands in it. [kg]
+    marks : mapping of opening id to str
+        What it is called; where several of the face are called the same, their ids are.
     """
+    several = Counter(marks.get(one.id, one.id) for one in face.openings)
+    names = {one.id: mark if several[mark := marks.get(one.id, one.id)] == 1 else one.id for one in face.openings}
     u0, v0 = float(flat[:, 0].min()), float(flat[:, 1].min())
     low, high = v0, float(flat[:, 1].max())
     return (
         Elevation(
             outline=tuple((_mm(u - u0), _mm(v - v0)) for u, v in flat.tolist()),
             openings=tuple(
-                Opening(name=one.id, x=_mm(one.u - u0), y=_mm(one.v - v0), w=_mm(one.w), h=_mm(one.h),
+                Opening(name=names[one.id], x=_mm(one.u - u0), y=_mm(one.v - v0), w=_mm(one.w), h=_mm(one.h),
                         mass=masses.get(one.id, 0.0))
                 for one in face.openings
             ),
@@ -88,8 +90,10 @@ def set_out_face(
     panels = () if isinstance(found, NoWay) else tuple(
         Marked(mark=f"{mark}-{n:02d}", panel=one) for n, one in enumerate(_in_order(found.panels), 1)
     )  # fmt: skip
-    return FaceSetOut(face=face.id, mark=mark, kind=face.kind, zone=face.zone, elevation=elevation, shift=shift,
-                      rules=rules, pins=pins, found=found, panels=panels)  # fmt: skip
+    return FaceSetOut(
+        face=face.id, mark=mark, kind=face.kind, zone=face.zone, elevation=elevation, shift=shift, rules=rules,
+        openings=tuple(one.id for one in face.openings), pins=pins, found=found, panels=panels,
+    )  # fmt: skip
 
 
 def set_out_again(face: FaceSetOut, elevation: Elevation, choices: SetOutChoices) -> SetOut | NoWay:

@@ -136,11 +136,11 @@ def why_not(strips: BandStrips) -> str:
             reached.add(j)
     if len(x) - 1 in reached:
         apart = "one layer can be set out, but joints of both cannot keep {v} apart"
-        return sentence(f"storey {strips.band.index}: {apart}", v=_length(strips.rules.stagger))
+        return sentence(f"storey {strips.band.index + 1}: {apart}", v=_length(strips.rules.stagger))
     far = float(x[max(reached)])
     near = next((one for one in strips.band.openings if one.right > far and one.x - far < strips.rules.widest), None)
     beside = "" if near is None else f", beside “{near.name}” from {{a}} to {{b}}"
-    where = f"storey {strips.band.index}: no legal panel goes on from {{far}}{beside}; the widest is {{most}}"
+    where = f"storey {strips.band.index + 1}: no legal panel goes on from {{far}}{beside}; the widest is {{most}}"
     return sentence(
         where, far=_length(far), most=_length(strips.rules.widest),
         **({} if near is None else {"a": _length(near.x), "b": _length(near.right)}),
@@ -160,7 +160,7 @@ def _missed(band: Band, rules: Rules, pins: Sequence[Pin]) -> str | None:
         if not (abs(legal - one.x) <= NEAR).any():
             clear = rules.edge_clear
             near = next((each for each in band.openings if each.x - clear < one.x < each.right + clear), None)
-            stands = f"storey {band.index}: no joint can stand at {{x}}: "
+            stands = f"storey {band.index + 1}: no joint can stand at {{x}}: "
             if near is None:
                 return sentence(stands + "it lies beyond the ends", x=_length(one.x))
             return sentence(f"{stands}it meets “{near.name}”, from {{a}} to {{b}}", x=_length(one.x),

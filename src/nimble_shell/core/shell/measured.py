@@ -83,6 +83,18 @@ class MeasuredBuilding(Building):
         return f"{EDGES[edge.kind][0]}, {' and '.join(meet)}" if told_apart and meet else EDGES[edge.kind][0]
 
 
+def with_edges(building: MeasuredBuilding, edges: tuple[ShapeEdge, ...]) -> MeasuredBuilding:
+    """The building with other lengths of its edges; what is typed of a joint stays."""
+    shape = replace(building.shape, edges=edges)
+    lengths = []
+    for joint, of in zip(building.joints, building.lengths, strict=True):
+        derived = shape.length(joint.follows, building.dimensions) if joint.follows else None
+        value = of.value if derived is None or of.origin not in ("derived", "read") else derived
+        lengths.append(replace(of, derived=derived, value=value))
+    joints = tuple(replace(one, length=of.value) for one, of in zip(building.joints, lengths, strict=True))
+    return replace(building, shape=shape, lengths=tuple(lengths), joints=joints)
+
+
 _MEASURED: Held[Building] = Held(256)
 _SHAPES: Held[Quantities] = Held(256)  #: by what is drawn of a building
 _PLANES: dict[DrawnTo, DrawnPlane] = {"outer": "external", "inner": "overall_internal", "structure": "structure"}

@@ -10,12 +10,14 @@ from dataclasses import dataclass, replace
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.building.joined import floor_lines_of
 from nimble_shell.core.geometry.face import Face, FloatArray
+from nimble_shell.core.held import Held
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.setout.faces import FaceSetOut, elevation_of, face_marks, set_out_face
 from nimble_shell.core.setout.systems import PanelRules, panel_rules
 from nimble_shell.core.setout.timber import Timber, from_set_out, timber_of
-from nimble_shell.core.shell.measured import MeasuredBuilding
-from nimble_shell.core.shell.project import Project
+from nimble_shell.core.shell.measured import MeasuredBuilding, with_edges
+from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.takeoff.takeoff import Both
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -48,6 +50,7 @@ def set_out_building(project: Project, building: MeasuredBuilding, only: str | N
     rules = {key: panel_rules(one, masses[one.id], choices) for key, one in used.items() if one is not None}
     weights = _weights(project, building)
     marks = face_marks(placed.body.faces)
+    names = {one.id: one.mark for one in building.openings if one.mark}
     found, others = list[FaceSetOut](), list[NotOfPanels]()
     for n, face in enumerate(placed.body.faces):
         if only is not None and face.id != only:
@@ -59,7 +62,7 @@ def set_out_building(project: Project, building: MeasuredBuilding, only: str | N
                                       reason=_why(used.get(face.zone))))  # fmt: skip
             continue
         flat = placed.flats[n]
-        elevation, shift = elevation_of(face, flat, _levels(building, face, flat, of, choices.longest), weights)
+        elevation, shift = elevation_of(face, flat, _levels(building, face, flat, of, choices.longest), weights, names)
         found.append(set_out_face(face, mark, elevation, shift, of, choices))
     return BuildingSetOut(faces=tuple(found), others=tuple(others), timber=_timber(building, found), masses=masses)
 
@@ -78,13 +81,46 @@ def shop_mass(assembly: Assembly, catalogue: Catalogue) -> float:
     return total
 
 
-def seen_from_set_out(project: Project, building: MeasuredBuilding, found: BuildingSetOut) -> Project:
-    """The project with the build-ups of this building as they are set out."""
+def built_as_set_out(project: Project, building: Building) -> Building:
+    """The building with its seams as long as they are set out, where that is what counts; else as it is."""
+    if not isinstance(building, MeasuredBuilding) or not building.setout.counts:
+        return building
+    held = _BUILT.get((project, building))
+    if held is not None:
+        return held
+    found = set_out_building(project, building)
+    known = {one.id for one in building.elements if one.assembly_id in found.timber}
+    edges = tuple(
+        replace(one, length=_seams(found, one.elements[0]))
+        if one.kind in SEAMS and known.issuperset(one.elements) else one
+        for one in building.shape.edges
+    )  # fmt: skip
+    return _BUILT.put((project, building), with_edges(building, edges))
+
+
+def as_set_out(project: Project, building: Building) -> Project:
+    """The project with the build-ups of a building as they are set out, where that is what counts; else as it is."""
+    if not isinstance(building, MeasuredBuilding) or not building.setout.counts:
+        return project
+    held = _SEEN.get((project, building))
+    if held is not None:
+        return held
+    found = set_out_building(project, building)
     own = {one.assembly_id for one in building.elements}
-    return replace(project, assemblies=tuple(
+    return _SEEN.put((project, building), replace(project, assemblies=tuple(
         from_set_out(one, found.timber[one.id]) if one.id in own and one.id in found.timber else one
         for one in project.assemblies
-    ))  # fmt: skip
+    )))  # fmt: skip
+
+
+SEAMS = ("seam", "roof_seam")
+_BUILT: Held[Building] = Held(64)
+_SEEN: Held[Project] = Held(64)
+
+
+def _seams(found: BuildingSetOut, element: str) -> Both:
+    length = timber_of(one for one in found.faces if one.zone == element).seams
+    return Both(length, length)
 
 
 def _levels(building: MeasuredBuilding, face: Face, flat: FloatArray, rules: PanelRules, longest: float) -> list[float]:

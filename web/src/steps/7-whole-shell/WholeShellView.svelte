@@ -116,25 +116,6 @@
 </svg>
 
 <style>
-  nav {
-    display: flex;
-    gap: 14px;
-  }
-  nav a {
-    text-decoration: none;
-    color: var(--ink-2);
-    font-weight: 500;
-    padding: 2px 0;
-    border-bottom: 2px solid transparent;
-  }
-  nav a:hover,
-  nav a[aria-current] {
-    color: var(--verdigris);
-  }
-  nav a[aria-current] {
-    border-bottom-color: var(--verdigris);
-    font-weight: 600;
-  }
   .part {
     padding: 6px 10px;
     border-left: 3px dashed var(--line);

@@ -1,0 +1,153 @@
+<!-- All panels of the building: searched, sorted, and only those drawn that are in sight. -->
+<script lang="ts">
+  import type { FaceSetOut, SetOutSheet, SetPanel } from '@/api/client';
+  import { counted } from '@/kit/reading';
+  import type { Units } from '@/kit/units';
+
+  interface Props {
+    sheet: SetOutSheet;
+    units: Units;
+  }
+  let { sheet, units }: Props = $props();
+  const COLUMNS = [
+    { key: 'mark', text: 'mark' },
+    { key: 'width', text: 'width' },
+    { key: 'height', text: 'height' },
+    { key: 'area', text: 'area' },
+    { key: 'mass', text: 'mass' },
+    { key: 'people', text: 'by hand' },
+    { key: 'openings', text: 'openings' },
+    { key: 'edges', text: 'left and right edge' },
+  ] as const;
+  type Key = (typeof COLUMNS)[number]['key'];
+  interface Row {
+    mark: string;
+    width: number;
+    height: number;
+    area: number;
+    mass: number;
+    people: number;
+    openings: string;
+    edges: string;
+    off: boolean;
+  }
+  let by = $state<Key>('mark');
+  let down = $state(false);
+  let sought = $state('');
+  /** What stands at an edge of a panel: the end of its face, a post, or the joint of its system. */
+  function edge(face: FaceSetOut, one: SetPanel, u: number): string {
+    const joint = face.joints.find(
+      (each) => each.storey === one.storey && each.layer === one.layer && Math.abs(each.u - u) < 1e-6,
+    );
+    return joint ? (joint.post ? 'post' : face.spline) : 'end';
+  }
+  const every = $derived<Row[]>(
+    sheet.faces.flatMap((face) =>
+      face.panels.map((one) => ({
+        mark: one.mark,
+        width: one.u1 - one.u0,
+        height: one.v1 - one.v0,
+        area: one.area,
+        mass: one.mass,
+        people: one.people,
+        openings: one.openings.join(' '),
+        edges: `${edge(face, one, one.u0)}, ${edge(face, one, one.u1)}`,
+        off: one.off_module,
+      })),
+    ),
+  );
+  const rows = $derived.by(() => {
+    const words = sought.trim().toLowerCase();
+    const found = words
+      ? every.filter((one) => `${one.mark} ${one.openings} ${one.edges}`.toLowerCase().includes(words))
+      : every;
+    return found.toSorted((a, b) => {
+      const [p, q] = [a[by], b[by]];
+      const order =
+        typeof p === 'number' && typeof q === 'number'
+          ? p - q
+          : String(p).localeCompare(String(q), 'en', { numeric: true });
+      return down ? -order : order;
+    });
+  });
+  // Three thousand rows are a long page: only those in sight are there.
+  const ROW = 24;
+  let top = $state(0);
+  let tall = $state(360);
+  const first = $derived(Math.max(0, Math.floor(top / ROW) - 5));
+  const seen = $derived(rows.slice(first, first + Math.ceil(tall / ROW) + 10));
+  const mass = $derived(rows.reduce((sum, one) => sum + one.mass, 0));
+  const area = $derived(rows.reduce((sum, one) => sum + one.area, 0));
+  function sort(key: Key): void {
+    down = by === key ? !down : false;
+    by = key;
+  }
+</script>
+
+<div class="controls">
+  <label>find <input type="search" bind:value={sought} placeholder="mark, opening, edge" /></label>
+  <span class="soft" role="status"
+    >{counted(rows.length, 'panel')}, {units.full(area, 'area')}, {units.full(mass, 'mass', 0)}</span
+  >
+</div>
+<div class="list" bind:clientHeight={tall} onscroll={(event) => (top = event.currentTarget.scrollTop)}>
+  <table aria-rowcount={rows.length + 1}>
+    <thead>
+      <tr>
+        {#each COLUMNS as one (one.key)}
+          <th aria-sort={by === one.key ? (down ? 'descending' : 'ascending') : undefined}>
+            <button class="choose" onclick={() => sort(one.key)}
+              >{one.text}{by === one.key ? (down ? ' ↓' : ' ↑') : ''}</button
+            >
+          </th>
+        {/each}
+      </tr>
+    </thead>
+    <tbody>
+      <tr aria-hidden="true" style:height="{first * ROW}px"></tr>
+      {#each seen as one, n (one.mark)}
+        <tr aria-rowindex={first + n + 2} class:off={one.off}>
+          <td class="mono">{one.mark}</td>
+          <td class="mono">{units.full(one.width, 'length')}</td>
+          <td class="mono">{units.full(one.height, 'length')}</td>
+          <td class="mono">{units.full(one.area, 'area')}</td>
+          <td class="mono">{units.full(one.mass, 'mass', 0)}</td>
+          <td>{one.people > 6 ? 'crane' : `${one.people} ${one.people === 1 ? 'person' : 'people'}`}</td>
+          <td>{one.openings}</td>
+          <td>{one.edges}</td>
+        </tr>
+      {/each}
+      <tr aria-hidden="true" style:height="{Math.max(0, rows.length - first - seen.length) * ROW}px"></tr>
+    </tbody>
+  </table>
+</div>
+
+<style>
+  .list {
+    height: 380px;
+    overflow-y: auto;
+    border-top: 1px solid var(--hair);
+  }
+  thead th {
+    position: sticky;
+    top: 0;
+    background: var(--sheet);
+  }
+  tbody tr {
+    height: 24px;
+  }
+  .mono {
+    font: 12px var(--mono);
+    white-space: nowrap;
+  }
+  tr.off td {
+    color: var(--ochre);
+  }
+  input {
+    border: 1px solid var(--line);
+    border-radius: var(--radius);
+    background: var(--sheet-bright);
+    min-height: 24px;
+    padding: 2px 6px;
+  }
+</style>
