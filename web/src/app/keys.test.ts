@@ -96,7 +96,7 @@ describe('single keys', () => {
     expect(router.go).toHaveBeenLastCalledWith({ step: 1 });
     router.place.step = 5;
     press(']');
-    expect(router.go).toHaveBeenLastCalledWith({ step: 7 });
+    expect(router.go).toHaveBeenLastCalledWith({ step: 6 });
     router.place.step = 7;
     press(']');
     expect(router.go).toHaveBeenLastCalledWith({ step: 7 });

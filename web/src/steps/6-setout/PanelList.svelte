@@ -90,7 +90,15 @@
     >{counted(rows.length, 'panel')}, {units.full(area, 'area')}, {units.full(mass, 'mass', 0)}</span
   >
 </div>
-<div class="list" bind:clientHeight={tall} onscroll={(event) => (top = event.currentTarget.scrollTop)}>
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<div
+  class="list"
+  role="region"
+  tabindex="0"
+  aria-label="Panels of the building"
+  bind:clientHeight={tall}
+  onscroll={(event) => (top = event.currentTarget.scrollTop)}
+>
   <table aria-rowcount={rows.length + 1}>
     <thead>
       <tr>

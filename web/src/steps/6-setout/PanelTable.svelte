@@ -9,13 +9,14 @@
   let { panels, units }: Props = $props();
 </script>
 
-<div class="list">
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<div class="list" role="region" tabindex="0" aria-label="Panels of the face">
   <table>
     <thead>
       <tr>
         <th>mark</th>
         <th class="n">width × height, {units.system === 'SI' ? 'mm' : 'ft in'}</th>
-        <th></th>
+        <th>holds</th>
         <th class="n">{units.symbol('mass')}</th>
         <th>by hand</th>
       </tr>

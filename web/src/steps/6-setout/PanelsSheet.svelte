@@ -1,6 +1,7 @@
 <!-- The key plan: every face small, with its marks; and all panels of the building in one list. -->
 <script lang="ts">
   import type { FaceSetOut, SetOutSheet } from '@/api/client';
+  import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
   import { href, router } from '@/project/router.svelte';
   import PanelList from './PanelList.svelte';
@@ -18,6 +19,7 @@
   );
   const path = (face: FaceSetOut, points: number[][]) =>
     `M${points.map((p) => `${((p[0] ?? 0) * perMetre).toFixed(1)} ${((high(face) - (p[1] ?? 0)) * perMetre).toFixed(1)}`).join('L')}Z`;
+  const held = (face: FaceSetOut) => (face.sum ? counted(face.panels.length, 'panel') : 'cannot be set out');
   const place = $derived(router.place);
 </script>
 
@@ -25,7 +27,7 @@
   {#each sheet.faces as face (face.face)}
     <a
       href={href({ ...place, view: '', element: face.face })}
-      aria-label="Face {face.mark}, {nameOf(face.element)}, {face.panels.length} panels"
+      aria-label="{face.mark} {held(face)}, {nameOf(face.element)}"
     >
       <svg
         width={wide(face) * perMetre + 2}
@@ -39,7 +41,7 @@
         {/each}
       </svg>
       <b>{face.mark}</b>
-      <span>{face.sum ? `${face.panels.length} panels` : 'cannot be set out'}</span>
+      <span>{held(face)}</span>
     </a>
   {/each}
 </div>
