@@ -129,7 +129,11 @@ def test_one_click_makes_the_set_out_the_source(client: TestClient, campus: str)
     assert after["thermal"] == sheet["thermal"], "what is assumed stays beside it"
     walls = next(one for one in sheet["thermal"] if one["seams"] < one["seams_assumed"])
     shape = client.post(at(campus, "shape"), json={}).json()["now"]
-    seams = sum(one["length"]["external"] if isinstance(one["length"], dict) else one["length"] for one in shape["edges"] if one["kind"] in ("seam", "roof_seam"))
+    seams = sum(
+        one["length"]["external"] if isinstance(one["length"], dict) else one["length"]
+        for one in shape["edges"]
+        if one["kind"] in ("seam", "roof_seam")
+    )
     assert seams == pytest.approx(sum(one["seams"] for one in sheet["thermal"]))
     assert walls["R"] != walls["R_assumed"]
     assert _transmittance(client, campus) != U

@@ -31,6 +31,7 @@ from nimble_shell.api import (
     routes,
     setout_routes,
     shape_routes,
+    shop_routes,
     standard_routes,
     unit_routes,
     whole_routes,
@@ -58,7 +59,7 @@ from nimble_shell.store import Database
 #: Every part of the API; each has a router.
 PARTS = (routes, edit_routes, event_routes, decision_routes, bench_routes, shape_routes, unit_routes, joint_routes,
          fixing_routes, moisture_routes, whole_routes, measure_routes, setout_routes,
-         standard_routes, backup_routes)  # fmt: skip
+         shop_routes, standard_routes, backup_routes)  # fmt: skip
 
 
 def create_app(

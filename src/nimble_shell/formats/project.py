@@ -38,6 +38,7 @@ from nimble_shell.core.materials.rates import Rate
 from nimble_shell.core.setout.choices import JointPin, SetOutChoices
 from nimble_shell.core.shell.plant import Buffer, Fire, FreshAir, Ground, Loads, MeasurePrice, Plant, Tightness
 from nimble_shell.core.shell.project import Building, Project, ShellElement
+from nimble_shell.core.shop.choices import CutPiece, RackBar, ShopChoices
 from nimble_shell.core.windows.transmittance import Frame, Glass
 from nimble_shell.core.windows.unit import UnitJoint, UnitType
 from nimble_shell.formats.document import Document, Identifier, Text
@@ -281,6 +282,18 @@ class JointPinDoc(Document, core=JointPin):
 
 
 class SetOutDoc(Document, core=SetOutChoices):
+    pass
+
+
+class CutPieceDoc(Document, core=CutPiece):
+    pass
+
+
+class RackBarDoc(Document, core=RackBar):
+    pass
+
+
+class ShopDoc(Document, core=ShopChoices):
     pass
 
 

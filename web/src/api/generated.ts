@@ -900,6 +900,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shop
+         * @description The cut list in the order trucks ask for it, bars of what is left, trucks, and panels that are laid down.
+         */
+        get: operations["shop_api_v1_projects__project_id__buildings__building_id__shop_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/shop/boards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Boards
+         * @description Skins and boards of all panels in raw boards.
+         */
+        get: operations["boards_api_v1_projects__project_id__buildings__building_id__shop_boards_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/shop/laydown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lay Down
+         * @description A laid-down panel against what a tape read on it.
+         */
+        post: operations["lay_down_api_v1_projects__project_id__buildings__building_id__shop_laydown_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/specification.pdf": {
         parameters: {
             query?: never;
@@ -2224,6 +2284,46 @@ export interface components {
             why_not: string;
         };
         /**
+         * BarDrawnOut
+         * @description A bar with what is still to be cut out of it. [m]
+         */
+        BarDrawnOut: {
+            /** Kept */
+            kept: boolean;
+            /** Length */
+            length: number;
+            /** Lengths */
+            lengths: number[];
+            /** Offcut */
+            offcut: boolean;
+            /** Pieces */
+            pieces: string[];
+            /** Remnant */
+            remnant: number;
+        };
+        /**
+         * BarSectionOut
+         * @description Bars of one section.
+         */
+        BarSectionOut: {
+            /** Bars */
+            bars: components["schemas"]["BarDrawnOut"][];
+            /** Deep */
+            deep: number;
+            /** Fewer */
+            fewer: number;
+            /** Material */
+            material: string;
+            /** Reason */
+            reason: string;
+            /** Stock */
+            stock: number;
+            /** Thick */
+            thick: number;
+            /** Waste */
+            waste: number;
+        };
+        /**
          * BasisDoc
          * @description What everything else rests on.
          */
@@ -2463,6 +2563,42 @@ export interface components {
             d_min: number;
             /** Feasible */
             feasible: boolean;
+        };
+        /**
+         * BoardPartOut
+         * @description A part on its board. [m]
+         */
+        BoardPartOut: {
+            /** H */
+            h: number;
+            /** Panel */
+            panel: string;
+            /** W */
+            w: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * BoardsOut
+         * @description Boards of one material and thickness.
+         */
+        BoardsOut: {
+            /** Area */
+            area: number;
+            /** Bound */
+            bound: number;
+            /** Material */
+            material: string;
+            /** Reason */
+            reason: string;
+            /** Sheets */
+            sheets: components["schemas"]["SheetDrawnOut"][];
+            /** Thick */
+            thick: number;
+            /** Used */
+            used: number;
         };
         /**
          * BodyDoc
@@ -2743,6 +2879,25 @@ export interface components {
              *     }
              */
             setout: components["schemas"]["SetOutDoc"];
+            /**
+             * @default {
+             *       "bars": [
+             *         4.8,
+             *         6
+             *       ],
+             *       "cut": [],
+             *       "end_trim": 0,
+             *       "keep": 0.6,
+             *       "kerf": 0.004,
+             *       "overhang": 0.3,
+             *       "rack": [],
+             *       "truck_height": 2.4,
+             *       "truck_length": 7.2,
+             *       "truck_mass": 3500,
+             *       "truck_stacks": 2
+             *     }
+             */
+            shop: components["schemas"]["ShopDoc"];
             /**
              * Use
              * @default
@@ -3075,6 +3230,26 @@ export interface components {
             to: string;
         };
         /**
+         * CutPieceDoc
+         * @description A piece that is cut, as it was asked for then.
+         */
+        CutPieceDoc: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Key */
+            key: string;
+            /** Length */
+            length: number;
+            /**
+             * Width
+             * @default 0
+             */
+            width: number;
+        };
+        /**
          * DampDoc
          * @description What the practice accepts of water and mould.
          */
@@ -3231,6 +3406,18 @@ export interface components {
             findings: {
                 [key: string]: string;
             };
+        };
+        /**
+         * DiagonalOut
+         * @description Between two corners. [m]
+         */
+        DiagonalOut: {
+            /** A */
+            a: number;
+            /** B */
+            b: number;
+            /** Length */
+            length: number;
         };
         /**
          * DifferenceIn
@@ -4878,6 +5065,38 @@ export interface components {
             trusted_since: string;
         };
         /**
+         * LaidOut
+         * @description A panel that is no rectangle, laid down to be checked. [m]
+         */
+        LaidOut: {
+            /** Angles */
+            angles: number[];
+            /** Corners */
+            corners: number[][];
+            /** Diagonals */
+            diagonals: components["schemas"]["DiagonalOut"][];
+            /** Panel */
+            panel: string;
+            /** Sides */
+            sides: number[];
+        };
+        /**
+         * LaydownOut
+         * @description What the readings say. [m]
+         */
+        LaydownOut: {
+            /** Closure */
+            closure: number;
+            /** Off Deg */
+            off_deg: number[];
+            /** Ok */
+            ok: boolean;
+            /** Rack */
+            rack: number;
+            /** Worst */
+            worst: number;
+        };
+        /**
          * LayerDoc
          * @description One layer; `lambda` replaces the catalogue's conductivity.
          */
@@ -6491,6 +6710,23 @@ export interface components {
             value: number;
         };
         /**
+         * RackBarDoc
+         * @description Offcuts on the rack.
+         */
+        RackBarDoc: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Deep */
+            deep: number;
+            /** Length */
+            length: number;
+            /** Thick */
+            thick: number;
+        };
+        /**
          * RateDoc
          * @description The practice's own rates of a material.
          */
@@ -6622,6 +6858,18 @@ export interface components {
             unit: string;
             /** Walls */
             walls: components["schemas"]["ReadWallOut"][];
+        };
+        /**
+         * ReadingsIn
+         * @description Four sides from corner to corner, then both diagonals, as a tape read them. [m]
+         */
+        ReadingsIn: {
+            /** Panel */
+            panel: string;
+            /** Read */
+            read: number[];
+            /** Tolerance */
+            tolerance: number;
         };
         /**
          * ReferenceOut
@@ -7139,6 +7387,22 @@ export interface components {
             share: number;
         };
         /**
+         * SheetDrawnOut
+         * @description A raw board with its parts. [m]
+         */
+        SheetDrawnOut: {
+            /** First At */
+            first_at: number | null;
+            /** First Upright */
+            first_upright: boolean;
+            /** H */
+            h: number;
+            /** Parts */
+            parts: components["schemas"]["BoardPartOut"][];
+            /** W */
+            w: number;
+        };
+        /**
          * ShippedOut
          * @description What ships with the program: materials, systems, climates, and the dimensions with their units.
          */
@@ -7176,6 +7440,135 @@ export interface components {
             target_sets: components["schemas"]["TargetSetOut"][];
             /** Version */
             version: string;
+        };
+        /**
+         * ShopDoc
+         * @description Of a building.
+         */
+        ShopDoc: {
+            /**
+             * Bars
+             * @default [
+             *       4.8,
+             *       6
+             *     ]
+             */
+            bars: number[];
+            /**
+             * Cut
+             * @default []
+             */
+            cut: components["schemas"]["CutPieceDoc"][];
+            /**
+             * End Trim
+             * @default 0
+             */
+            end_trim: number;
+            /**
+             * Keep
+             * @default 0.6
+             */
+            keep: number;
+            /**
+             * Kerf
+             * @default 0.004
+             */
+            kerf: number;
+            /**
+             * Overhang
+             * @default 0.3
+             */
+            overhang: number;
+            /**
+             * Rack
+             * @default []
+             */
+            rack: components["schemas"]["RackBarDoc"][];
+            /**
+             * Truck Height
+             * @default 2.4
+             */
+            truck_height: number;
+            /**
+             * Truck Length
+             * @default 7.2
+             */
+            truck_length: number;
+            /**
+             * Truck Mass
+             * @default 3500
+             */
+            truck_mass: number;
+            /**
+             * Truck Stacks
+             * @default 2
+             */
+            truck_stacks: number;
+        };
+        /**
+         * ShopOut
+         * @description Of a building.
+         */
+        ShopOut: {
+            choices: components["schemas"]["ShopDoc"];
+            /** Laid */
+            laid: components["schemas"]["LaidOut"][];
+            /** Left */
+            left: number;
+            /** Next */
+            next: number | null;
+            /** No Truck */
+            no_truck: string;
+            /** Pieces */
+            pieces: components["schemas"]["ShopPieceOut"][];
+            /** Sections */
+            sections: components["schemas"]["BarSectionOut"][];
+            /** Trucks */
+            trucks: components["schemas"]["TruckloadOut"][];
+        };
+        /**
+         * ShopPieceOut
+         * @description A line of the cut list. [m]
+         */
+        ShopPieceOut: {
+            /** Bar */
+            bar: number | null;
+            /** Count */
+            count: number;
+            /** Deep */
+            deep: number;
+            /** Ends */
+            ends: number[];
+            /** Key */
+            key: string;
+            /** Length */
+            length: number;
+            /** Material */
+            material: string;
+            /** Name */
+            name: string;
+            /** Panel */
+            panel: string;
+            /** Shaped */
+            shaped: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "left" | "cut" | "older";
+            /**
+             * Stuff
+             * @enum {string}
+             */
+            stuff: "bar" | "sheet" | "block" | "panel";
+            /** Thick */
+            thick: number;
+            /** Truck */
+            truck: number;
+            /** Was */
+            was: number | null;
+            /** Width */
+            width: number;
         };
         /** SideOut */
         SideOut: {
@@ -8013,6 +8406,20 @@ export interface components {
             singly: number | null;
             /** Waiting */
             waiting: number;
+        };
+        /**
+         * TruckloadOut
+         * @description Stacks of marks from the bottom up.
+         */
+        TruckloadOut: {
+            /** Height */
+            height: number;
+            /** Length */
+            length: number;
+            /** Mass */
+            mass: number;
+            /** Stacks */
+            stacks: string[][];
         };
         /**
          * UnitDoc
@@ -14460,6 +14867,378 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeltaOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shop_api_v1_projects__project_id__buildings__building_id__shop_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    boards_api_v1_projects__project_id__buildings__building_id__shop_boards_get: {
+        parameters: {
+            query?: {
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardsOut"][];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lay_down_api_v1_projects__project_id__buildings__building_id__shop_laydown_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaydownOut"];
                 };
             };
             /** @description not readable */

@@ -37,6 +37,7 @@
   import StationView from '@/steps/2-buildups/StationView.svelte';
   import WalkView from '@/steps/3-joints/WalkView.svelte';
   import SetOutView from '@/steps/6-setout/SetOutView.svelte';
+  import ShopView from '@/steps/8-shop/ShopView.svelte';
   import WholeShellView from '@/steps/7-whole-shell/WholeShellView.svelte';
 
   const place = $derived(router.place);
@@ -262,6 +263,8 @@
             <SetOutView {building} {units} />
           {:else if place.step === 7}
             <WholeShellView {building} {units} />
+          {:else if place.step === 8}
+            <ShopView {building} {units} />
           {:else}
             <StationView {building} {units} ledger={consequence?.now} />
           {/if}

@@ -113,7 +113,8 @@
     flex: 1;
   }
   nav a {
-    padding: 11px 18px 0;
+    /* Eleven steps have to stand on the smallest screen. */
+    padding: 11px clamp(7px, calc((100vw - 900px) / 42), 18px) 0;
     position: relative;
     font-size: 12.5px;
     color: var(--ink-2);

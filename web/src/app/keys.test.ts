@@ -97,9 +97,9 @@ describe('single keys', () => {
     router.place.step = 5;
     press(']');
     expect(router.go).toHaveBeenLastCalledWith({ step: 6 });
-    router.place.step = 7;
+    router.place.step = 8;
     press(']');
-    expect(router.go).toHaveBeenLastCalledWith({ step: 7 });
+    expect(router.go).toHaveBeenLastCalledWith({ step: 8 });
     router.place.step = 2;
   });
 

@@ -7,6 +7,7 @@ export const STEPS = [
   { step: 5, name: 'Moisture' },
   { step: 6, name: 'Set-out' },
   { step: 7, name: 'Whole shell' },
+  { step: 8, name: 'Shop' },
 ];
 
 /** The step before or after another one; itself at the end of the row. */

@@ -30,6 +30,12 @@ class Piece:
     def height(self) -> float:
         return self.y1 - self.y0
 
+    @property
+    def square(self) -> bool:
+        """Whether its blank is a rectangle: notches and holes are cut into that."""
+        box = [(x, y) for x in (self.x0, self.x1) for y in (self.y0, self.y1)]
+        return all(any(abs(x - a) + abs(y - b) <= NEAR for a, b in self.outline) for x, y in box)
+
 
 def columns_of(band: Band, x0: float, x1: float) -> list[list[Slice]]:
     """What stands over each stretch of a strip, from below; left to right."""

@@ -18,6 +18,7 @@ from nimble_shell.core.materials.rates import priced_catalogue
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.setout.choices import SetOutChoices
 from nimble_shell.core.shell.plant import Plant
+from nimble_shell.core.shop.choices import ShopChoices
 from nimble_shell.core.windows.unit import UnitType
 
 
@@ -112,6 +113,7 @@ class Building:
     floor_thickness: float = 0.3  #: of the floors between storeys, where they meet the walls [m]
     plant: Plant = field(default_factory=Plant)  #: what it stands on, how tight it is meant to be, what heats it
     setout: SetOutChoices = field(default_factory=SetOutChoices)  #: what is decided of its panels
+    shop: ShopChoices = field(default_factory=ShopChoices)  #: what its panels are cut from, and which are
 
     # What a measured building looks up, and one without a shape does not have:
 

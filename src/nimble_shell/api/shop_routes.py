@@ -1,0 +1,117 @@
+"""Version 1 of the API, `/api/v1/…`: what is cut for a building's panels, from what, and in which order."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter
+from pydantic import Field
+from starlette.concurrency import run_in_threadpool
+
+from nimble_shell.api import schemas as s
+from nimble_shell.api.ground import REFUSALS, Id, Projects
+from nimble_shell.api.strict_body import StrictRoute
+from nimble_shell.api.waiting import Wait
+from nimble_shell.formats.document import Model
+from nimble_shell.formats.project import ShopDoc
+from nimble_shell.formats.reader import Prose
+from nimble_shell.services.shop import (
+    BarDrawn,
+    BoardPart,
+    Boards,
+    Diagonal,
+    Laid,
+    Section,
+    SheetDrawn,
+    ShopPiece,
+    ShopSheet,
+    Truckload,
+    boards_of,
+    laydown_check,
+    shop_sheet,
+)
+
+router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
+
+
+class ShopPieceOut(Model, core=ShopPiece):
+    pass
+
+
+class BarDrawnOut(Model, core=BarDrawn):
+    pass
+
+
+class BarSectionOut(Model, core=Section):
+    reason: Prose
+
+
+class TruckloadOut(Model, core=Truckload):
+    pass
+
+
+class DiagonalOut(Model, core=Diagonal):
+    pass
+
+
+class LaidOut(Model, core=Laid):
+    pass
+
+
+class ShopOut(Model, core=ShopSheet):
+    choices: ShopDoc
+
+
+class BoardPartOut(Model, core=BoardPart):
+    pass
+
+
+class SheetDrawnOut(Model, core=SheetDrawn):
+    pass
+
+
+class BoardsOut(Model, core=Boards):
+    reason: Prose
+
+
+class ReadingsIn(Model):
+    """Four sides from corner to corner, then both diagonals, as a tape read them. [m]"""
+
+    panel: s.ShortText
+    read: Annotated[list[Annotated[float, Field(gt=0, le=100)]], Field(min_length=6, max_length=6)]
+    tolerance: Annotated[float, Field(ge=0, le=0.1)]
+
+
+class LaydownOut(Model):
+    """What the readings say. [m]"""
+
+    ok: bool
+    worst: float
+    rack: float  #: half of what the diagonals differ; above nought the first one is too long
+    closure: float  #: of the last diagonal, off what the other five leave
+    off_deg: list[float]
+
+
+@router.post("/projects/{project_id}/buildings/{building_id}/shop/laydown")
+def lay_down(project_id: Id, building_id: Id, asked: ReadingsIn, service: Projects) -> LaydownOut:
+    """A laid-down panel against what a tape read on it."""
+    found = laydown_check(service.load(project_id).project, building_id, asked.panel, asked.read)
+    worst = found.worst / 1000
+    return LaydownOut(ok=worst <= asked.tolerance + 1e-9, worst=worst, rack=found.rack / 1000,
+                      closure=found.closure / 1000, off_deg=list(found.off))  # fmt: skip
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/shop")
+def shop(project_id: Id, building_id: Id, service: Projects) -> ShopOut:
+    """The cut list in the order trucks ask for it, bars of what is left, trucks, and panels that are laid down."""
+    return ShopOut.model_validate(shop_sheet(service.load(project_id).project, building_id))
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/shop/boards")
+async def boards(
+    project_id: Id, building_id: Id, service: Projects, wait: Wait, ticket: s.ShortText = ""
+) -> list[BoardsOut]:
+    """Skins and boards of all panels in raw boards."""
+    stored = await run_in_threadpool(service.load, project_id)
+    found = await wait.search(lambda _: boards_of(stored.project, building_id), ticket)
+    return [BoardsOut.model_validate(one) for one in found]
