@@ -60,6 +60,7 @@ class LaidOut(Model, core=Laid):
 
 class ShopOut(Model, core=ShopSheet):
     choices: ShopDoc
+    no_truck: Prose
 
 
 class BoardPartOut(Model, core=BoardPart):

@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from nimble_shell.core.progress import report
+from nimble_shell.core.quantities.sentence import composed, sentence
 
 NEAR = 1e-6
 
@@ -64,7 +65,7 @@ def load(pieces: Sequence[Load], truck: Truck) -> Loaded | NoLoad:
     for at, one in enumerate(pieces):
         reason = _too_much(one, truck)
         if reason:
-            return NoLoad(piece=at, reason=f"“{one.name}” {reason}")
+            return NoLoad(piece=at, reason=composed(f"“{one.name}” {{reason}}", reason=reason))
     trucks: list[tuple[tuple[int, ...], ...]] = []
     at = 0
     while at < len(pieces):
@@ -76,12 +77,13 @@ def load(pieces: Sequence[Load], truck: Truck) -> Loaded | NoLoad:
 
 
 def _too_much(one: Load, truck: Truck) -> str:
-    for value, most, what in (
-        (one.length, truck.max_length, "mm long"), (one.thickness, truck.max_height, "mm high"),
-        (one.mass, truck.max_mass, "kg"),
-    ):  # fmt: skip
+    for value, most, what, of, size in (
+        (one.length, truck.max_length, "is {v} long", "length", 1000.0),
+        (one.thickness, truck.max_height, "is {v} high", "length", 1000.0),
+        (one.mass, truck.max_mass, "weighs {v}", "mass", 1.0),
+    ):
         if value > most + NEAR:
-            return f"is {value:g} {what}, and a truck takes {most:g}"
+            return sentence(f"{what}, and a truck takes {{most}}", v=(value / size, of), most=(most / size, of))
     return ""
 
 

@@ -16,6 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from nimble_shell.core.progress import report
+from nimble_shell.core.quantities.sentence import composed, joined, sentence
 from nimble_shell.core.shop.bars.master import Duals, Goal, Kind, Master, Way
 from nimble_shell.core.shop.bars.patterns import NEAR, Floats, Prices, Ruler, ruler
 from nimble_shell.core.shop.bars.stock import Bar, BarSum, Nested, NoBars, Saw, Stock, Term
@@ -41,7 +42,8 @@ def nest(lengths: Sequence[float], counts: Sequence[int], stock: Sequence[Stock]
     longest = max(usable, default=0.0)
     if lengths and max(lengths) + saw.kerf > longest + NEAR:
         most = max(longest - saw.kerf, 0.0)
-        return NoBars(reason=f"a piece of {max(lengths):g} is longer than the {most:g} that the longest bar has")
+        return NoBars(reason=sentence("a piece of {v} is longer than the {most} that the longest bar has",
+                                      v=_length(max(lengths)), most=_length(most)))  # fmt: skip
     return _Nesting(lengths, counts, stock, saw, usable).solve(objective)
 
 
@@ -85,9 +87,11 @@ class _Nesting:
         return Nested(bars=bars, sum=self._sum(bars), bound=bound, proved=proved)
 
     def _short(self, least: float, value: float) -> NoBars:
-        there = " and ".join(f"{one.count} of {one.length:g}" for one in self.stock if one.count is not None)
+        there = joined(" and ", (sentence(f"{one.count} of {{v}}", v=_length(one.length)) for one in self.stock
+                                 if one.count is not None))  # fmt: skip
         sure = "" if least >= value - 0.5 else ", as far as was found"
-        return NoBars(reason=f"the stock is too little: {value:.0f} pieces are left over{sure}; there are {there}")
+        said = f"the stock is too little: {value:.0f} pieces are left over{sure}; there are {{there}}"
+        return NoBars(reason=composed(said, there=there))
 
     def _begin(self, at: int, kind: Kind) -> None:
         """Bars of one length of piece each: enough for a first linear answer."""
@@ -235,6 +239,10 @@ class _Nesting:
             waste = bar.length - sum(bar.lengths) - self.saw.kept(bar.remnant)
             total += BarSum(cost=bar.cost * bar.times, bars=bar.times, waste=waste * bar.times)
         return total
+
+
+def _length(mm: float) -> tuple[float, str]:
+    return mm / 1000, "length"
 
 
 def _trimmed(counts: tuple[int, ...], times: int, over: NDArray[np.int64]) -> Iterable[tuple[tuple[int, ...], int]]:

@@ -14,6 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from nimble_shell.core.progress import report
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.shop.sheets.bound import least_cost
 from nimble_shell.core.shop.sheets.packing import FITS, SPLITS, Floats, Ints, pack
 from nimble_shell.core.shop.sheets.stock import NEAR, Cut, Cutting, NoSheets, Part, Placed, Saw, Sheet
@@ -35,7 +36,8 @@ def cut(parts: Sequence[Part], sheets: Sequence[Sheet], saw: Saw, fillers: Seque
     """Sheets for all parts: least cost, then most fillers, as far as found; and a bound on the cost."""
     for one in parts:
         if not any(_lies(one, sheet, saw) for sheet in sheets):
-            return NoSheets(reason=f"“{one.name}” of {one.w:g} × {one.h:g} is larger than every sheet")
+            said = f"“{one.name}” of {{w}} × {{h}} is larger than every sheet"
+            return NoSheets(reason=sentence(said, w=(one.w / 1000, "length"), h=(one.h / 1000, "length")))
     bound = least_cost(parts, sheets, saw)
     if bound is None:
         return NoSheets(reason="the sheets are too few: even their areas do not hold all parts")
