@@ -82,23 +82,27 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "materials": ("/heron-flats/main-laboratory/1?view=materials", still),
     "bench": ("/heron-flats/main-laboratory/D2", bench),
     "study": ("/heron-flats/main-laboratory/D2?view=study", still),
-    "compare": ("/heron-flats/main-laboratory/D2?view=compare", still),
     "shape": ("/heron-flats/main-laboratory/1?view=shape", shape),
     "units": ("/heron-flats/main-laboratory/1?view=units", working),
     "joint": ("/heron-flats/main-laboratory/D3", joint),
     "fixing": ("/heron-flats/main-laboratory/B4", fixing),
     "moisture": ("/heron-flats/pump-house/D5", starts),
-    "moisture-plane": ("/heron-flats/bunkhouse/D5?view=plane", starts),
-    "moisture-joints": ("/heron-flats/main-laboratory/A5?view=joints", leak),
     "moisture-hours": ("/heron-flats/bunkhouse/D5?view=hours", hours),
     "walk": ("/heron-flats/main-laboratory/A3?view=walk", starts),
     "begin": ("/", begin),
+    "setout": ("/heron-flats/main-laboratory/D6", starts),
     "whole": ("/heron-flats/main-laboratory/D7", still),
 }
 
 #: Sheets of one step on one picture.
-SHEETS = {"whole-sheets": [f"/heron-flats/main-laboratory/D7?view={one}"
-                           for one in ("measures", "air", "windows", "fresh", "loads", "year")]}  # fmt: skip
+SHEETS = {
+    "whole-sheets": [f"/heron-flats/main-laboratory/D7?view={one}"
+                     for one in ("measures", "air", "windows", "fresh", "loads", "year")],
+    "moisture-sheets": ["/heron-flats/bunkhouse/D5?view=plane", "/heron-flats/main-laboratory/A5?view=joints"],
+    "setout-sheets": ["/heron-flats/main-laboratory/D6?view=panels", "/heron-flats/main-laboratory/D6?view=timber"],
+    "shop": ["/heron-flats/main-laboratory/D8", *(f"/heron-flats/main-laboratory/D8?view={one}"
+                                                  for one in ("bars", "boards", "laydown"))],
+}  # fmt: skip
 
 
 #: On a small tablet held upright, and with everything at twice its size: one sheet of both.

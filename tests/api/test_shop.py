@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import csv
+import io
 from typing import Any
 
 import pytest
@@ -107,3 +109,20 @@ def test_a_gable_panel_is_laid_down_and_checked(client: TestClient, campus: str)
     assert longer["rack"] == pytest.approx(0.004)
     for wrong in ({**asked, "panel": "A-01x"}, {**asked, "read": read[:5]}, {**asked, "read": [*read[:5], 90.0]}):
         assert client.post(at(campus, "shop/laydown"), json=wrong).status_code == 422
+
+
+@pytest.mark.parametrize("units", ["SI", "IP"])
+def test_lists_go_out_as_csv_in_the_units_of_the_project(client: TestClient, campus: str, units: str) -> None:
+    found = client.get(f"{V1}/projects/{campus}").json()
+    basis = found["project"]["basis"]
+    basis["schools"]["units"] = units
+    assert write(client, campus, "basis", basis, found["revision"]).status_code == 200
+    sheet = client.get(at(campus)).json()
+    rows = list(csv.DictReader(io.StringIO(client.get(at(campus, "cut-list.csv")).content.decode("utf-8-sig"))))
+    assert len(rows) == len(sheet["pieces"])
+    per = 1000.0 if units == "SI" else 1 / 0.0254
+    assert float(rows[0]["length"]) == pytest.approx(sheet["pieces"][0]["length"] * per, abs=1e-3)
+    assert {row["unit"] for row in rows} == {"mm" if units == "SI" else "in"}
+    panels = list(csv.DictReader(io.StringIO(client.get(at(campus, "panels.csv")).content.decode("utf-8-sig"))))
+    assert {row["panel"] for row in rows} == {row["mark"] for row in panels}
+    assert client.get(at(campus, "setout.dxf")).content.startswith(b"  0\nSECTION")

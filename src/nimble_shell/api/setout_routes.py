@@ -5,10 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 
 from fastapi import APIRouter
+from fastapi.responses import Response
 from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import schemas as s
-from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects
+from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, attachment
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.waiting import Wait
 from nimble_shell.core.setout.partition import Sum
@@ -32,6 +33,7 @@ from nimble_shell.services.setout import (
     set_out_one,
     set_out_sheet,
 )
+from nimble_shell.services.setout_export import drawing_dxf, panels_csv
 from nimble_shell.services.shape import ShapeDraft
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
@@ -104,6 +106,22 @@ def set_out_face(project_id: Id, building_id: Id, asked: FaceDraftIn, service: P
         shape=ShapeDraft(openings=None if asked.openings is None else tuple(one.to_core() for one in asked.openings)),
     )
     return FaceSetOutOut.model_validate(set_out_one(service.load(project_id).project, building_id, asked.face, draft))
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/panels.csv")
+def export_panels(project_id: Id, building_id: Id, service: Projects) -> Response:
+    """All panels as CSV, in the units of the project."""
+    project = service.load(project_id).project
+    name = building_in(project, building_id).name
+    return attachment(panels_csv(project, building_id), "text/csv; charset=utf-8", f"{name}-panels.csv")
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/setout.dxf")
+def export_drawing(project_id: Id, building_id: Id, service: Projects) -> Response:
+    """All faces of panels as a DXF drawing in mm."""
+    project = service.load(project_id).project
+    name = building_in(project, building_id).name
+    return attachment(drawing_dxf(project, building_id), "application/dxf", f"{name}-setout.dxf")
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/setout/moves")

@@ -5,16 +5,19 @@ from __future__ import annotations
 from typing import Annotated
 
 from fastapi import APIRouter
+from fastapi.responses import Response
 from pydantic import Field
 from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import schemas as s
-from nimble_shell.api.ground import REFUSALS, Id, Projects
+from nimble_shell.api.ground import REFUSALS, Id, Projects, attachment
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.waiting import Wait
 from nimble_shell.formats.document import Model
 from nimble_shell.formats.project import ShopDoc
 from nimble_shell.formats.reader import Prose
+from nimble_shell.services.joints import building_in
+from nimble_shell.services.setout_export import cut_list_csv
 from nimble_shell.services.shop import (
     BarDrawn,
     BoardPart,
@@ -106,6 +109,14 @@ def lay_down(project_id: Id, building_id: Id, asked: ReadingsIn, service: Projec
 def shop(project_id: Id, building_id: Id, service: Projects) -> ShopOut:
     """The cut list in the order trucks ask for it, bars of what is left, trucks, and panels that are laid down."""
     return ShopOut.model_validate(shop_sheet(service.load(project_id).project, building_id))
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/cut-list.csv")
+def export_cut_list(project_id: Id, building_id: Id, service: Projects) -> Response:
+    """All pieces in the order they are cut as CSV, in the units of the project."""
+    project = service.load(project_id).project
+    name = building_in(project, building_id).name
+    return attachment(cut_list_csv(project, building_id), "text/csv; charset=utf-8", f"{name}-cut-list.csv")
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/shop/boards")

@@ -10,7 +10,7 @@ from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.progress import report
 from nimble_shell.core.setout.choices import SetOutChoices
-from nimble_shell.core.setout.elevation import Opening, bands_of
+from nimble_shell.core.setout.elevation import Opening
 from nimble_shell.core.setout.faces import FaceSetOut, module_in, set_out_again
 from nimble_shell.core.setout.panels import NoWay, SetOut
 from nimble_shell.core.setout.partition import Sum
@@ -324,21 +324,12 @@ def _metres(points: Sequence[tuple[float, float]]) -> tuple[tuple[float, float],
 
 
 def _joints(one: FaceSetOut) -> tuple[DrawnJoint, ...]:
-    if isinstance(one.found, NoWay):
-        return ()
-    edges = [x for each in one.elevation.openings for x in (each.x, each.right)]
     pinned = {(pin.storey, round(pin.u, 5)) for pin in one.pins}
-    found = []
-    for band, layers in zip(bands_of(one.elevation), one.found.bands, strict=True):
-        for layer, own in enumerate(layers):
-            for x in own.joints:
-                bottom, top = band.at(x)
-                found.append(DrawnJoint(
-                    storey=band.index, layer=layer, u=x / _M, bottom=bottom / _M, top=top / _M,
-                    post=any(abs(x - edge) <= _NEAR for edge in edges),
-                    pinned=(band.index, round(x / _M, 5)) in pinned,
-                ))  # fmt: skip
-    return tuple(found)
+    return tuple(
+        DrawnJoint(storey=each.band, layer=each.layer, u=each.x / _M, bottom=each.base / _M, top=each.top / _M,
+                   post=each.post, pinned=(each.band, round(each.x / _M, 5)) in pinned)
+        for each in one.members()
+    )  # fmt: skip
 
 
 def _panels(one: FaceSetOut, choices: SetOutChoices) -> list[DrawnPanel]:

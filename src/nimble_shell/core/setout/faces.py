@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.geometry.face import Face, FloatArray
 from nimble_shell.core.setout.choices import JointPin, SetOutChoices
-from nimble_shell.core.setout.elevation import Elevation, Opening
+from nimble_shell.core.setout.elevation import NEAR, Elevation, Opening, bands_of
 from nimble_shell.core.setout.panels import NoWay, Panel, Pin, SetOut, set_out
 from nimble_shell.core.setout.rules import Objective, Rules
 from nimble_shell.core.setout.systems import PanelRules
@@ -24,6 +24,18 @@ class Marked:
 
     mark: str  #: "A-03": face and order
     panel: Panel
+
+
+@dataclass(frozen=True, slots=True)
+class SetMember:
+    """A spline, or a post where an opening ends. [mm]"""
+
+    band: int
+    layer: int
+    x: float
+    base: float
+    top: float
+    post: bool
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -41,6 +53,17 @@ class FaceSetOut:
     pins: tuple[JointPin, ...]
     found: SetOut | NoWay
     panels: tuple[Marked, ...]
+
+    def members(self) -> list[SetMember]:
+        """Splines and posts of all storeys and layers, from below, then left to right."""
+        if isinstance(self.found, NoWay):
+            return []
+        edges = [x for one in self.elevation.openings for x in (one.x, one.right)]
+        return [
+            SetMember(band.index, layer, x, *band.at(x), post=any(abs(x - edge) <= NEAR for edge in edges))
+            for band, layers in zip(bands_of(self.elevation), self.found.bands, strict=True)
+            for layer, own in enumerate(layers) for x in own.joints
+        ]  # fmt: skip
 
 
 def elevation_of(

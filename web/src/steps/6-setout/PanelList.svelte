@@ -3,6 +3,7 @@
   import type { FaceSetOut, SetOutSheet, SetPanel } from '@/api/client';
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
+  import { router } from '@/project/router.svelte';
 
   interface Props {
     sheet: SetOutSheet;
@@ -89,6 +90,9 @@
   <span class="soft" role="status"
     >{counted(rows.length, 'panel')}, {units.full(area, 'area')}, {units.full(mass, 'mass', 0)}</span
   >
+  {#each [['panels.csv', 'panels as CSV'], ['setout.dxf', 'faces as DXF']] as [file, text] (file)}
+    <a href="/api/v1/projects/{router.place.project}/buildings/{router.place.building}/{file}" download>{text}</a>
+  {/each}
 </div>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div

@@ -5,6 +5,7 @@
   import Notice from '@/kit/Notice.svelte';
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
+  import { router } from '@/project/router.svelte';
   import { shop as store } from '@/project/shop.svelte';
   import BarDrawing from './BarDrawing.svelte';
 
@@ -94,6 +95,12 @@
         />
       {/each}
     </div>
+    <p>
+      <a
+        href="/api/v1/projects/{router.place.project}/buildings/{router.place.building}/cut-list.csv"
+        download>the whole cut list as CSV</a
+      >
+    </p>
     <h2>Rack <span>tried before new stock</span></h2>
     {#if shop.choices.rack.length}
       <table>
