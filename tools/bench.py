@@ -23,7 +23,16 @@ from nimble_shell.formats.project import AssemblyDoc
 from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.solver_queue import SolverQueue
 from nimble_shell.store import Database
-from tools import bench_design, bench_fixings, bench_frame, bench_joints, bench_moisture, bench_shape, bench_whole
+from tools import (
+    bench_design,
+    bench_fixings,
+    bench_frame,
+    bench_joints,
+    bench_moisture,
+    bench_setout,
+    bench_shape,
+    bench_whole,
+)
 from tools.percentiles import percentiles
 
 BUDGET_MS = 25.0  #: asked of one edit of a 12-layer wall, p95
@@ -104,6 +113,7 @@ def main() -> None:
     bench_shape.main()
     bench_frame.main()
     bench_whole.main()
+    bench_setout.main()
     bench_fixings.main(arguments.save)
 
 
