@@ -142,3 +142,21 @@ def test_one_click_makes_the_set_out_the_source(client: TestClient, campus: str)
 def _transmittance(client: TestClient, project: str) -> dict[str, float]:
     lines = client.get(at(project, "ledger")).json()["now"]["lines"]
     return {one["element_id"]: one["U"] for one in lines}
+
+
+def test_the_same_walls_in_other_ways(client: TestClient, campus: str) -> None:
+    rows = client.get(at(campus, "setout/compared")).json()
+    drawn = next(one for one in rows if one["now"])
+    sheet = client.get(at(campus)).json()
+    walls = [one for one in sheet["faces"] if one["kind"] == "wall"]
+    assert drawn["panels"] == sum(len(one["panels"]) for one in walls)
+    assert drawn["joints"] == pytest.approx(sum(one["sum"]["member_length"] for one in walls))
+    assert drawn["R"] == pytest.approx(next(one["R"] for one in sheet["thermal"] if one["name"] == drawn["name"]))
+    own = next(one for one in rows if one["key"] == f"module-{drawn['module']:g}")
+    assert {**own, "key": "", "now": True} == {**drawn, "key": ""}, "its own module is what it is"
+    wide = next(one for one in rows if one["key"] == "module-2.4")
+    assert wide["panels"] < drawn["panels"]
+    assert wide["timber"] < drawn["timber"]
+    site = next(one for one in rows if one["key"] == "site-framing")
+    assert (site["module"], site["panels"]) == (None, 0)
+    assert any(one["reason"] for one in rows), "a module narrower than an opening says so"

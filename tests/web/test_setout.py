@@ -120,7 +120,7 @@ def test_panels_are_found_and_sorted_in_one_list(board: Board) -> None:
 
 def test_axe_finds_nothing_and_nothing_runs_over_the_edge(page: Page, server: Server, shaped: str) -> None:
     board = Board(page, server.address, shaped)
-    for view in ("", "?view=panels", "?view=timber"):
+    for view in ("", "?view=panels", "?view=timber", "?view=compared"):
         board.open(HERE + view)
         quiet(page)
         assert axe(page) == [], view

@@ -33,6 +33,7 @@ from nimble_shell.services.setout import (
     set_out_one,
     set_out_sheet,
 )
+from nimble_shell.services.setout_compare import Compared, compared
 from nimble_shell.services.setout_export import drawing_dxf, panels_csv
 from nimble_shell.services.shape import ShapeDraft
 
@@ -79,6 +80,10 @@ class MoveOut(Model, core=Move):
     pass
 
 
+class ComparedOut(Model, core=Compared):
+    reason: Prose
+
+
 class FaceDraftIn(Model):
     """A face as somebody is drawing it; what is left out stays as it is stored."""
 
@@ -106,6 +111,16 @@ def set_out_face(project_id: Id, building_id: Id, asked: FaceDraftIn, service: P
         shape=ShapeDraft(openings=None if asked.openings is None else tuple(one.to_core() for one in asked.openings)),
     )
     return FaceSetOutOut.model_validate(set_out_one(service.load(project_id).project, building_id, asked.face, draft))
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/setout/compared")
+async def compare(
+    project_id: Id, building_id: Id, service: Projects, wait: Wait, ticket: s.ShortText = ""
+) -> list[ComparedOut]:
+    """The same walls on other modules and in other systems."""
+    stored = await run_in_threadpool(service.load, project_id)
+    found = await wait.search(lambda _: compared(stored.project, building_id), ticket)
+    return [ComparedOut.model_validate(one) for one in found]
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/panels.csv")

@@ -376,12 +376,12 @@ def _thermal(project: Project, building: MeasuredBuilding, found: BuildingSetOut
         rows.append(ThermalBack(
             assembly=key, name=assembly.name, panels=timber.panels, area=timber.area, seams=timber.seams,
             seams_assumed=assumed, posts=timber.posts, plates=timber.bottom + timber.top, headers=timber.headers,
-            timber=_share(changed), timber_assumed=_share(assembly), R=R, R_assumed=R_assumed,
+            timber=framed_share(changed), timber_assumed=framed_share(assembly), R=R, R_assumed=R_assumed,
         ))  # fmt: skip
     return tuple(rows)
 
 
-def _share(assembly: Assembly) -> float | None:
+def framed_share(assembly: Assembly) -> float | None:
     """Of the layer that has most members."""
     shares = []
     for layer in assembly.layers:

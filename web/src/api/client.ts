@@ -29,6 +29,7 @@ export type FaceSetOut = Schemas['FaceSetOutOut'];
 export type SetPanel = Schemas['SetPanelOut'];
 export type SetJoint = Schemas['SetJointOut'];
 export type SetOpening = Schemas['SetOpeningOut'];
+export type SetOutCompared = Schemas['ComparedOut'];
 export type OpeningMove = Schemas['MoveOut'];
 export type Shop = Schemas['ShopOut'];
 export type ShopPiece = Schemas['ShopPieceOut'];

@@ -6,6 +6,7 @@ import type {
   FaceSetOut,
   OpeningMove,
   SetOutChoices,
+  SetOutCompared,
   SetOutSheet,
 } from '@/api/client';
 import { Live } from '@/api/live.svelte';
@@ -99,6 +100,15 @@ class SetOut {
     return take(
       api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/setout/moves', {
         params: { ...place.params, query: { face, ticket } },
+      }),
+    );
+  }
+
+  compared(building: string, ticket: string): Promise<SetOutCompared[]> {
+    const place = inBuilding(session.open?.project.id ?? '', building);
+    return take(
+      api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/setout/compared', {
+        params: { ...place.params, query: { ticket } },
       }),
     );
   }

@@ -57,15 +57,19 @@ class _Given:
         return min(self.choices.least_strip * 1000, self.module)
 
 
-def panel_rules(assembly: Assembly, mass: float, choices: SetOutChoices) -> PanelRules | None:
+def panel_rules(
+    assembly: Assembly, mass: float, choices: SetOutChoices, module: float | None = None
+) -> PanelRules | None:
     """Rules of a build-up; None of one that is poured, laid or framed on site.
 
     Parameters
     ----------
     mass : float
         Of what is put together in the shop. [kg/m²]
+    module : float, optional
+        In the place of the build-up's own. [m]
     """
-    module = module_of(assembly)
+    module = module or module_of(assembly)
     make = _SYSTEMS.get(assembly.system)
     if module is None or make is None:
         return None

@@ -41,13 +41,15 @@ class BuildingSetOut:
     masses: Mapping[str, float]  #: of what is put together in the shop, by build-up [kg/m²]
 
 
-def set_out_building(project: Project, building: MeasuredBuilding, only: str | None = None) -> BuildingSetOut:
-    """Set out all faces that are made of panels, or one of them."""
+def set_out_building(
+    project: Project, building: MeasuredBuilding, only: str | None = None, *, module: float | None = None
+) -> BuildingSetOut:
+    """Set out all faces that are made of panels, or one of them; on another module, if one is given. [m]"""
     assemblies = {one.id: one for one in project.assemblies}
     used = {one.id: assemblies.get(one.assembly_id or "") for one in building.elements}
     masses = {one.id: shop_mass(one, project.catalogue) for one in used.values() if one is not None}
     choices, placed = building.setout, building.shape.takeoff.placed["external"]
-    rules = {key: panel_rules(one, masses[one.id], choices) for key, one in used.items() if one is not None}
+    rules = {key: panel_rules(one, masses[one.id], choices, module) for key, one in used.items() if one is not None}
     weights = _weights(project, building)
     marks = face_marks(placed.body.faces)
     names = {one.id: one.mark for one in building.openings if one.mark}

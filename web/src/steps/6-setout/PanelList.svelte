@@ -91,7 +91,9 @@
     >{counted(rows.length, 'panel')}, {units.full(area, 'area')}, {units.full(mass, 'mass', 0)}</span
   >
   {#each [['panels.csv', 'panels as CSV'], ['setout.dxf', 'faces as DXF']] as [file, text] (file)}
-    <a href="/api/v1/projects/{router.place.project}/buildings/{router.place.building}/{file}" download>{text}</a>
+    <a href="/api/v1/projects/{router.place.project}/buildings/{router.place.building}/{file}" download
+      >{text}</a
+    >
   {/each}
 </div>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->

@@ -9,6 +9,7 @@
   import { session } from '@/project/session.svelte';
   import { setout } from '@/project/setout.svelte';
   import { untrack } from 'svelte';
+  import CompareSheet from './CompareSheet.svelte';
   import ElevationSheet from './ElevationSheet.svelte';
   import PanelsSheet from './PanelsSheet.svelte';
   import TimberSheet from './TimberSheet.svelte';
@@ -22,6 +23,7 @@
     { view: '', text: 'Elevation' },
     { view: 'panels', text: 'Key plan and panels' },
     { view: 'timber', text: 'Timber and seams' },
+    { view: 'compared', text: 'Compared' },
   ];
   const place = $derived(router.place);
   const project = $derived(session.open?.project.id ?? '');
@@ -39,9 +41,11 @@
       ? 'Key plan and panel list'
       : place.view === 'timber'
         ? 'Timber and seams, back into the build-ups'
-        : face
-          ? `${face.kind === 'wall' ? 'Wall' : face.kind === 'roof' ? 'Roof' : 'Floor'} ${face.mark}: panel set-out`
-          : 'Panel set-out',
+        : place.view === 'compared'
+          ? 'The same walls in other ways'
+          : face
+            ? `${face.kind === 'wall' ? 'Wall' : face.kind === 'roof' ? 'Roof' : 'Floor'} ${face.mark}: panel set-out`
+            : 'Panel set-out',
   );
 
   function go(event: MouseEvent, change: { view?: string; element?: string }): void {
@@ -91,6 +95,8 @@
   <div data-stale={setout.saved.stale}>
     {#if place.view === 'panels'}
       <PanelsSheet {sheet} {units} {nameOf} />
+    {:else if place.view === 'compared'}
+      <CompareSheet {building} {units} />
     {:else if place.view === 'timber'}
       <TimberSheet {sheet} {building} {units} {why} />
     {:else if face}
