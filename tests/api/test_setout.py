@@ -152,8 +152,7 @@ def test_the_same_walls_in_other_ways(client: TestClient, campus: str) -> None:
     assert drawn["panels"] == sum(len(one["panels"]) for one in walls)
     assert drawn["joints"] == pytest.approx(sum(one["sum"]["member_length"] for one in walls))
     assert drawn["R"] == pytest.approx(next(one["R"] for one in sheet["thermal"] if one["name"] == drawn["name"]))
-    own = next(one for one in rows if one["key"] == f"module-{drawn['module']:g}")
-    assert {**own, "key": "", "now": True} == {**drawn, "key": ""}, "its own module is what it is"
+    assert f"module-{drawn['module']:g}" not in {one["key"] for one in rows}, "its own module is what is drawn"
     wide = next(one for one in rows if one["key"] == "module-2.4")
     assert wide["panels"] < drawn["panels"]
     assert wide["timber"] < drawn["timber"]

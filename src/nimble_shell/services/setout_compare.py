@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.module import module_of
 from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.basis.stations import Station
@@ -24,6 +25,7 @@ MODULES = (1.0, 1.2, 1.25, 2.4)  #: that are tried beside the build-up's own [m]
 OTHERS = ("sip", "cassette", "metal-panel", "mesh-mortar", "straw-bale", "site-framing")  #: at their start values
 PICKS_A_DAY = 14.0  #: lifts of a crane that a crew sets [1/d]
 _WALL: Station = "D"
+_SAME = 1e-6  #: modules that differ by less are one [m]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -65,7 +67,10 @@ def compared(project: Project, building_id: str) -> tuple[Compared, ...]:
 
 def _candidates(drawn: Assembly) -> Iterator[tuple[str, str, Assembly, float | None]]:
     yield "now", drawn.name, drawn, None
-    for module in MODULES:
+    own = module_of(drawn)
+    for module in MODULES if own is not None else ():
+        if abs(module - (own or 0.0)) < _SAME:
+            continue
         yield f"module-{module:g}", drawn.name, drawn, module
     for key in OTHERS:
         if key != drawn.system:

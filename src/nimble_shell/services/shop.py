@@ -20,7 +20,6 @@ from nimble_shell.core.shop.choices import ShopChoices
 from nimble_shell.core.shop.cut_list import Piece, Stuff, pieces_of_face
 from nimble_shell.core.shop.laydown import FOUR, Check, Measured, check, laydown
 from nimble_shell.core.shop.loading import Load, NoLoad, Truck, load
-from nimble_shell.core.shop.sheets.cut import cut
 from nimble_shell.core.shop.sheets.first_cut import first_cut
 from nimble_shell.core.shop.sheets.stock import Cut, Cutting, NoSheets, Part, Sheet
 from nimble_shell.core.shop.sheets.stock import Saw as SheetSaw
@@ -240,6 +239,8 @@ def _sheet(sheet: Sheet, cutting: Cutting, parts: Sequence[Part]) -> SheetDrawn:
 
 @lru_cache(maxsize=64)
 def _cut(parts: tuple[Part, ...], sheets: tuple[Sheet, ...], saw: SheetSaw) -> Cut | NoSheets:
+    from nimble_shell.core.shop.sheets.cut import cut  # brings a compiler, which no start needs
+
     return cut(parts, sheets, saw)
 
 

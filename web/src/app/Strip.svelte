@@ -225,6 +225,14 @@
       margin: 0 4px;
     }
   }
+  @media (max-width: 759px) {
+    .job {
+      width: 104px;
+    }
+    nav a {
+      padding-inline: 3px;
+    }
+  }
   @media (max-width: 1179px) {
     .keys {
       display: none;
