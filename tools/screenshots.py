@@ -43,13 +43,6 @@ def fixing(page: Page) -> None:
     page.wait_for_timeout(1500)
 
 
-def leak(page: Page) -> None:
-    page.get_by_test_id("leak-verdict").wait_for(timeout=90_000)
-    page.get_by_role("button", name="one line").click()
-    page.get_by_text("As sealed").wait_for()
-    page.wait_for_timeout(2500)
-
-
 def hours(page: Page) -> None:
     page.get_by_test_id("faces").wait_for(timeout=90_000)
 
@@ -99,7 +92,6 @@ SHEETS = {
     "whole-sheets": [f"/heron-flats/main-laboratory/D7?view={one}"
                      for one in ("measures", "air", "windows", "fresh", "loads", "year")],
     "moisture-sheets": ["/heron-flats/bunkhouse/D5?view=plane", "/heron-flats/main-laboratory/A5?view=joints"],
-    "setout-sheets": ["/heron-flats/main-laboratory/D6?view=panels", "/heron-flats/main-laboratory/D6?view=timber"],
     "shop": ["/heron-flats/main-laboratory/D8", *(f"/heron-flats/main-laboratory/D8?view={one}"
                                                   for one in ("bars", "boards", "laydown"))],
 }  # fmt: skip

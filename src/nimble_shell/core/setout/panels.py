@@ -14,7 +14,7 @@ from nimble_shell.core.setout.partition import Layer, Sum, best_layer
 from nimble_shell.core.setout.pieces import Piece, pieces_of
 from nimble_shell.core.setout.rules import Objective, Rules, Term
 from nimble_shell.core.setout.staggered import best_pair
-from nimble_shell.core.setout.strips import M2, BandStrips
+from nimble_shell.core.setout.strips import M2, BandStrips, joints_of
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -156,7 +156,7 @@ def _missed(band: Band, rules: Rules, pins: Sequence[Pin]) -> str | None:
     if pins and rules.layers == 2:
         return "joints of two layers are found together: none of them can be pinned"
     for one in pins:
-        legal = BandStrips(band, rules, [one.x]).x[1:-1]
+        legal = joints_of(band, rules, [one.x])[1:-1]
         if not (abs(legal - one.x) <= NEAR).any():
             clear = rules.edge_clear
             near = next((each for each in band.openings if each.x - clear < one.x < each.right + clear), None)
