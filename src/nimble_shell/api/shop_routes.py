@@ -78,6 +78,9 @@ class BoardsOut(Model, core=Boards):
     reason: Prose
 
 
+_MISREAD = 3.0  #: tolerances, one of each of the readings that a diagonal follows from, as they add up by squares
+
+
 class ReadingsIn(Model):
     """Four sides from corner to corner, then both diagonals, as a tape read them. [m]"""
 
@@ -93,6 +96,7 @@ class LaydownOut(Model):
     worst: float
     rack: float  #: half of what the diagonals differ; above nought the first one is too long
     closure: float  #: of the last diagonal, off what the other five leave
+    misread: bool  #: whether the six contradict one another by more than a tape errs
     off_deg: list[float]
 
 
@@ -100,15 +104,17 @@ class LaydownOut(Model):
 def lay_down(project_id: Id, building_id: Id, asked: ReadingsIn, service: Projects) -> LaydownOut:
     """A laid-down panel against what a tape read on it."""
     found = laydown_check(service.load(project_id).project, building_id, asked.panel, asked.read)
-    worst = found.worst / 1000
-    return LaydownOut(ok=worst <= asked.tolerance + 1e-9, worst=worst, rack=found.rack / 1000,
+    worst, good = found.worst / 1000, found.worst / 1000 <= asked.tolerance + 1e-9
+    misread = not good and abs(found.closure) / 1000 > _MISREAD * asked.tolerance
+    return LaydownOut(ok=good, misread=misread, worst=worst, rack=found.rack / 1000,
                       closure=found.closure / 1000, off_deg=list(found.off))  # fmt: skip
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/shop")
-def shop(project_id: Id, building_id: Id, service: Projects) -> ShopOut:
+async def shop(project_id: Id, building_id: Id, service: Projects, wait: Wait, ticket: s.ShortText = "") -> ShopOut:
     """The cut list in the order trucks ask for it, bars of what is left, trucks, and panels that are laid down."""
-    return ShopOut.model_validate(shop_sheet(service.load(project_id).project, building_id))
+    stored = await run_in_threadpool(service.load, project_id)
+    return ShopOut.model_validate(await wait.search(lambda _: shop_sheet(stored.project, building_id), ticket))
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/cut-list.csv")

@@ -12,7 +12,7 @@ from nimble_shell.core.progress import report
 from nimble_shell.core.setout.choices import SetOutChoices
 from nimble_shell.core.setout.elevation import Opening
 from nimble_shell.core.setout.faces import FaceSetOut, module_in, set_out_again
-from nimble_shell.core.setout.panels import NoWay, SetOut
+from nimble_shell.core.setout.panels import NoWay, Panel, SetOut
 from nimble_shell.core.setout.partition import Sum
 from nimble_shell.core.setout.pieces import Piece
 from nimble_shell.core.setout.rules import COUNTED
@@ -71,6 +71,9 @@ class DrawnPanel:
     area: float  #: [m²]
     mass: float  #: [kg]
     people: int  #: that carry it
+    crane: bool  #: whether it is more than people carry
+    left: str  #: what stands at its left edge
+    right: str
     off_module: bool
 
 
@@ -342,10 +345,20 @@ def _panels(one: FaceSetOut, choices: SetOutChoices) -> list[DrawnPanel]:
         found.append(DrawnPanel(
             mark=each.mark, storey=each.panel.band, layer=each.panel.layer, u0=piece.x0 / _M, u1=piece.x1 / _M,
             v0=piece.y0 / _M, v1=piece.y1 / _M, outline=_metres(piece.outline), area=piece.area * M2, mass=mass,
-            people=max(1, -int(-mass // choices.people_kg)), off_module=off,
+            people=choices.people(mass), crane=choices.wants_crane(mass), off_module=off,
+            left=_edge(one, each.panel, piece.x0), right=_edge(one, each.panel, piece.x1),
             openings=tuple(_held(one, piece)),
         ))  # fmt: skip
     return found
+
+
+def _edge(one: FaceSetOut, panel: Panel, x: float) -> str:
+    """A post, the joint of the system, or the end of the face."""
+    here = (panel.band, panel.layer, x)
+    for each in one.members():
+        if (each.band, each.layer, each.x) == here:
+            return "post" if each.post else one.rules.spline
+    return "end"
 
 
 def _held(one: FaceSetOut, piece: Piece) -> list[str]:

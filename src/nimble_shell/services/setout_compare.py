@@ -101,7 +101,7 @@ def _row(key: str, name: str, project: Project, building: MeasuredBuilding, asse
     timber = found.timber.get(assembly.id)
     sums = [one.found.sum for one in faces if isinstance(one.found, SetOut)]
     panels = [panel.panel for one in faces for panel in one.panels]
-    heavy = [one for one in panels if one.mass > 6 * building.setout.people_kg]
+    heavy = [one for one in panels if building.setout.wants_crane(one.mass)]
     changed = assembly if timber is None else from_set_out(assembly, timber)
     return Compared(
         key=key, name=name, now=key == "now", module=_module(found), reason=reason, panels=len(panels),

@@ -5199,6 +5199,8 @@ export interface components {
         LaydownOut: {
             /** Closure */
             closure: number;
+            /** Misread */
+            misread: boolean;
             /** Off Deg */
             off_deg: number[];
             /** Ok */
@@ -7376,8 +7378,12 @@ export interface components {
         SetPanelOut: {
             /** Area */
             area: number;
+            /** Crane */
+            crane: boolean;
             /** Layer */
             layer: number;
+            /** Left */
+            left: string;
             /** Mark */
             mark: string;
             /** Mass */
@@ -7390,6 +7396,8 @@ export interface components {
             outline: number[][];
             /** People */
             people: number;
+            /** Right */
+            right: string;
             /** Storey */
             storey: number;
             /** U0 */
@@ -15574,7 +15582,9 @@ export interface operations {
     };
     shop_api_v1_projects__project_id__buildings__building_id__shop_get: {
         parameters: {
-            query?: never;
+            query?: {
+                ticket?: string;
+            };
             header?: never;
             path: {
                 project_id: string;

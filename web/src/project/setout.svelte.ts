@@ -17,13 +17,15 @@ interface Question {
   building: string;
   revision: number;
   system: string;
+  /** Answers of the solver that have come in while some were missing. */
+  answers: number;
 }
 interface Draft {
   face: string;
   choices?: SetOutChoices;
   openings?: BodyOpening[];
 }
-interface DraftQuestion extends Question {
+interface DraftQuestion extends Omit<Question, 'answers'> {
   draft: Draft;
 }
 

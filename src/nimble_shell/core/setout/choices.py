@@ -5,6 +5,7 @@ Panels are results; only this is stored.
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 from nimble_shell.core.errors import Collector
@@ -12,6 +13,7 @@ from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.setout.rules import MEASURED, TERMS, Term
 
 MOST_PINS = 2000
+MOST_PEOPLE = 6  #: that carry one panel; what is heavier wants a crane
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -35,6 +37,13 @@ class SetOutChoices:
     people_kg: float = 25.0  #: that each carries where there is no crane [kg]
     counts: bool = False  #: whether timber and seams of the thermal model come from here
     pins: tuple[JointPin, ...] = ()
+
+    def people(self, mass: float) -> int:
+        """That carry a panel. [kg]"""
+        return max(1, math.ceil(mass / self.people_kg - 1e-9))
+
+    def wants_crane(self, mass: float) -> bool:
+        return self.people(mass) > MOST_PEOPLE
 
     def __post_init__(self) -> None:
         check = Collector()

@@ -86,9 +86,9 @@ def check(asked: Laydown, read: Measured) -> Check:
         _angle(s[1], s[2], d13, "1–2–3"), _angle(s[2], s[3], d02, "2–3–0"),
     )  # fmt: skip
     off02, off13 = d02 - asked.diagonals[(0, 2)], d13 - asked.diagonals[(1, 3)]
-    differences = [a - b for a, b in zip(s, asked.sides, strict=True)] + [off02, off13]
-    off = tuple(a - b for a, b in zip(angles, asked.angles, strict=True))
-    return Check(angles=angles, off=off, closure=d13 - _across(s, d02),  # type: ignore[arg-type]
+    differences = [one - of for one, of in zip(s, asked.sides, strict=True)] + [off02, off13]
+    a, b, c, d = (one - of for one, of in zip(angles, asked.angles, strict=True))
+    return Check(angles=angles, off=(a, b, c, d), closure=d13 - _across(s, d02),
                  rack=(off02 - off13) / 2, worst=max(abs(one) for one in differences))  # fmt: skip
 
 

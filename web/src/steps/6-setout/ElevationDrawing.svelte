@@ -241,7 +241,7 @@
         {#if room(one.u0, one.u1) > 44 && (one.v1 - one.v0) * perMetre > 46}
           <text
             class="kg"
-            class:caution={one.people > 4}
+            class:caution={one.crane}
             x={across(one, Y(one.v0) - 8)}
             y={Y(one.v0) - 8}
             text-anchor="middle">{units.full(one.mass, 'mass', 0)}</text

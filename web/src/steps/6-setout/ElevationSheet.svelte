@@ -37,7 +37,9 @@
   // Better places are looked for once a face as saved has been looked at.
   const solving = new Solving((done, of) => `opening ${done + 1} of ${of}`);
   let moves = $state.raw<{ of: string; found: OpeningMove[] }>();
-  const key = $derived(`${face.face} ${session.open?.revision ?? 0}`);
+  // Once nothing of the shell is lacking its seams are solved, and what they lose is known.
+  const solved = $derived(setout.saved.answer?.effect ? 'solved' : 'in part');
+  const key = $derived(`${face.face} ${session.open?.revision ?? 0} ${solved}`);
   let wrong = $state('');
   $effect(() => {
     const of = key;

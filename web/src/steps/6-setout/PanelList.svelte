@@ -1,6 +1,6 @@
 <!-- All panels of the building: searched, sorted, and only those drawn that are in sight. -->
 <script lang="ts">
-  import type { FaceSetOut, SetOutSheet, SetPanel } from '@/api/client';
+  import type { SetOutSheet } from '@/api/client';
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
   import { router } from '@/project/router.svelte';
@@ -28,6 +28,7 @@
     area: number;
     mass: number;
     people: number;
+    crane: boolean;
     openings: string;
     edges: string;
     off: boolean;
@@ -35,13 +36,6 @@
   let by = $state<Key>('mark');
   let down = $state(false);
   let sought = $state('');
-  /** What stands at an edge of a panel: the end of its face, a post, or the joint of its system. */
-  function edge(face: FaceSetOut, one: SetPanel, u: number): string {
-    const joint = face.joints.find(
-      (each) => each.storey === one.storey && each.layer === one.layer && Math.abs(each.u - u) < 1e-6,
-    );
-    return joint ? (joint.post ? 'post' : face.spline) : 'end';
-  }
   const every = $derived<Row[]>(
     sheet.faces.flatMap((face) =>
       face.panels.map((one) => ({
@@ -51,8 +45,9 @@
         area: one.area,
         mass: one.mass,
         people: one.people,
+        crane: one.crane,
         openings: one.openings.join(' '),
-        edges: `${edge(face, one, one.u0)}, ${edge(face, one, one.u1)}`,
+        edges: `${one.left}, ${one.right}`,
         off: one.off_module,
       })),
     ),
@@ -126,7 +121,7 @@
           <td class="mono">{units.full(one.height, 'length')}</td>
           <td class="mono">{units.full(one.area, 'area')}</td>
           <td class="mono">{units.full(one.mass, 'mass', 0)}</td>
-          <td>{one.people > 6 ? 'crane' : `${one.people} ${one.people === 1 ? 'person' : 'people'}`}</td>
+          <td>{one.crane ? 'crane' : `${one.people} ${one.people === 1 ? 'person' : 'people'}`}</td>
           <td>{one.openings}</td>
           <td>{one.edges}</td>
         </tr>

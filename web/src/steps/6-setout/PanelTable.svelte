@@ -28,7 +28,7 @@
           <td class="n">{units.length(one.u1 - one.u0)} × {units.length(one.v1 - one.v0)}</td>
           <td class="soft">{one.openings.join(' ')}</td>
           <td class="n">{units.show(one.mass, 'mass', 0)}</td>
-          <td>{one.people > 6 ? 'crane' : `${one.people} ${one.people === 1 ? 'person' : 'people'}`}</td>
+          <td>{one.crane ? 'crane' : `${one.people} ${one.people === 1 ? 'person' : 'people'}`}</td>
         </tr>
       {/each}
     </tbody>

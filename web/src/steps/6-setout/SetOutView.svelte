@@ -1,6 +1,7 @@
 <!-- Step 6: faces cut into numbered panels, sheet by sheet. -->
 <script lang="ts">
   import type { Building } from '@/api/client';
+  import { stream } from '@/api/stream.svelte';
   import Notice from '@/kit/Notice.svelte';
   import { refusals } from '@/kit/refusals.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
@@ -28,8 +29,11 @@
   const place = $derived(router.place);
   const project = $derived(session.open?.project.id ?? '');
   const revision = $derived(session.open?.revision ?? 0);
+  // What the shell comes to is asked again with every answer, until nothing of it is lacking.
+  let answered = 0;
   $effect(() => {
-    const question = { project, building: building.id, revision, system: session.system };
+    if (setout.saved.answer?.effect === null) answered = stream.answers;
+    const question = { project, building: building.id, revision, system: session.system, answers: answered };
     untrack(() => setout.saved.askNew(question));
   });
   const sheet = $derived(setout.saved.of({ project, building: building.id }));

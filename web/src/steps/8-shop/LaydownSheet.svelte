@@ -48,7 +48,6 @@
   );
   const whole = $derived(mine.length === 6 && mine.every((value) => value !== null));
   const found = $derived(whole && one ? live.of({ panel: one.panel, tolerance }) : undefined);
-  const misread = $derived(!!found && !found.ok && Math.abs(found.closure) > 3 * tolerance);
   const wide = $derived(
     one ? Math.max(...one.corners.map((p) => p[0] ?? 0)) - Math.min(...one.corners.map((p) => p[0] ?? 0)) : 1,
   );
@@ -139,7 +138,7 @@
         <p class="verdict" class:decision={!found.ok} role="status" data-testid="laydown">
           {#if found.ok}
             <strong>Square.</strong> Every reading lies within {units.full(tolerance, 'length')}.
-          {:else if misread}
+          {:else if found.misread}
             <strong>These readings are no quadrilateral.</strong> The last diagonal is {units.full(
               Math.abs(found.closure),
               'length',

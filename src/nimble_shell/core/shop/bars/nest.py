@@ -74,7 +74,8 @@ class _Nesting:
             self._begin(at, kind)
         chosen: dict[Way, int] = {}
         bound, proved = 0.0, True
-        goals: list[Goal] = [*(["missing"] if master.limits else []), *objective]  # type: ignore[list-item]
+        goals: list[Goal] = ["missing"] if master.limits else []
+        goals.extend(objective)
         for goal in goals:
             least, value, chosen = self._best(goal)
             if goal == "missing" and value > 0.5:  # a whole number
