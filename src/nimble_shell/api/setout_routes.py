@@ -19,11 +19,7 @@ from nimble_shell.formats.project import OpeningDoc, SetOutDoc
 from nimble_shell.formats.reader import Prose
 from nimble_shell.services.joints import building_in
 from nimble_shell.services.setout import (
-    DrawnJoint,
-    DrawnPanel,
-    DrawnSetOut,
     Move,
-    SetOpening,
     SetOutDraft,
     SetOutEffect,
     SetOutSheet,
@@ -34,6 +30,17 @@ from nimble_shell.services.setout import (
     set_out_sheet,
 )
 from nimble_shell.services.setout_compare import Compared, compared
+from nimble_shell.services.setout_drawn import (
+    DrawnAnchor,
+    DrawnFitting,
+    DrawnJoint,
+    DrawnPanel,
+    DrawnPlate,
+    DrawnPost,
+    DrawnSetOut,
+    HoldPoint,
+    SetOpening,
+)
 from nimble_shell.services.setout_export import drawing_dxf, panels_csv
 from nimble_shell.services.shape import ShapeDraft
 
@@ -56,8 +63,29 @@ class SetOpeningOut(Model, core=SetOpening):
     pass
 
 
+class SetPlateOut(Model, core=DrawnPlate):
+    pass
+
+
+class SetPostOut(Model, core=DrawnPost):
+    pass
+
+
+class SetAnchorOut(Model, core=DrawnAnchor):
+    problem: Prose
+
+
+class SetFittingOut(Model, core=DrawnFitting):
+    pass
+
+
+class HoldPointOut(Model, core=HoldPoint):
+    pass
+
+
 class FaceSetOutOut(Model, core=DrawnSetOut):
     reason: Prose
+    no_anchors: list[Prose]
 
 
 class NotOfPanelsOut(Model, core=NotOfPanels):

@@ -36,6 +36,7 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.materials.material import Hatching
 from nimble_shell.core.materials.rates import Rate
 from nimble_shell.core.setout.choices import JointPin, SetOutChoices
+from nimble_shell.core.setout.entered import Anchors, EnteredPost, Screws, Sensor, Socket
 from nimble_shell.core.shell.plant import Buffer, Fire, FreshAir, Ground, Loads, MeasurePrice, Plant, Tightness
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.shop.choices import CutPiece, RackBar, ShopChoices
@@ -278,6 +279,26 @@ class PlantDoc(Document, core=Plant):
 
 
 class JointPinDoc(Document, core=JointPin):
+    pass
+
+
+class EnteredPostDoc(Document, core=EnteredPost):
+    pass
+
+
+class AnchorsDoc(Document, core=Anchors):
+    pass
+
+
+class ScrewsDoc(Document, core=Screws):
+    pass
+
+
+class SensorDoc(Document, core=Sensor):
+    pass
+
+
+class SocketDoc(Document, core=Socket):
     pass
 
 

@@ -12,20 +12,17 @@ from nimble_shell.core.progress import report
 from nimble_shell.core.setout.choices import SetOutChoices
 from nimble_shell.core.setout.elevation import Opening
 from nimble_shell.core.setout.faces import FaceSetOut, module_in, set_out_again
-from nimble_shell.core.setout.panels import NoWay, Panel, SetOut
-from nimble_shell.core.setout.partition import Sum
-from nimble_shell.core.setout.pieces import Piece
+from nimble_shell.core.setout.panels import NoWay, SetOut
 from nimble_shell.core.setout.rules import COUNTED
-from nimble_shell.core.setout.strips import M2
 from nimble_shell.core.setout.timber import from_set_out
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.set_out import BuildingSetOut, NotOfPanels, set_out_building
-from nimble_shell.core.takeoff.module_fit import off_module
 from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.working import plain, value_of
 from nimble_shell.services.bench import shell_of, to_outside
 from nimble_shell.services.joints import KnownJoint
+from nimble_shell.services.setout_drawn import DrawnSetOut, drawn_faces
 from nimble_shell.services.shape import ShapeDraft, with_shape
 from nimble_shell.services.whole_shell import shaped
 
@@ -40,81 +37,6 @@ class SetOutDraft:
 
     choices: SetOutChoices | None = None
     shape: ShapeDraft = field(default_factory=ShapeDraft)
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class DrawnJoint:
-    """A joint on its face."""
-
-    storey: int
-    layer: int
-    u: float  #: from the face's left end [m]
-    bottom: float  #: [m]
-    top: float
-    post: bool  #: whether it stands at an opening's edge
-    pinned: bool
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class DrawnPanel:
-    """A panel on its face. [m]"""
-
-    mark: str
-    storey: int
-    layer: int
-    u0: float
-    u1: float
-    v0: float
-    v1: float
-    outline: tuple[tuple[float, float], ...]
-    openings: tuple[str, ...]  #: marks of those that it holds or is notched for
-    area: float  #: [m²]
-    mass: float  #: [kg]
-    people: int  #: that carry it
-    crane: bool  #: whether it is more than people carry
-    left: str  #: what stands at its left edge
-    right: str
-    off_module: bool
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class SetOpening:
-    """An opening on its face. [m]"""
-
-    id: str
-    mark: str
-    u: float
-    v: float
-    w: float
-    h: float
-    off_module: float  #: of its nearer edge from the nearest module line
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class DrawnSetOut:
-    """A face as it is set out."""
-
-    face: str
-    mark: str
-    kind: str
-    element: str
-    assembly: str  #: id of its build-up
-    words: str  #: how its system is cut
-    spline: str  #: what stands at its joints
-    module: float  #: [m]
-    layers: int
-    outline: tuple[tuple[float, float], ...]
-    origin: tuple[float, float]  #: of u and v here, on the face [m]
-    levels: tuple[float, ...]
-    openings: tuple[SetOpening, ...]
-    joints: tuple[DrawnJoint, ...]
-    panels: tuple[DrawnPanel, ...]
-    sum: Sum | None  #: None where it cannot be set out
-    reason: str  #: then, why not
-    bottom: float  #: length of plates [m]
-    top: float
-    headers: float
-    shop_mass: float  #: of what is put together in the shop [kg/m²]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -181,7 +103,7 @@ def set_out_sheet(project: Project, building_id: str, draft: SetOutDraft) -> Set
     building = shaped(drawn, building_id)
     found = set_out_building(drawn, building)
     return SetOutSheet(
-        choices=choices, faces=tuple(_drawn(building, one, found) for one in found.faces),
+        choices=choices, faces=drawn_faces(building, found),
         others=found.others, thermal=_thermal(drawn.within(building_id), building, found),
     )  # fmt: skip
 
@@ -209,7 +131,7 @@ def set_out_one(project: Project, building_id: str, face_id: str, draft: SetOutD
     if not found.faces:
         why = found.others[0].reason if found.others else f"there is no face “{face_id}”"
         raise DomainError(Issue(path=("face",), code="not_of_panels", message=why, hint="choose a face of panels"))
-    return _drawn(building, found.faces[0], found)
+    return drawn_faces(building, found)[0]
 
 
 def better_places(project: Project, building_id: str, face_id: str, joints: Sequence[KnownJoint]) -> tuple[Move, ...]:
@@ -294,80 +216,6 @@ def _drafted(project: Project, building_id: str, draft: SetOutDraft) -> Project:
     return replace(drawn, buildings=tuple(
         replace(one, setout=draft.choices) if one.id == building_id else one for one in drawn.buildings
     ))  # fmt: skip
-
-
-def _drawn(building: MeasuredBuilding, one: FaceSetOut, found: BuildingSetOut) -> DrawnSetOut:
-    assembly = next(each.assembly_id or "" for each in building.elements if each.id == one.zone)
-    marks = {each.id: each.mark or each.id for each in building.openings}
-    rules, set_ = one.rules.rules, one.found
-    module = module_in(one)
-    done = set_ if isinstance(set_, SetOut) else None
-    return DrawnSetOut(
-        face=one.face, mark=one.mark, kind=one.kind, element=one.zone, assembly=assembly, words=one.rules.words,
-        spline=one.rules.spline, module=module / _M, layers=rules.layers, outline=_metres(one.elevation.outline),
-        origin=one.shift, levels=tuple(each / _M for each in one.elevation.levels),
-        openings=tuple(
-            SetOpening(id=own, mark=marks.get(own, own), u=each.x / _M, v=each.y / _M,
-                       w=each.w / _M, h=each.h / _M, off_module=_nearer(each.x / _M, each.w / _M, module / _M))
-            for own, each in zip(one.openings, one.elevation.openings, strict=True)
-        ),
-        joints=_joints(one), panels=tuple(_panels(one, building.setout)), sum=None if done is None else done.sum,
-        reason=set_.reason if isinstance(set_, NoWay) else "", bottom=0.0 if done is None else done.bottom,
-        top=0.0 if done is None else done.top, headers=0.0 if done is None else done.headers,
-        shop_mass=found.masses.get(assembly, 0.0),
-    )  # fmt: skip
-
-
-def _nearer(u: float, w: float, module: float) -> float:
-    return min((off_module(one, module) for one in (u, u + w)), key=abs)
-
-
-def _metres(points: Sequence[tuple[float, float]]) -> tuple[tuple[float, float], ...]:
-    return tuple((x / _M, y / _M) for x, y in points)
-
-
-def _joints(one: FaceSetOut) -> tuple[DrawnJoint, ...]:
-    pinned = {(pin.storey, round(pin.u, 5)) for pin in one.pins}
-    return tuple(
-        DrawnJoint(storey=each.band, layer=each.layer, u=each.x / _M, bottom=each.base / _M, top=each.top / _M,
-                   post=each.post, pinned=(each.band, round(each.x / _M, 5)) in pinned)
-        for each in one.members()
-    )  # fmt: skip
-
-
-def _panels(one: FaceSetOut, choices: SetOutChoices) -> list[DrawnPanel]:
-    rules = one.rules.rules
-    widths = rules.module_widths or ((rules.cover,) if rules.cover else ())
-    found = []
-    for each in one.panels:
-        piece, mass = each.panel.piece, each.panel.mass
-        off = bool(widths) and all(abs(piece.width - (wide or 0.0)) > _NEAR for wide in widths)
-        found.append(DrawnPanel(
-            mark=each.mark, storey=each.panel.band, layer=each.panel.layer, u0=piece.x0 / _M, u1=piece.x1 / _M,
-            v0=piece.y0 / _M, v1=piece.y1 / _M, outline=_metres(piece.outline), area=piece.area * M2, mass=mass,
-            people=choices.people(mass), crane=choices.wants_crane(mass), off_module=off,
-            left=_edge(one, each.panel, piece.x0), right=_edge(one, each.panel, piece.x1),
-            openings=tuple(_held(one, piece)),
-        ))  # fmt: skip
-    return found
-
-
-def _edge(one: FaceSetOut, panel: Panel, x: float) -> str:
-    """A post, the joint of the system, or the end of the face."""
-    here = (panel.band, panel.layer, x)
-    for each in one.members():
-        if (each.band, each.layer, each.x) == here:
-            return "post" if each.post else one.rules.spline
-    return "end"
-
-
-def _held(one: FaceSetOut, piece: Piece) -> list[str]:
-    """Openings that a panel holds whole, or is notched for."""
-    return [
-        each.name for each in one.elevation.openings
-        if each.x < piece.x1 - _NEAR and each.right > piece.x0 + _NEAR
-        and each.y < piece.y1 + _NEAR and each.top > piece.y0 - _NEAR
-    ]  # fmt: skip
 
 
 def _thermal(project: Project, building: MeasuredBuilding, found: BuildingSetOut) -> tuple[ThermalBack, ...]:

@@ -251,7 +251,7 @@ def _cut_list(project: Project, building: MeasuredBuilding, faces: Iterable[Face
     for face in faces:
         assembly = of.get(face.zone)
         if assembly is not None:
-            found += pieces_of_face(face, assembly, project.catalogue)
+            found += pieces_of_face(face, assembly, project.catalogue, max(building.shop.bars) * _M)
     return found
 
 

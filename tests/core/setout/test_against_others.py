@@ -10,7 +10,8 @@ import pytest
 from core.setout.by_definition import Storey, layer_sum, legal_joint, member, storeys, strip_sum, subsets
 from scipy.optimize import Bounds, LinearConstraint, milp
 
-from nimble_shell.core.setout.elevation import Elevation, Opening
+from nimble_shell.core.errors import DomainError
+from nimble_shell.core.setout.elevation import Elevation, Opening, Post
 from nimble_shell.core.setout.panels import NoWay, Pin, SetOut, set_out
 from nimble_shell.core.setout.rules import Blank, Objective, Rules
 
@@ -92,3 +93,69 @@ def test_no_way_round_a_pin_is_better(seed: int) -> None:
     assert pin in found.bands[0][0].joints
     assert (found.sum.panels, found.sum.members) == best
     assert found.sum.member_length == pytest.approx(sum(member(storey, x) for x in found.bands[0][0].joints))
+
+
+def lopsided(joints: tuple[float, ...], length: float) -> int:
+    return sum(all(abs(length - x - other) > 1e-6 for other in joints) for x in joints)
+
+
+@pytest.mark.parametrize("order", [("lopsided", "panels"), ("panels", "lopsided"), ("members", "lopsided", "waste")])
+@pytest.mark.parametrize("seed", range(6))
+def test_no_subset_of_joints_mirrors_itself_better(seed: int, order: tuple[str, ...]) -> None:
+    rules = replace(RULES, step=700.0, mirrored=True)
+    given = wall(random.Random(100 + seed), 4400.0)
+    storey, length = storeys(given)[0], 4400.0
+    edges = [edge for one in storey.openings for edge in (one.x, one.right)]
+    grid = [700.0 * n for n in range(1, 7)]
+    turned = replace(rules, origin=length)  # the grid as it lies from the right end
+    both = {x for x in (*grid, *edges) if legal_joint(x, storey, rules)}
+    both |= {length - x for x in grid if legal_joint(length - x, storey, turned)}
+    places = sorted(both)
+    every = [(one, layer_sum(storey, one, rules)) for one in subsets(places)]
+    best = min(
+        tuple(lopsided(some, length) if term == "lopsided" else getattr(found, term) for term in order)
+        for some, found in every if found is not None
+    )  # fmt: skip
+    answer = set_out(given, rules, Objective(order=order))  # type: ignore[arg-type]  # words of terms
+    assert isinstance(answer, SetOut)
+    assert answer.sum.lopsided == lopsided(answer.bands[0][0].joints, length)
+    assert tuple(getattr(answer.sum, term) for term in order) == pytest.approx(best)
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_no_subset_of_joints_stands_better_on_the_storey_below(seed: int) -> None:
+    rules = replace(RULES, step=600.0)
+    chance = random.Random(200 + seed)
+    lower, upper = wall(chance, 4200.0), wall(chance, 4200.0)
+    raised = tuple(replace(one, name=f"U{one.name}", y=one.y + 2700.0) for one in upper.openings)
+    given = Elevation(outline=((0, 0), (4200, 0), (4200, 5400), (0, 5400)), openings=(*lower.openings, *raised),
+                      levels=(2700.0,))  # fmt: skip
+    answer = set_out(given, rules, Objective(order=("panels", "astray", "members")))
+    assert isinstance(answer, SetOut)
+    below, (above,) = answer.bands[0][0].joints, answer.bands[1]
+    storey = storeys(given)[1]
+    edges = [edge for one in storey.openings for edge in (one.x, one.right)]
+    grid = [600.0 * n for n in range(1, 7)]
+    places = sorted({x for x in (*grid, *edges) if legal_joint(x, storey, rules)})
+    best = min(
+        (found.panels, sum(all(abs(x - one) > 1e-6 for one in below) for x in some), found.members)
+        for some in subsets(places) if (found := layer_sum(storey, some, rules)) is not None
+    )  # fmt: skip
+    assert (above.sum.panels, above.sum.astray, above.sum.members) == best
+
+
+def test_no_joint_comes_into_a_post_and_one_may_stand_at_its_edge() -> None:
+    """The best joint of the plain wall lies in the post: beside it there are the edge, or what keeps clear."""
+    given = Elevation(outline=((0, 0), (2400, 0), (2400, 2700), (0, 2700)))
+    rules = replace(RULES, blanks=(Blank(width=1200.0, length=2800.0),))
+    plain = set_out(given, rules, Objective(order=("panels", "members")))
+    assert isinstance(plain, SetOut)
+    assert plain.bands[0][0].joints == (1200.0,)
+    held = set_out(replace(given, posts=(Post(0, 1162.0, 76.0),)), rules, Objective(order=("panels", "members")))
+    assert isinstance(held, SetOut)
+    for x in held.bands[0][0].joints:
+        assert x in (1162.0, 1238.0) or x <= 1162.0 - 150 or x >= 1238.0 + 150
+    assert held.sum.panels == 3
+    inside = replace(given, posts=(Post(0, 2380.0, 76.0),))
+    with pytest.raises(DomainError, match="beyond the ends"):
+        set_out(inside, rules, Objective(order=("panels",)))

@@ -10,9 +10,11 @@ from dataclasses import dataclass
 
 from nimble_shell.core.errors import Collector
 from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.setout.entered import Anchors, EnteredPost, Screws, Sensor, Socket
 from nimble_shell.core.setout.rules import MEASURED, TERMS, Term
 
 MOST_PINS = 2000
+MOST_ENTERED = 500  #: of each kind
 MOST_PEOPLE = 6  #: that carry one panel; what is heavier wants a crane
 
 
@@ -37,6 +39,11 @@ class SetOutChoices:
     people_kg: float = 25.0  #: that each carries where there is no crane [kg]
     counts: bool = False  #: whether timber and seams of the thermal model come from here
     pins: tuple[JointPin, ...] = ()
+    posts: tuple[EnteredPost, ...] = ()
+    anchors: tuple[Anchors, ...] = ()
+    screws: Screws | None = None  #: None while nobody has entered a pattern
+    sensors: tuple[Sensor, ...] = ()
+    sockets: tuple[Socket, ...] = ()
 
     def people(self, mass: float) -> int:
         """That carry a panel. [kg]"""
@@ -65,4 +72,11 @@ class SetOutChoices:
                         sentence("{a} to {b}", a=(1.0, "mass"), b=(1e5, "mass")))  # fmt: skip
         check.check(len(self.pins) <= MOST_PINS, ("pins",), "too_many", f"{len(self.pins)} joints are pinned",
                     f"at most {MOST_PINS}")  # fmt: skip
+        for name in ("posts", "anchors", "sensors", "sockets"):
+            count = len(getattr(self, name))
+            check.check(count <= MOST_ENTERED, (name,), "too_many", f"{count} {name}", f"at most {MOST_ENTERED}")
+        named = [one.name for one in self.sensors]
+        for at, name in enumerate(named):
+            check.check(name not in named[:at], ("sensors", at, "name"), "told_twice", f"“{name}” is there twice",
+                        "an identity of its own")  # fmt: skip
         check.refuse()

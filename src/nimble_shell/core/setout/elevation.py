@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 
 from nimble_shell.core.errors import DomainError, Issue, Path
+from nimble_shell.core.quantities.sentence import sentence
 
 NEAR = 1e-6  #: two positions are one [mm]
 Point = tuple[float, float]
@@ -33,6 +34,19 @@ class Opening:
         return self.y + self.h
 
 
+@dataclass(frozen=True, slots=True)
+class Post:
+    """What carries a load from above: no joint comes into it; one may stand exactly at its edge."""
+
+    band: int
+    x: float
+    w: float
+
+    @property
+    def right(self) -> float:
+        return self.x + self.w
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Elevation:
     """A wall or roof as it is looked at."""
@@ -40,6 +54,7 @@ class Elevation:
     outline: tuple[Point, ...]  #: anticlockwise; every vertical line meets its inside in one segment
     openings: tuple[Opening, ...] = ()
     levels: tuple[float, ...] = ()  #: of horizontal joints, rising
+    posts: tuple[Post, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,6 +94,7 @@ class Band:
     index: int
     slices: tuple[Slice, ...]  #: left to right, without a gap
     openings: tuple[Opening, ...]  #: left to right
+    posts: tuple[Post, ...] = ()
 
     @property
     def x0(self) -> float:
@@ -142,7 +158,13 @@ def bands_of(elevation: Elevation) -> tuple[Band, ...]:
                 raise _refused(("openings", names.index(right.name), "x"), "openings_meet",
                                f"“{right.name}” begins at {right.x:g}, “{left.name}” ends at {left.right:g}",
                                "openings of a storey lie apart")  # fmt: skip
-    return tuple(replace(band, openings=tuple(row)) for band, row in zip(found, held, strict=True))
+    posts: list[list[Post]] = [[] for _ in found]
+    for at, post in enumerate(elevation.posts):
+        posts[_standing(post, at, found, held)].append(post)
+    return tuple(
+        replace(band, openings=tuple(row), posts=tuple(own))
+        for band, row, own in zip(found, held, posts, strict=True)
+    )  # fmt: skip
 
 
 def _refused(path: Path, code: str, message: str, hint: str) -> DomainError:
@@ -224,3 +246,17 @@ def _home(one: Opening, at: int, bands: Sequence[Band]) -> int:
             return band.index
     raise _refused(("openings", at), "opening_outside", f"“{one.name}” does not lie within one storey",
                    "inside the outline, between two levels, off both ends")  # fmt: skip
+
+
+def _standing(post: Post, at: int, bands: Sequence[Band], held: Sequence[Sequence[Opening]]) -> int:
+    """The storey that a post stands in."""
+    where = sentence("a post from {a} to {b}", a=(post.x / 1000, "length"), b=(post.right / 1000, "length"))
+    if not 0 <= post.band < len(bands):
+        raise _refused(("posts", at, "band"), "no_storey", where, f"storeys 1 to {len(bands)}")
+    band = bands[post.band]
+    if post.x < band.x0 - NEAR or post.right > band.x1 + NEAR:
+        raise _refused(("posts", at, "x"), "post_outside", where + " stands beyond the ends", "within its storey")
+    met = next((one for one in held[post.band] if post.x < one.right - NEAR and post.right > one.x + NEAR), None)
+    if met is not None:
+        raise _refused(("posts", at, "x"), "post_in_opening", where + f" stands in “{met.name}”", "beside it")
+    return post.band

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.geometry.face import Face, FloatArray
 from nimble_shell.core.setout.choices import JointPin, SetOutChoices
-from nimble_shell.core.setout.elevation import NEAR, Elevation, Opening, bands_of
+from nimble_shell.core.setout.elevation import NEAR, Elevation, Opening, Post, bands_of
 from nimble_shell.core.setout.panels import NoWay, Panel, Pin, SetOut, set_out
 from nimble_shell.core.setout.rules import Objective, Rules
 from nimble_shell.core.setout.systems import PanelRules
@@ -50,6 +50,7 @@ class FaceSetOut:
     shift: tuple[float, float]  #: of the elevation's zero from the face's own u and v [m]
     rules: PanelRules
     openings: tuple[str, ...]  #: ids of the elevation's, which bear their marks
+    pitch: float = 0.0  #: of a roof [°]
     pins: tuple[JointPin, ...]
     found: SetOut | NoWay
     panels: tuple[Marked, ...]
@@ -105,9 +106,21 @@ def _mm(length: float) -> float:
 
 
 def set_out_face(
-    face: Face, mark: str, elevation: Elevation, shift: tuple[float, float], rules: PanelRules, choices: SetOutChoices
+    face: Face,
+    mark: str,
+    elevation: Elevation,
+    shift: tuple[float, float],
+    rules: PanelRules,
+    choices: SetOutChoices,
+    pitch: float = 0.0,
 ) -> FaceSetOut:
-    """A face by its rules, round what is pinned. What cannot be set out says why."""
+    """A face by its rules, round posts and what is pinned. What cannot be set out says why."""
+    posts = tuple(
+        Post(one.storey, _mm(one.u - one.width / 2), _mm(one.width)) for one in choices.posts if one.face == face.id
+    )  # fmt: skip
+    elevation = replace(elevation, posts=posts)
+    mirrored = "lopsided" in choices.order and rules.rules.layers == 1
+    rules = replace(rules, rules=replace(rules.rules, mirrored=mirrored))
     pins = tuple(one for one in choices.pins if one.face == face.id)
     found = _found(elevation, rules.rules, choices, _at(pins))
     panels = () if isinstance(found, NoWay) else tuple(
@@ -115,7 +128,7 @@ def set_out_face(
     )  # fmt: skip
     return FaceSetOut(
         face=face.id, mark=mark, kind=face.kind, zone=face.zone, elevation=elevation, shift=shift, rules=rules,
-        openings=tuple(one.id for one in face.openings), pins=pins, found=found, panels=panels,
+        openings=tuple(one.id for one in face.openings), pins=pins, pitch=pitch, found=found, panels=panels,
     )  # fmt: skip
 
 

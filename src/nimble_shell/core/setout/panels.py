@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import pairwise
@@ -10,11 +10,15 @@ from itertools import pairwise
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.setout.elevation import NEAR, Band, Elevation, Opening, bands_of
+from nimble_shell.core.setout.mirrored import best_mirrored
 from nimble_shell.core.setout.partition import Layer, Sum, best_layer
 from nimble_shell.core.setout.pieces import Piece, pieces_of
+from nimble_shell.core.setout.plates import Line, plates_of
 from nimble_shell.core.setout.rules import Objective, Rules, Term
 from nimble_shell.core.setout.staggered import best_pair
 from nimble_shell.core.setout.strips import M2, BandStrips, joints_of
+
+_LINES: tuple[Line, ...] = ("bottom", "top")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -79,6 +83,9 @@ class Pin:
 def set_out(elevation: Elevation, rules: Rules, objective: Objective, pins: Sequence[Pin] = ()) -> SetOut | NoWay:
     """The best joints of every band and layer, those that are pinned among them.
 
+    Storeys are set out from below; where joints are to stand on those below ("astray"), each storey is at its
+    optimum over the one that it stands on. Two layers of boards keep apart and count no term of neighbours.
+
     Raises
     ------
     DomainError
@@ -91,7 +98,8 @@ def set_out(elevation: Elevation, rules: Rules, objective: Objective, pins: Sequ
         missed = _missed(band, rules, own)
         if missed is not None:
             return NoWay(reason=missed)
-        found = _layers_of(band, rules, objective, tuple(own))
+        below = tuple(x for one in layers[-1] for x in one.joints) if layers else None
+        found = _layers_of(band, rules, objective, tuple(own), below if "astray" in objective.order else None)
         if found is None:
             return NoWay(reason=why_not(BandStrips(band, rules, [one.x for one in own])))
         layers.append(found)
@@ -168,23 +176,29 @@ def _missed(band: Band, rules: Rules, pins: Sequence[Pin]) -> str | None:
     return None
 
 
-def _layers_of(band: Band, rules: Rules, objective: Objective, pins: tuple[Pin, ...]) -> tuple[Layer, ...] | None:
+def _layers_of(
+    band: Band, rules: Rules, objective: Objective, pins: tuple[Pin, ...], below: tuple[float, ...] | None
+) -> tuple[Layer, ...] | None:
     """Storeys that did not change are not solved again."""
     if objective.weights is None:
-        return _ordered(band, rules, objective.order, pins)
-    return _layers(band, rules, objective, pins)
+        return _ordered(band, rules, objective.order, pins, below)
+    return _layers(band, rules, objective, pins, below)
 
 
 @lru_cache(maxsize=4096)
-def _ordered(band: Band, rules: Rules, order: tuple[Term, ...], pins: tuple[Pin, ...]) -> tuple[Layer, ...] | None:
-    return _layers(band, rules, Objective(order=order), pins)
+def _ordered(
+    band: Band, rules: Rules, order: tuple[Term, ...], pins: tuple[Pin, ...], below: tuple[float, ...] | None
+) -> tuple[Layer, ...] | None:
+    return _layers(band, rules, Objective(order=order), pins, below)
 
 
-def _layers(band: Band, rules: Rules, objective: Objective, pins: Sequence[Pin]) -> tuple[Layer, ...] | None:
-    strips = BandStrips(band, rules, [one.x for one in pins])
+def _layers(
+    band: Band, rules: Rules, objective: Objective, pins: Sequence[Pin], below: tuple[float, ...] | None
+) -> tuple[Layer, ...] | None:
+    strips = BandStrips(band, rules, [one.x for one in pins], below)
     if rules.layers == 2:
         return best_pair(strips, objective)
-    one = best_layer(strips, objective)
+    one = (best_mirrored if "lopsided" in objective.order else best_layer)(strips, objective)
     return None if one is None else (one,)
 
 
@@ -213,25 +227,10 @@ def _members(bands: Sequence[Band], layers: Sequence[Sequence[Layer]]) -> tuple[
 
 def _plates(bands: Sequence[Band]) -> tuple[float, float]:
     """Lengths of base and top lines; what an opening takes of a line that it lies on is left out. [m]"""
-    bottom = top = 0.0
-    for band in bands:
-        for one in band.slices:
-            wide = one.x1 - one.x0
-            for rise, along, is_base in (
-                (one.base1 - one.base0, one.base, True), (one.top1 - one.top0, one.top, False),
-            ):  # fmt: skip
-                taken = sum(_touching(opening, one.x0, one.x1, along, is_base=is_base) for opening in band.openings)
-                length = (wide - taken) * (1 + (rise / wide) ** 2) ** 0.5 / 1000
-                bottom, top = (bottom + length, top) if is_base else (bottom, top + length)
+    bottom, top = (
+        sum(one.length for band in bands for one in plates_of(band, line)) / 1000 for line in _LINES
+    )  # fmt: skip
     return bottom, top
-
-
-def _touching(opening: Opening, x0: float, x1: float, along: Callable[[float], float], *, is_base: bool) -> float:
-    """How much of a line an opening lies on. [mm]"""
-    a, b = max(opening.x, x0), min(opening.right, x1)
-    edge = opening.y if is_base else opening.top
-    on = b - a > NEAR and all(abs(along(x) - edge) <= NEAR for x in (a, b))
-    return b - a if on else 0.0
 
 
 def _headers(bands: Sequence[Band], rules: Rules) -> float:

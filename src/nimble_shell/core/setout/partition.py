@@ -10,10 +10,11 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.setout.elevation import NEAR
 from nimble_shell.core.setout.rules import COUNTED, Objective, Term
 from nimble_shell.core.setout.strips import BandStrips
 
-_BASE = 1 << 20  #: more than any count: terms one after the other are the digits of one number
 NEVER = np.iinfo(np.int64).max // 4  #: no way leads there
 
 Floats = NDArray[np.float64]
@@ -27,6 +28,8 @@ class Sum:
     panels: int = 0
     off_module: int = 0
     members: int = 0
+    lopsided: int = 0  #: joints whose mirror image, about the middle of their storey, is none
+    astray: int = 0  #: joints that stand on none of the storey below
     member_length: float = 0.0  #: [m]
     waste: float = 0.0  #: [m²]
 
@@ -45,10 +48,15 @@ class Layer:
 class Costs:
     """Costs of an objective as a whole number, and a length or area that decides among equal ones."""
 
-    def __init__(self, objective: Objective) -> None:
+    def __init__(self, objective: Objective, strips: BandStrips) -> None:
+        self._base = strips.most + 1  # terms one after the other are the digits of one number
         self._weights = objective.weights
         self._counted = [term for term in objective.order if term in COUNTED]
         self._last = next((term for term in objective.order if term not in COUNTED), None)
+        if self._base ** len(self._counted) > NEVER:
+            raise DomainError(Issue(path=("objective",), code="too_many_terms",
+                                    message=f"{len(self._counted)} counts of up to {strips.most} cannot be ordered",
+                                    hint="fewer terms, or a coarser step"))  # fmt: skip
 
     def of(self, terms: dict[Term, Any]) -> tuple[Any, Any]:
         """Whole number and part of it, each one or an array, as the terms are."""
@@ -56,13 +64,13 @@ class Costs:
             return 0, sum((weight * terms[term] for term, weight in self._weights.items()), 0.0)
         whole: Any = 0
         for term in self._counted:
-            whole = whole * _BASE + terms[term]
+            whole = whole * self._base + terms[term]
         return whole, 0.0 if self._last is None else terms[self._last]
 
 
 def best_layer(strips: BandStrips, objective: Objective) -> Layer | None:
     """One layer of joints; None where none are legal. Exact: every legal strip is a step, and all costs add up."""
-    costs, x = Costs(objective), strips.x
+    costs, x = Costs(objective, strips), strips.x
     n = len(x)
     lengths = strips.member_length
     whole, part = np.full(n, NEVER, dtype=np.int64), np.full(n, np.inf)
@@ -76,7 +84,7 @@ def best_layer(strips: BandStrips, objective: Objective) -> Layer | None:
             continue
         more, beside = costs.of({
             "panels": found.panels, "off_module": found.off_module, "members": int(j < n - 1),
-            "member_length": float(lengths[j]), "waste": found.waste,
+            "member_length": float(lengths[j]), "waste": found.waste, "lopsided": 0, "astray": int(strips.astray[j]),
         })  # fmt: skip
         total = np.where(open_, whole[begin] + more, NEVER)
         least = total.min()
@@ -93,12 +101,22 @@ def best_layer(strips: BandStrips, objective: Objective) -> Layer | None:
 
 def layer_at(strips: BandStrips, ends: Sequence[int]) -> Layer:
     """The layer whose strips end at these joints, by number, both ends of the band among them."""
-    lengths, total = strips.member_length, Sum()
+    lengths, total = strips.member_length, Sum(lopsided=_lopsided(strips, ends))
     for before, at in pairwise(ends):
         found = strips.to(at)
         n, inner = before - found.first, at < len(strips.x) - 1
         total += Sum(
             panels=int(found.panels[n]), off_module=int(found.off_module[n]), members=int(inner),
             member_length=float(lengths[at]) if inner else 0.0, waste=float(found.waste[n]),
+            astray=int(strips.astray[at]),
         )  # fmt: skip
     return Layer(joints=tuple(float(strips.x[at]) for at in ends[1:-1]), sum=total)
+
+
+def _lopsided(strips: BandStrips, ends: Sequence[int]) -> int:
+    """Joints whose mirror image is none."""
+    if not strips.rules.mirrored:
+        return 0
+    x = strips.x[list(ends)]
+    images = strips.band.x0 + strips.band.x1 - x
+    return int(sum(np.abs(x - one).min() > NEAR for one in images))

@@ -8,8 +8,8 @@ from typing import Literal
 
 Layout = Literal["free", "cover"]
 AtOpening = Literal["inside", "bay", "either", "cut"]
-Term = Literal["panels", "off_module", "members", "member_length", "waste"]
-COUNTED: tuple[Term, ...] = ("panels", "off_module", "members")
+Term = Literal["panels", "off_module", "members", "lopsided", "astray", "member_length", "waste"]
+COUNTED: tuple[Term, ...] = ("panels", "off_module", "members", "lopsided", "astray")
 MEASURED: tuple[Term, ...] = ("member_length", "waste")
 TERMS = (*COUNTED, *MEASURED)
 
@@ -39,6 +39,7 @@ class Rules:
     cover: float | None = None  #: of every strip but the first and the last
     step: float  #: joints lie at origin + k·step
     origin: float = 0.0
+    mirrored: bool = False  #: …and as far from the right end as those are from the left one
     joint_at_edge: bool  #: …and exactly at an opening's edge, where a post then stands
     at_opening: AtOpening
     edge_clear: float

@@ -19,7 +19,7 @@ def best_pair(strips: BandStrips, objective: Objective) -> tuple[Layer, Layer] |
     x, n = strips.x, len(strips.x)
     found = [None, *(strips.to(j) for j in range(1, n))]
     wide = max((j - one.first for j, one in enumerate(found) if one is not None), default=1)
-    costs, lengths = Costs(objective), strips.member_length
+    costs, lengths = Costs(objective, strips), strips.member_length
     step, step_part = np.full((n, wide + 1), NEVER, dtype=np.int64), np.zeros((n, wide + 1))
     for j, one in enumerate(found):
         if one is None:
@@ -27,7 +27,7 @@ def best_pair(strips: BandStrips, objective: Objective) -> tuple[Layer, Layer] |
         i = np.arange(one.first, one.first + len(one.legal))
         more, beside = costs.of(
             {"panels": one.panels, "off_module": one.off_module, "members": int(j < n - 1),
-             "member_length": float(lengths[j]), "waste": one.waste}
+             "member_length": float(lengths[j]), "waste": one.waste, "lopsided": 0, "astray": 0}
         )  # fmt: skip
         step[i, j - i] = np.where(one.legal, more, NEVER)
         step_part[i, j - i] = beside

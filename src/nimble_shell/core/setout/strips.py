@@ -49,7 +49,10 @@ def joints_of(band: Band, rules: Rules, pins: Sequence[float] = ()) -> Floats:
     least = int(np.ceil((band.x0 + NEAR - rules.origin) / rules.step))
     most = int(np.floor((band.x1 - NEAR - rules.origin) / rules.step))
     grid = rules.origin + rules.step * np.arange(least, most + 1, dtype=float)
+    if rules.mirrored:
+        grid = np.concatenate([grid, band.x0 + band.x1 - grid])
     edges = [x for one in band.openings for x in (one.x, one.right)] if rules.joint_at_edge else []
+    edges += [x for one in band.posts for x in (one.x, one.right)]
     found = np.unique(np.concatenate([grid, np.array(edges, dtype=float), np.array(pins, dtype=float)]))
     legal = (found > band.x0 + NEAR) & (found < band.x1 - NEAR)
     for one in band.openings:
@@ -60,6 +63,9 @@ def joints_of(band: Band, rules: Rules, pins: Sequence[float] = ()) -> Floats:
         legal &= on_edge | ((at_a >= rules.edge_clear - NEAR) & (at_b >= rules.edge_clear - NEAR))
         if rules.at_opening != "cut":
             legal &= on_edge | (found < one.x) | (found > one.right)
+    for post in band.posts:
+        away = np.maximum(post.x - found, found - post.right)
+        legal &= (np.abs(away) <= NEAR) | (away >= rules.edge_clear - NEAR)
     found = found[legal]
     if len(found):  # a grid position beside an edge within nothing is that edge
         found = found[np.concatenate([[True], np.diff(found) > NEAR])]
@@ -69,14 +75,34 @@ def joints_of(band: Band, rules: Rules, pins: Sequence[float] = ()) -> Floats:
 class BandStrips:
     """Strips of one band under its rules."""
 
-    def __init__(self, band: Band, rules: Rules, pins: Sequence[float] = ()) -> None:
+    def __init__(
+        self, band: Band, rules: Rules, pins: Sequence[float] = (), below: Sequence[float] | None = None
+    ) -> None:
         self.band, self.rules = band, rules
         self.x = joints_of(band, rules, pins)
         self.pins = np.array(sorted(pins), dtype=float)
+        self.astray = self._astray(below)
         self._cells()
         self._rows: _Rows | None = None
         self._openings()
         self.bays = self._bays()
+
+    def _astray(self, below: Sequence[float] | None) -> Bools:
+        """Of each joint whether it stands on none of the storey below; of the lowest storey none."""
+        found = np.zeros(len(self.x), dtype=np.bool_)
+        if below is not None:
+            joints = np.array([-np.inf, *sorted(below), np.inf])
+            at = np.searchsorted(joints, self.x)
+            found[:] = np.minimum(joints[at] - self.x, self.x - joints[at - 1]) > NEAR
+        found[0] = found[-1] = False
+        return found
+
+    @property
+    def most(self) -> int:
+        """No term counts more than this, nor this many pieces."""
+        length, least = self.band.x1 - self.band.x0, max(self.rules.min_strip, NEAR)
+        strips = min(len(self.x), int(length / least) + 2 * len(self.band.openings) + 2)
+        return 2 * strips + len(self.band.openings)
 
     def _cells(self) -> None:
         """Heights of each stretch between two joints, and the area up to each."""

@@ -145,7 +145,9 @@ def _boards(given: _Given) -> PanelRules:
 
 
 _SYSTEMS: Mapping[str, Callable[[_Given], PanelRules]] = {
-    "sip": _sheets, "sip-roof": _sheets, "sip-floor": _sheets, "metal-panel": _cover, "metal-panel-roof": _cover,
-    "cassette": _framed, "cassette-roof": _framed, "cassette-floor": _framed, "bead-wall": _framed,
-    "bead-roof": _framed, "mesh-mortar": _mesh, "mesh-mortar-roof": _mesh, "straw-bale": _bales, "straw-board": _boards,
+    "sip": _sheets, "sip-roof": _sheets, "sip-floor": _sheets,
+    "metal-panel": _cover, "metal-panel-roof": _cover,
+    "cassette": _framed, "cassette-roof": _framed, "cassette-floor": _framed,
+    "bead-cassette": _framed, "bead-roof": _framed, "bead-floor": _framed,
+    "mesh-mortar": _mesh, "mesh-mortar-roof": _mesh, "straw-bale": _bales, "straw-board": _boards,
 }  # fmt: skip

@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer, Member
+from nimble_shell.core.setout.elevation import Elevation, bands_of
 from nimble_shell.core.setout.faces import FaceSetOut
 from nimble_shell.core.setout.panels import SetOut
 from nimble_shell.core.setout.strips import M2
@@ -25,6 +26,8 @@ class Timber:
     bottom: float = 0.0
     top: float = 0.0
     headers: float = 0.0
+    entered: float = 0.0  #: seen area of posts under loads [m²]
+    through: int = 0  #: screws through the core
 
     def __add__(self, other: Timber) -> Timber:
         return Timber(**{name: getattr(self, name) + getattr(other, name) for name in self.__slots__})
@@ -36,8 +39,8 @@ class Timber:
 
     @property
     def at_openings(self) -> float:
-        """Seen area of posts and headers. [m²]"""
-        return self.posts * 2 * LUMBER + self.headers * _HEADER
+        """Seen area of posts and headers, those under loads among them. [m²]"""
+        return self.posts * 2 * LUMBER + self.headers * _HEADER + self.entered
 
 
 def timber_of(faces: Iterable[FaceSetOut]) -> Timber:
@@ -49,9 +52,15 @@ def timber_of(faces: Iterable[FaceSetOut]) -> Timber:
             total += Timber(
                 area=sum(panel.piece.area for panel in found.panels) * M2 / one.rules.rules.layers,
                 panels=len(found.panels), splines=found.splines.length, posts=found.posts.length,
-                bottom=found.bottom, top=found.top, headers=found.headers,
+                bottom=found.bottom, top=found.top, headers=found.headers, entered=_entered(one.elevation),
             )  # fmt: skip
     return total
+
+
+def _entered(elevation: Elevation) -> float:
+    """Seen area of entered posts. [m²]"""
+    bands = bands_of(elevation)
+    return sum(post.w * bands[post.band].member(post.x + post.w / 2) / 1000 for post in elevation.posts)
 
 
 def from_set_out(assembly: Assembly, timber: Timber) -> Assembly:
@@ -59,12 +68,17 @@ def from_set_out(assembly: Assembly, timber: Timber) -> Assembly:
 
     Members keep their widths; what changes is how far apart they are. A seam that no member stands in stays without.
     Posts and headers become a member of their own, and with them the second stud of each seam between cassettes,
-    unless the build-up has a member for frames already.
+    unless the build-up has a member for frames already. Screws through the core are as many as were counted.
     """
     if timber.area <= 0:
         return assembly
     layers = tuple(_layer(one, timber) if one.members else one for one in assembly.layers)
-    return replace(assembly, layers=layers)
+    fixings = tuple(
+        replace(one, n=timber.through / timber.area, across=None, along=None)
+        if one.kind == "screw" and timber.through and one.n != 0 else one
+        for one in assembly.fixings
+    )  # fmt: skip
+    return replace(assembly, layers=layers, fixings=fixings)
 
 
 def _layer(layer: Layer, timber: Timber) -> Layer:

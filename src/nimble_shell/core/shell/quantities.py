@@ -16,6 +16,7 @@ from nimble_shell.core.building.suited import by_kind, in_planes
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.face import Face
 from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.takeoff.edges import Edge
 from nimble_shell.core.takeoff.seams import seam_lines
 from nimble_shell.core.takeoff.takeoff import Both, DrawnPlane, Measured, Takeoff, Three, take_off
 
@@ -151,8 +152,7 @@ class _Edges:
         """The key of the edge; empty of one without a length."""
         if max(length.external, length.overall_internal) <= 0:
             return ""
-        meets = tuple(sorted(set(elements)))
-        key = "|".join((kind, *meets))
+        meets, key = tuple(sorted(set(elements))), edge_key(kind, elements)
         known = self._found.get(key)
         if known is not None:
             length, pieces = known.length + length, known.pieces + pieces
@@ -213,20 +213,30 @@ def _named(kind: str, faces: Sequence[Face], parapets: set[str]) -> str:
     return {"sill": "foot"}.get(kind, kind)
 
 
+def edge_key(kind: str, elements: Sequence[str]) -> str:
+    """What an edge of a shape is called by: its kind and the elements that meet there."""
+    return "|".join((kind, *sorted(set(elements))))
+
+
 def _at_faces(found: Takeoff, parapets: set[str], edges: _Edges) -> None:
-    body = found.body
     by: dict[Measured, np.ndarray] = {}
     for system, placed in found.placed.items():
         ends = np.array([(one.meeting.start, one.meeting.end) for one in found.edges])
         by[system] = np.linalg.norm(placed.points[ends[:, 1]] - placed.points[ends[:, 0]], axis=1)
     for n, edge in enumerate(found.edges):
-        pair = [body.faces[edge.meeting.face], body.faces[edge.meeting.other]]
-        kind = _named(edge.kind, pair, parapets)
+        kind, zones = named_edge(found, edge, parapets)
         if kind:
-            zones = [face.zone for face in pair if face.to != "heated" and face.zone]
-            if kind == "party":  # with the build-up towards the neighbour, where somebody has given it one of its own
-                zones += [face.zone for face in pair if face.to == "heated" and face.zone]
             edges.add(kind, zones, Both(float(by["external"][n]), float(by["overall_internal"][n])))
+
+
+def named_edge(found: Takeoff, edge: Edge, parapets: set[str]) -> tuple[str, list[str]]:
+    """The designer's word for an edge, empty where no joint of the shell is; and the elements that meet in it."""
+    pair = [found.body.faces[edge.meeting.face], found.body.faces[edge.meeting.other]]
+    kind = _named(edge.kind, pair, parapets)
+    zones = [face.zone for face in pair if face.to != "heated" and face.zone]
+    if kind == "party":  # with the build-up towards the neighbour, where somebody has given it one of its own
+        zones += [face.zone for face in pair if face.to == "heated" and face.zone]
+    return kind, zones
 
 
 def _at_floors(found: Takeoff, edges: _Edges) -> None:

@@ -17,6 +17,8 @@ from nimble_shell.core.setout.systems import PanelRules, panel_rules
 from nimble_shell.core.setout.timber import Timber, from_set_out, timber_of
 from nimble_shell.core.shell.measured import MeasuredBuilding, with_edges
 from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.shop.cut_list import timbers_of
+from nimble_shell.core.shop.screwing import screwed
 from nimble_shell.core.takeoff.takeoff import Both
 
 
@@ -39,6 +41,7 @@ class BuildingSetOut:
     others: tuple[NotOfPanels, ...]
     timber: Mapping[str, Timber]  #: of each build-up, by its id
     masses: Mapping[str, float]  #: of what is put together in the shop, by build-up [kg/m²]
+    plates: Mapping[str, int]  #: one on another, of a build-up
 
 
 def set_out_building(
@@ -65,8 +68,12 @@ def set_out_building(
             continue
         flat = placed.flats[n]
         elevation, shift = elevation_of(face, flat, _levels(building, face, flat, of, choices.longest), weights, names)
-        found.append(set_out_face(face, mark, elevation, shift, of, choices))
-    return BuildingSetOut(faces=tuple(found), others=tuple(others), timber=_timber(building, found), masses=masses)
+        up = float(placed.body.normals[n][2])
+        pitch = math.degrees(math.acos(min(1.0, max(-1.0, up)))) if face.kind == "roof" else 0.0
+        found.append(set_out_face(face, mark, elevation, shift, of, choices, pitch))
+    plates = {one.id: timbers_of(one).plates for one in used.values() if one is not None}
+    return BuildingSetOut(faces=tuple(found), others=tuple(others), timber=_timber(building, found), masses=masses,
+                          plates=plates)  # fmt: skip
 
 
 def shop_mass(assembly: Assembly, catalogue: Catalogue) -> float:
@@ -152,9 +159,12 @@ def _timber(building: MeasuredBuilding, faces: Iterable[FaceSetOut]) -> dict[str
     by_assembly: dict[str, list[FaceSetOut]] = defaultdict(list)
     for one in faces:
         by_assembly[of.get(one.zone) or ""].append(one)
+    screws = building.setout.screws
     return {
-        key: timber_of(several) for key, several in by_assembly.items() if key and all(one.panels for one in several)
-    }
+        key: timber_of(several) + Timber(through=0 if screws is None else sum(
+            screwed(one, screws).through for one in several))
+        for key, several in by_assembly.items() if key and all(one.panels for one in several)
+    }  # fmt: skip
 
 
 def _why(assembly: Assembly | None) -> str:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, get_args
 
 from pydantic import Field, StrictBool
 
@@ -10,7 +10,7 @@ from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.setout.elevation import Elevation, Opening, pitched
 from nimble_shell.core.setout.panels import NoWay, Panel, SetOut, WhatIf, set_out, what_if
 from nimble_shell.core.setout.pieces import Piece
-from nimble_shell.core.setout.rules import MEASURED, TERMS, AtOpening, Bale, Blank, Layout, Objective, Rules, Term
+from nimble_shell.core.setout.rules import MEASURED, AtOpening, Bale, Blank, Layout, Objective, Rules
 from nimble_shell.core.setout.strips import M2
 from nimble_shell.formats.neutral_shell.values import NotNegative, Positive, missing
 from nimble_shell.formats.strict import Number, Strict
@@ -18,6 +18,8 @@ from nimble_shell.formats.strict import Number, Strict
 KIND = "panels"
 MOST_JOINTS = 200_000  #: places on the grid of a band
 MOST_MOVES = 10_000
+FileTerm = Literal["panels", "off_module", "members", "member_length", "waste"]  #: those that a case knows
+TERMS: tuple[FileTerm, ...] = get_args(FileTerm)
 Corner = Annotated[list[Number], Field(min_length=2, max_length=2)]
 Sheet = Annotated[list[Positive | None], Field(min_length=2, max_length=2)]
 
@@ -76,7 +78,7 @@ class PanelsCase(Strict):
     wall: WallCase
     openings: list[OpeningCase]
     rules: RulesCase
-    objective: Annotated[list[Term], Field(min_length=1)] | dict[Term, NotNegative]
+    objective: Annotated[list[FileTerm], Field(min_length=1)] | dict[FileTerm, NotNegative]
     what_if: WhatIfCase | None = None
 
 
@@ -167,7 +169,7 @@ def _objective(case: PanelsCase) -> Objective:
     if isinstance(given, dict):
         if not given:
             raise missing("objective", TERMS[0])
-        return Objective(weights=given)
+        return Objective(weights={**given})
     for at, term in enumerate(given):
         if term in given[:at]:
             raise DomainError(Issue(path=("objective", at), code="told_twice", message=f"“{term}” is there twice",
@@ -200,7 +202,7 @@ def _in_file(error: DomainError) -> DomainError:
 
 
 def _answer(found: SetOut, objective: Objective) -> dict[str, Any]:
-    terms = {term: getattr(found.sum, term) for term in TERMS}
+    terms: dict[str, float] = {term: getattr(found.sum, term) for term in TERMS}
     if objective.weights is None:
         bound = terms[objective.order[0]]
     else:
