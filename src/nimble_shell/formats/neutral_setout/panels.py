@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal, get_args
+from collections.abc import Mapping
+from typing import Annotated, Any, Literal, cast, get_args
 
 from pydantic import Field, StrictBool
 
@@ -10,7 +11,7 @@ from nimble_shell.core.errors import Collector, DomainError, Issue
 from nimble_shell.core.setout.elevation import Elevation, Opening, pitched
 from nimble_shell.core.setout.panels import NoWay, Panel, SetOut, WhatIf, set_out, what_if
 from nimble_shell.core.setout.pieces import Piece
-from nimble_shell.core.setout.rules import MEASURED, AtOpening, Bale, Blank, Layout, Objective, Rules
+from nimble_shell.core.setout.rules import MEASURED, AtOpening, Bale, Blank, Layout, Objective, Rules, Term
 from nimble_shell.core.setout.strips import M2
 from nimble_shell.formats.neutral_shell.values import NotNegative, Positive, missing
 from nimble_shell.formats.strict import Number, Strict
@@ -169,7 +170,7 @@ def _objective(case: PanelsCase) -> Objective:
     if isinstance(given, dict):
         if not given:
             raise missing("objective", TERMS[0])
-        return Objective(weights={**given})
+        return Objective(weights=cast("Mapping[Term, float]", given))
     for at, term in enumerate(given):
         if term in given[:at]:
             raise DomainError(Issue(path=("objective", at), code="told_twice", message=f"“{term}” is there twice",
