@@ -13,6 +13,7 @@ from nimble_shell.core.shell.measured import MeasuredBuilding, measured
 from nimble_shell.core.shell.set_out import set_out_building
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.reports.setout_dxf import LAYERS, faces_dxf
+from nimble_shell.services.shop_papers import paper_faces
 
 
 @pytest.mark.parametrize("building", ["main-laboratory", "sample-cold-store", "seed-barn"])
@@ -20,9 +21,10 @@ def test_a_drawing_holds_what_is_set_out(building: str) -> None:
     project = campus()
     found = measured(project, next(one for one in project.buildings if one.id == building))
     assert isinstance(found, MeasuredBuilding)
-    faces = set_out_building(project, found).faces
-    content = faces_dxf(faces)
-    assert content == faces_dxf(faces), "the same file twice"
+    set_ = set_out_building(project, found)
+    faces, papers = set_.faces, paper_faces(found, set_)
+    content = faces_dxf(papers)
+    assert content == faces_dxf(papers), "the same file twice"
     drawing = ezdxf.read(io.StringIO(content.decode()))
     audit = drawing.audit()
     assert not audit.errors
@@ -40,6 +42,12 @@ def test_a_drawing_holds_what_is_set_out(building: str) -> None:
     assert {one.mark for face in faces for one in face.panels} <= marks
     members = sum(len(face.members()) for face in faces)
     assert len(space.query('LINE[layer=="SPLINES"]')) + len(space.query('LINE[layer=="POSTS"]')) == members
+    pieces = [piece for paper in papers for plate in paper.plates for piece in plate.pieces]
+    lines = space.query('LINE[layer=="PLATES"]')
+    assert sum(one.dxf.start.distance(one.dxf.end) for one in lines) == pytest.approx(sum(pieces))
+    assert len(lines) == len(pieces)
+    assert len(space.query('LINE[layer=="ANCHORS"]')) == 2 * sum(len(paper.anchors) for paper in papers)
+    assert len(space.query('LWPOLYLINE[layer=="FITTINGS"]')) == sum(len(paper.fitted) for paper in papers)
     widths = [one.get_measurement() for one in space.query("DIMENSION")]
     lowest = [one for face in faces if isinstance(face.found, SetOut)
               for one in [max(x for x, _ in face.elevation.outline)] * 2]  # fmt: skip

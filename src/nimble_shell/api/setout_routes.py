@@ -43,6 +43,7 @@ from nimble_shell.services.setout_drawn import (
 )
 from nimble_shell.services.setout_export import drawing_dxf, panels_csv
 from nimble_shell.services.shape import ShapeDraft
+from nimble_shell.services.shop_papers import drawings_pdf, face_drawing
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
@@ -165,6 +166,22 @@ def export_drawing(project_id: Id, building_id: Id, service: Projects) -> Respon
     project = service.load(project_id).project
     name = building_in(project, building_id).name
     return attachment(drawing_dxf(project, building_id), "application/dxf", f"{name}-setout.dxf")
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/setout.pdf")
+def export_drawings(project_id: Id, building_id: Id, service: Projects) -> Response:
+    """All faces of panels to scale, a page each."""
+    stored = service.load(project_id)
+    name = building_in(stored.project, building_id).name
+    return attachment(drawings_pdf(stored, building_id), "application/pdf", f"{name}-setout.pdf")
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/setout.svg")
+def export_face(project_id: Id, building_id: Id, face: s.ShortText, service: Projects) -> Response:
+    """One face of panels as SVG to scale."""
+    project = service.load(project_id).project
+    name = building_in(project, building_id).name
+    return attachment(face_drawing(project, building_id, face).encode(), "image/svg+xml", f"{name}-{face}.svg")
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/setout/moves")

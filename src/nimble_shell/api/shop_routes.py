@@ -33,8 +33,39 @@ from nimble_shell.services.shop import (
     laydown_check,
     shop_sheet,
 )
+from nimble_shell.services.shop_panels import (
+    Filled,
+    FilledPanel,
+    PanelCard,
+    PanelWeight,
+    PanelWork,
+    filling_of,
+    panel_card,
+    tape_read,
+)
+from nimble_shell.services.shop_papers import labels, lists_xlsx, nesting
 
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
+
+
+class PanelWeightOut(Model, core=PanelWeight):
+    pass
+
+
+class PanelWorkOut(Model, core=PanelWork):
+    pass
+
+
+class PanelCardOut(Model, core=PanelCard):
+    pass
+
+
+class FilledPanelOut(Model, core=FilledPanel):
+    pass
+
+
+class FilledOut(Model, core=Filled):
+    pass
 
 
 class ShopPieceOut(Model, core=ShopPiece):
@@ -133,3 +164,59 @@ async def boards(
     stored = await run_in_threadpool(service.load, project_id)
     found = await wait.search(lambda _: boards_of(stored.project, building_id), ticket)
     return [BoardsOut.model_validate(one) for one in found]
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/shop/panel")
+def panel(project_id: Id, building_id: Id, mark: s.ShortText, service: Projects) -> PanelCardOut:
+    """One panel: its weight and where that acts, and what is worked into it."""
+    return PanelCardOut.model_validate(panel_card(service.load(project_id).project, building_id, mark))
+
+
+class TapeIn(Model):
+    panel: s.ShortText
+
+
+class TapeOut(Model):
+    read: list[float]  #: four sides, then both diagonals [m]
+
+
+@router.post("/projects/{project_id}/buildings/{building_id}/shop/tape")
+def tape(project_id: Id, building_id: Id, asked: TapeIn, service: Projects) -> TapeOut:
+    """What the simulated tape reads on a laid-down panel of four corners."""
+    return TapeOut(read=list(tape_read(service.load(project_id).project, building_id, asked.panel)))
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/shop/filling")
+def filling(project_id: Id, building_id: Id, service: Projects) -> list[FilledOut]:
+    """Beads that are blown into frames: volumes, bags, ports and their order, and what has to be closed before."""
+    return [FilledOut.model_validate(one) for one in filling_of(service.load(project_id).project, building_id)]
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/labels.pdf")
+def export_labels(project_id: Id, building_id: Id, service: Projects) -> Response:
+    """A label for each panel."""
+    stored = service.load(project_id)
+    name = building_in(stored.project, building_id).name
+    return attachment(labels(stored, building_id), "application/pdf", f"{name}-labels.pdf")
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/nesting.pdf")
+async def export_nesting(
+    project_id: Id, building_id: Id, service: Projects, wait: Wait, ticket: s.ShortText = ""
+) -> Response:
+    """Bars and boards drawn with what is cut out of them."""
+    stored = await run_in_threadpool(service.load, project_id)
+    name = building_in(stored.project, building_id).name
+    found = await wait.search(lambda _: nesting(stored, building_id), ticket)
+    return attachment(found, "application/pdf", f"{name}-nesting.pdf")
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/lists.xlsx")
+async def export_lists(
+    project_id: Id, building_id: Id, service: Projects, wait: Wait, ticket: s.ShortText = ""
+) -> Response:
+    """Panels, pieces, bars and hold points as a workbook, in the units of the project."""
+    stored = await run_in_threadpool(service.load, project_id)
+    name = building_in(stored.project, building_id).name
+    found = await wait.search(lambda _: lists_xlsx(stored, building_id), ticket)
+    return attachment(found, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", f"{name}-lists.xlsx")

@@ -39,7 +39,7 @@ from nimble_shell.core.setout.choices import JointPin, SetOutChoices
 from nimble_shell.core.setout.entered import Anchors, EnteredPost, Screws, Sensor, Socket
 from nimble_shell.core.shell.plant import Buffer, Fire, FreshAir, Ground, Loads, MeasurePrice, Plant, Tightness
 from nimble_shell.core.shell.project import Building, Project, ShellElement
-from nimble_shell.core.shop.choices import CutPiece, RackBar, ShopChoices
+from nimble_shell.core.shop.choices import CutPiece, RackBar, ShopChoices, TapeReadings
 from nimble_shell.core.windows.transmittance import Frame, Glass
 from nimble_shell.core.windows.unit import UnitJoint, UnitType
 from nimble_shell.formats.document import Document, Identifier, Text
@@ -311,6 +311,10 @@ class CutPieceDoc(Document, core=CutPiece):
 
 
 class RackBarDoc(Document, core=RackBar):
+    pass
+
+
+class TapeReadingsDoc(Document, core=TapeReadings):
     pass
 
 

@@ -3,23 +3,25 @@
 from __future__ import annotations
 
 import io
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from itertools import pairwise
 from typing import Any
 
-from nimble_shell.core.setout.faces import FaceSetOut
+from nimble_shell.core.setout.elevation import bands_of
 from nimble_shell.core.setout.panels import SetOut
+from nimble_shell.reports.setout_svg import PaperFace
 from nimble_shell.reports.written import cleaned
 
 #: Layer, colour by its index, and pen. [1/100 mm]
 LAYERS = {"FACE": (7, 50), "PANELS": (8, 25), "MARKS": (7, 18), "SPLINES": (3, 35), "POSTS": (1, 70),
-          "OPENINGS": (5, 35), "LEVELS": (7, 35), "DIMENSIONS": (8, 13)}  # fmt: skip
+          "OPENINGS": (5, 35), "LEVELS": (7, 35), "PLATES": (3, 25),
+          "ANCHORS": (6, 35), "FITTINGS": (4, 25), "DIMENSIONS": (8, 13)}  # fmt: skip
 _STYLE = "SETOUT"
 _GAP = 2500.0  #: between faces [mm]
 _TEXT = 125.0
 
 
-def faces_dxf(faces: Sequence[FaceSetOut]) -> bytes:
+def faces_dxf(faces: Sequence[PaperFace]) -> bytes:
     """All faces side by side in model space, each on its own ground line."""
     from ezdxf import units  # one and a half seconds that no other start needs
     from ezdxf._options import options
@@ -38,13 +40,15 @@ def faces_dxf(faces: Sequence[FaceSetOut]) -> bytes:
     space, x = drawing.modelspace(), 0.0
     for face in faces:
         _face(space, face, x)
-        x += max(one[0] for one in face.elevation.outline) + _GAP
+        x += max(one[0] for one in face.face.elevation.outline) + _GAP
     written = io.StringIO()
     drawing.write(written)
     return written.getvalue().encode()
 
 
-def _face(space: Any, face: FaceSetOut, x: float) -> None:
+def _face(space: Any, paper: PaperFace, x: float) -> None:
+    face = paper.face
+
     def ring(points: Sequence[tuple[float, float]], layer: str) -> None:
         space.add_lwpolyline([(x + a, b) for a, b in points], close=True, dxfattribs={"layer": layer})
 
@@ -74,9 +78,28 @@ def _face(space: Any, face: FaceSetOut, x: float) -> None:
         text(marked.mark, ((piece.x0 + piece.x1) / 2, piece.y1 - 200 if piece.square else (piece.y0 + piece.y1) / 2))
     for member in face.members():
         line((member.x, member.base), (member.x, member.top), "POSTS" if member.post else "SPLINES")
+    _built(paper, ring, line, text)
     lowest = [0.0, *(one for layer in face.found.bands[0][:1] for one in layer.joints), wide]
     edges = [end for one in face.elevation.openings for end in (one.x, one.right)]
     for row, places in ((-400.0, lowest), (-800.0, sorted({0.0, wide, *edges}))):
         for a, b in pairwise(places):
             space.add_linear_dim(base=(x, row), p1=(x + a, 0.0), p2=(x + b, 0.0), dimstyle=_STYLE,
                                  dxfattribs={"layer": "DIMENSIONS"}).render()  # fmt: skip
+
+
+def _built(paper: PaperFace, ring: Callable[..., None], line: Callable[..., None], text: Callable[..., None]) -> None:
+    """Posts under loads, plates piece by piece, anchors, sensors and sockets."""
+    face = paper.face
+    for post in face.elevation.posts:
+        base, top = bands_of(face.elevation)[post.band].at(post.x + post.w / 2)
+        ring([(post.x, base), (post.right, base), (post.right, top), (post.x, top)], "POSTS")
+    for plate in paper.plates:
+        for a, b in pairwise((plate.x0, *plate.butts, plate.x1)):
+            line((a, plate.y(a)), (b, plate.y(b)), "PLATES")
+    for anchor in paper.anchors:
+        line((anchor.x, anchor.y), (anchor.x, anchor.y - 180), "ANCHORS")
+        line((anchor.x - 50, anchor.y - 180), (anchor.x + 50, anchor.y - 180), "ANCHORS")
+    for each in paper.fitted:
+        ring([(each.x - 35, each.y - 35), (each.x + 35, each.y - 35), (each.x + 35, each.y + 35),
+              (each.x - 35, each.y + 35)], "FITTINGS")  # fmt: skip
+        text(each.of.name, (each.x, each.y + 110), 0.6 * _TEXT)

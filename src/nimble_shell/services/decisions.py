@@ -8,7 +8,9 @@ from dataclasses import dataclass
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.shell.decisions import Known, OpenDecision, decisions
 from nimble_shell.core.shell.measured import MeasuredBuilding
+from nimble_shell.core.shell.panel_decisions import panel_decisions
 from nimble_shell.core.shell.project import Building, Project
+from nimble_shell.core.shell.set_out import set_out_building
 from nimble_shell.core.shell.whole_building import WholeBuilding
 from nimble_shell.services.bench import bench, consequence
 from nimble_shell.services.fixings import FixingResults
@@ -65,9 +67,16 @@ def register(
         criteria=owned.basis.criteria,
         room=owned.within(building_id).basis.indoor,
         whole=_whole(owned, building_id, known, points),
+        panels=tuple(_panels(stored.project, building)),
     ))  # fmt: skip
     waiting = sum(one.waiting for one in surfaces) + sum(one.verdict is None and not one.why_not for one in judged)
     return Register(decisions=found, waiting=waiting + len(points))
+
+
+def _panels(project: Project, building: Building) -> Iterable[OpenDecision]:
+    """What the set-out leaves open."""
+    if isinstance(building, MeasuredBuilding):
+        yield from panel_decisions(building, set_out_building(project, building))
 
 
 def _whole(

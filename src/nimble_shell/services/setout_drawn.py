@@ -7,6 +7,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from nimble_shell.core.quantities.sentence import composed
 from nimble_shell.core.setout.alike import Alike, Hand, alike
 from nimble_shell.core.setout.anchoring import Anchor, NoAnchor, anchors_of
 from nimble_shell.core.setout.choices import SetOutChoices
@@ -217,7 +218,8 @@ def _drawn(
         posts=tuple(_posts(one, choices)),
         anchors=tuple(DrawnAnchor(name=each.name, kind=each.kind, u=each.x / _M, v=each.y / _M, panel=each.panel,
                                   problem=each.problem) for each in placed),
-        no_anchors=tuple(f"“{each.name}”: {each.reason}" for each in anchors if isinstance(each, NoAnchor)),
+        no_anchors=tuple(composed("“{name}”: {why}", name=each.name, why=each.reason) for each in anchors
+                         if isinstance(each, NoAnchor)),
         screws=None if choices.screws is None else screwed(one, choices.screws).skins,
         fitted=tuple(_fitted(one, choices)), holds=tuple(_holds(one, placed, choices)),
     )  # fmt: skip

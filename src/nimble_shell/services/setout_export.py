@@ -9,6 +9,7 @@ from nimble_shell.formats.csv_text import write_table
 from nimble_shell.reports.setout_dxf import faces_dxf
 from nimble_shell.services.setout import SetOutDraft, set_out_sheet
 from nimble_shell.services.shop import shop_sheet
+from nimble_shell.services.shop_papers import paper_faces
 from nimble_shell.services.whole_shell import shaped
 
 _DIGITS = 4  #: after the point
@@ -49,4 +50,5 @@ def cut_list_csv(project: Project, building_id: str) -> bytes:
 
 def drawing_dxf(project: Project, building_id: str) -> bytes:
     """All faces of panels as one DXF drawing in mm. Raises DomainError, NotFound."""
-    return faces_dxf(set_out_building(project, shaped(project, building_id)).faces)
+    building = shaped(project, building_id)
+    return faces_dxf(paper_faces(building, set_out_building(project, building)))

@@ -18,16 +18,19 @@ from nimble_shell.core.shop.bars.nest import nest
 from nimble_shell.core.shop.bars.stock import Nested, NoBars, Saw, Stock
 from nimble_shell.core.shop.choices import ShopChoices
 from nimble_shell.core.shop.cut_list import Piece, Stuff, pieces_of_face
-from nimble_shell.core.shop.laydown import FOUR, Check, Measured, check, laydown
+from nimble_shell.core.shop.filling import is_filled
+from nimble_shell.core.shop.laydown import FOUR, Check, check, laydown, measured_of
 from nimble_shell.core.shop.loading import Load, NoLoad, Truck, load
 from nimble_shell.core.shop.sheets.first_cut import first_cut
 from nimble_shell.core.shop.sheets.stock import Cut, Cutting, NoSheets, Part, Sheet
 from nimble_shell.core.shop.sheets.stock import Saw as SheetSaw
+from nimble_shell.services.shop_panels import PanelWeight, assemblies_of, weights_of
 from nimble_shell.services.whole_shell import shaped
 
 State = Literal["left", "cut", "older"]
 _M = 1000.0
 _SAME = 0.05  #: lengths that differ by no more are one [mm]
+PACKER, MOST_PACKERS = 0.6, 400  #: length of a packing strip [m], and how many are looked for
 _SHEETS = ((1.25, 2.5), (1.25, 3.0), (2.5, 3.6), (2.5, 6.0), (2.5, 7.3))  #: raw boards [m]
 
 
@@ -46,6 +49,7 @@ class ShopPiece:
     width: float
     count: int
     ends: tuple[float, float]  #: [°]
+    bevel: float  #: [°]
     shaped: bool
     state: State
     was: float | None  #: what was cut instead, where the set-out has changed since [m]
@@ -120,6 +124,8 @@ class ShopSheet:
     trucks: tuple[Truckload, ...]
     no_truck: str  #: why the panels cannot be brought
     laid: tuple[Laid, ...]
+    weights: tuple[PanelWeight, ...]  #: of all panels, in set order
+    filled: bool  #: whether beads are blown into any of them
     left: int  #: pieces that are still to be cut
 
 
@@ -161,7 +167,8 @@ class Boards:
 def shop_sheet(project: Project, building_id: str) -> ShopSheet:
     """The shop of a building. Raises DomainError, NotFound."""
     building = shaped(project, building_id)
-    faces = set_out_building(project, building).faces
+    found, of = set_out_building(project, building), assemblies_of(project, building)
+    faces = found.faces
     pieces = _cut_list(project, building, faces)
     trucks, no_truck, truck_of = _trucks(building, faces, _thicknesses(project, building))
     ordered = _in_cut_order(pieces, trucks)
@@ -174,7 +181,8 @@ def shop_sheet(project: Project, building_id: str) -> ShopSheet:
             key=one.key, panel=one.panel, name=one.name, stuff=one.stuff,
             material=names.get(one.material, one.material),
             thick=one.section[0] / _M, deep=one.section[1] / _M, length=one.length / _M, width=one.width / _M,
-            count=one.count, ends=one.ends, shaped=one.shaped, state=states[one.key][0], was=states[one.key][1],
+            count=one.count, ends=one.ends, bevel=one.bevel, shaped=one.shaped,
+            state=states[one.key][0], was=states[one.key][1],
             truck=truck_of.get(one.panel, 0), bar=bar_of.get(one.key),
         )
         for one in ordered
@@ -182,7 +190,10 @@ def shop_sheet(project: Project, building_id: str) -> ShopSheet:
     return ShopSheet(
         choices=building.shop, pieces=lines,
         next=next((n for n, one in enumerate(lines) if one.state != "cut"), None), sections=sections, trucks=trucks,
-        no_truck=no_truck, laid=tuple(_laid(faces)), left=sum(one.count for one in lines if one.state != "cut"),
+        no_truck=no_truck, laid=tuple(_laid(faces)),
+        weights=tuple(weights_of(building, faces, found.masses, of)),
+        filled=any(is_filled(of[one.zone]) for one in faces if one.panels),
+        left=sum(one.count for one in lines if one.state != "cut"),
     )  # fmt: skip
 
 
@@ -194,8 +205,7 @@ def laydown_check(project: Project, building_id: str, panel: str, read: Sequence
     if one is None or len(one.panel.piece.outline) != FOUR:
         raise DomainError(Issue(path=("panel",), code="not_four", message=f"“{panel}” is no panel of four corners",
                                 hint="choose one of those that are laid down"))  # fmt: skip
-    a, b, c, d, e, f = (value * _M for value in read)
-    return check(laydown(one.panel.piece.outline), Measured(sides=(a, b, c, d), diagonals=(e, f)))
+    return check(laydown(one.panel.piece.outline), measured_of([value * _M for value in read]))
 
 
 def boards_of(project: Project, building_id: str) -> tuple[Boards, ...]:
@@ -206,23 +216,26 @@ def boards_of(project: Project, building_id: str) -> tuple[Boards, ...]:
     for one in _cut_list(project, building, faces):
         if one.stuff == "sheet":
             by_board[one.material, one.section[0]].append(one)
-    found = []
+    boards = []
     for n, ((material, thick), several) in enumerate(by_board.items()):
         report(n, len(by_board))
         name = project.catalogue[material].name if material in project.catalogue else material
-        found.append(_boards(name, thick, several, building.shop.kerf * _M))
-    return tuple(found)
+        boards.append(_boards(name, thick, several, building.shop))
+    return tuple(boards)
 
 
-def _boards(name: str, thick: float, pieces: Sequence[Piece], kerf: float) -> Boards:
+def _boards(name: str, thick: float, pieces: Sequence[Piece], shop: ShopChoices) -> Boards:
     alike = Counter((round(one.width, 1), round(one.length, 1), one.panel) for one in pieces for _ in range(one.count))
     parts = [Part(name=panel, w=w, h=h, count=n, turn=False) for (w, h, panel), n in alike.items()]
     sheets = [Sheet(name=f"{w:g} × {h:g}", w=w * _M, h=h * _M, cost=w * h) for w, h in _SHEETS]
     used = sum(one.w * one.h * one.count for one in parts) * 1e-6
-    answer = _cut(tuple(parts), tuple(sheets), SheetSaw(kerf=kerf))
+    # Strips for packing under plates and behind joints come out of what the boards leave.
+    strips = [Part(name="packer", w=shop.packers * _M, h=PACKER * _M, count=MOST_PACKERS, turn=True)]
+    fillers = tuple(strips) if shop.packers > 0 else ()
+    answer = _cut(tuple(parts), tuple(sheets), SheetSaw(kerf=shop.kerf * _M), fillers)
     if isinstance(answer, NoSheets):
         return Boards(material=name, thick=thick / _M, sheets=(), area=0.0, used=used, bound=0.0, reason=answer.reason)
-    drawn = tuple(_sheet(sheets[one.sheet], one, parts) for one in answer.cuttings)
+    drawn = tuple(_sheet(sheets[one.sheet], one, (*parts, *fillers)) for one in answer.cuttings)
     return Boards(material=name, thick=thick / _M, sheets=drawn, area=answer.cost, used=used, bound=answer.bound,
                   reason="")  # fmt: skip
 
@@ -238,15 +251,16 @@ def _sheet(sheet: Sheet, cutting: Cutting, parts: Sequence[Part]) -> SheetDrawn:
 
 
 @lru_cache(maxsize=64)
-def _cut(parts: tuple[Part, ...], sheets: tuple[Sheet, ...], saw: SheetSaw) -> Cut | NoSheets:
+def _cut(
+    parts: tuple[Part, ...], sheets: tuple[Sheet, ...], saw: SheetSaw, fillers: tuple[Part, ...]
+) -> Cut | NoSheets:
     from nimble_shell.core.shop.sheets.cut import cut  # brings a compiler, which no start needs
 
-    return cut(parts, sheets, saw)
+    return cut(parts, sheets, saw, fillers)
 
 
 def _cut_list(project: Project, building: MeasuredBuilding, faces: Iterable[FaceSetOut]) -> list[Piece]:
-    assemblies = {one.id: one for one in project.assemblies}
-    of = {one.id: assemblies.get(one.assembly_id or "") for one in building.elements}
+    of = assemblies_of(project, building)
     found: list[Piece] = []
     for face in faces:
         assembly = of.get(face.zone)

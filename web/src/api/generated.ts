@@ -540,6 +540,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Labels
+         * @description A label for each panel.
+         */
+        get: operations["export_labels_api_v1_projects__project_id__buildings__building_id__labels_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/ledger": {
         parameters: {
             query?: never;
@@ -552,6 +572,26 @@ export interface paths {
          * @description The ledger of a building as saved, beside what it was before the newest change.
          */
         get: operations["ledger_api_v1_projects__project_id__buildings__building_id__ledger_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/lists.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Lists
+         * @description Panels, pieces, bars and hold points as a workbook, in the units of the project.
+         */
+        get: operations["export_lists_api_v1_projects__project_id__buildings__building_id__lists_xlsx_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -634,6 +674,26 @@ export interface paths {
          * @description Several at once; they are not additive.
          */
         post: operations["together_api_v1_projects__project_id__buildings__building_id__measures_together_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/nesting.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Nesting
+         * @description Bars and boards drawn with what is cut out of them.
+         */
+        get: operations["export_nesting_api_v1_projects__project_id__buildings__building_id__nesting_pdf_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -860,6 +920,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/setout.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Drawings
+         * @description All faces of panels to scale, a page each.
+         */
+        get: operations["export_drawings_api_v1_projects__project_id__buildings__building_id__setout_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/setout.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Face
+         * @description One face of panels as SVG to scale.
+         */
+        get: operations["export_face_api_v1_projects__project_id__buildings__building_id__setout_svg_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/setout/compared": {
         parameters: {
             query?: never;
@@ -1020,6 +1120,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/shop/filling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Filling
+         * @description Beads that are blown into frames: volumes, bags, ports and their order, and what has to be closed before.
+         */
+        get: operations["filling_api_v1_projects__project_id__buildings__building_id__shop_filling_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/shop/laydown": {
         parameters: {
             query?: never;
@@ -1034,6 +1154,46 @@ export interface paths {
          * @description A laid-down panel against what a tape read on it.
          */
         post: operations["lay_down_api_v1_projects__project_id__buildings__building_id__shop_laydown_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/shop/panel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Panel
+         * @description One panel: its weight and where that acts, and what is worked into it.
+         */
+        get: operations["panel_api_v1_projects__project_id__buildings__building_id__shop_panel_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/shop/tape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tape
+         * @description What the simulated tape reads on a laid-down panel of four corners.
+         */
+        post: operations["tape_api_v1_projects__project_id__buildings__building_id__shop_tape_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2303,6 +2463,47 @@ export interface components {
             zone: string;
         };
         /**
+         * AnchorsDoc
+         * @description What holds a wall down, as the engineer specified it: bolts along the bottom plate, or at places of their own.
+         */
+        AnchorsDoc: {
+            /**
+             * At
+             * @default []
+             */
+            at: number[];
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * Clear
+             * @default 0.05
+             */
+            clear: number;
+            /**
+             * End
+             * @default 0.3
+             */
+            end: number;
+            /**
+             * Face
+             * @default
+             */
+            face: string;
+            /**
+             * Kind
+             * @default anchor
+             * @enum {string}
+             */
+            kind: "anchor" | "hold_down";
+            /** Name */
+            name: string;
+            /** Spacing */
+            spacing?: number | null;
+        };
+        /**
          * AssemblyDoc
          * @description A build-up.
          */
@@ -2944,8 +3145,10 @@ export interface components {
             plant: components["schemas"]["PlantDoc"];
             /**
              * @default {
+             *       "anchors": [],
              *       "clear": 0.15,
              *       "counts": false,
+             *       "crane": true,
              *       "least_strip": 0.3,
              *       "longest": 7.2,
              *       "order": [
@@ -2955,12 +3158,16 @@ export interface components {
              *         "waste"
              *       ],
              *       "people_kg": 25,
-             *       "pins": []
+             *       "pins": [],
+             *       "posts": [],
+             *       "sensors": [],
+             *       "sockets": []
              *     }
              */
             setout: components["schemas"]["SetOutDoc"];
             /**
              * @default {
+             *       "bag": 0.25,
              *       "bars": [
              *         4.8,
              *         6
@@ -2970,7 +3177,11 @@ export interface components {
              *       "keep": 0.6,
              *       "kerf": 0.004,
              *       "overhang": 0.3,
+             *       "packers": 0,
+             *       "port_rise": 2.8,
              *       "rack": [],
+             *       "readings": [],
+             *       "tolerance": 0.003,
              *       "truck_height": 2.4,
              *       "truck_length": 7.2,
              *       "truck_mass": 3500,
@@ -3961,6 +4172,28 @@ export interface components {
             without: components["schemas"]["nimble_shell__api__measure_routes__LeftOutOut"][];
         };
         /**
+         * EnteredPostDoc
+         * @description A post under a load from above: no joint comes into it, one may stand exactly at its edge.
+         */
+        EnteredPostDoc: {
+            /** Face */
+            face: string;
+            /** Load */
+            load?: number | null;
+            /**
+             * Storey
+             * @default 0
+             */
+            storey: number;
+            /** U */
+            u: number;
+            /**
+             * Width
+             * @default 0.076
+             */
+            width: number;
+        };
+        /**
          * FaceDraftIn
          * @description A face as somebody is drawing it; what is left out stays as it is stored.
          */
@@ -3976,6 +4209,8 @@ export interface components {
          * @description A face as it is set out.
          */
         FaceSetOutOut: {
+            /** Anchors */
+            anchors: components["schemas"]["SetAnchorOut"][];
             /** Assembly */
             assembly: string;
             /** Bottom */
@@ -3984,8 +4219,12 @@ export interface components {
             element: string;
             /** Face */
             face: string;
+            /** Fitted */
+            fitted: components["schemas"]["SetFittingOut"][];
             /** Headers */
             headers: number;
+            /** Holds */
+            holds: components["schemas"]["HoldPointOut"][];
             /** Joints */
             joints: components["schemas"]["SetJointOut"][];
             /** Kind */
@@ -3998,6 +4237,8 @@ export interface components {
             mark: string;
             /** Module */
             module: number;
+            /** No Anchors */
+            no_anchors: string[];
             /** Openings */
             openings: components["schemas"]["SetOpeningOut"][];
             /** Origin */
@@ -4006,8 +4247,14 @@ export interface components {
             outline: number[][];
             /** Panels */
             panels: components["schemas"]["SetPanelOut"][];
+            /** Plates */
+            plates: components["schemas"]["SetPlateOut"][];
+            /** Posts */
+            posts: components["schemas"]["SetPostOut"][];
             /** Reason */
             reason: string;
+            /** Screws */
+            screws: number | null;
             /** Shop Mass */
             shop_mass: number;
             /** Spline */
@@ -4105,6 +4352,48 @@ export interface components {
              * @default
              */
             zone: string;
+        };
+        /**
+         * FilledOut
+         * @description Of one build-up whose frame is filled with beads.
+         */
+        FilledOut: {
+            /** Assembly */
+            assembly: string;
+            /** Bags */
+            bags: number;
+            /** Before */
+            before: string[];
+            /** Blown */
+            blown: number;
+            /** Cavity */
+            cavity: number;
+            /** Density */
+            density: number;
+            /** Mass */
+            mass: number;
+            /** Name */
+            name: string;
+            /** Panels */
+            panels: components["schemas"]["FilledPanelOut"][];
+            /** Settlement */
+            settlement: number;
+        };
+        /**
+         * FilledPanelOut
+         * @description What is blown into one panel.
+         */
+        FilledPanelOut: {
+            /** Blown */
+            blown: number;
+            /** Cavity */
+            cavity: number;
+            /** Mass */
+            mass: number;
+            /** Panel */
+            panel: string;
+            /** Ports */
+            ports: number[][];
         };
         /**
          * FindingOut
@@ -4723,6 +5012,16 @@ export interface components {
             transmission: number;
             /** Ventilation */
             ventilation: number;
+        };
+        /**
+         * HoldPointOut
+         * @description What has to be looked at before it is covered.
+         */
+        HoldPointOut: {
+            /** Panel */
+            panel: string;
+            /** What */
+            what: string;
         };
         /**
          * HoursAdviceOut
@@ -6366,6 +6665,68 @@ export interface components {
              */
             role: "wall" | "roof" | "floor" | "upper" | "party";
         };
+        /**
+         * PanelCardOut
+         * @description Of one panel; outline and holes from its lower left corner. [m]
+         */
+        PanelCardOut: {
+            /** Holes */
+            holes: number[][][];
+            /** Outline */
+            outline: number[][];
+            weight: components["schemas"]["PanelWeightOut"];
+            /** Works */
+            works: components["schemas"]["PanelWorkOut"][];
+        };
+        /**
+         * PanelWeightOut
+         * @description How a panel is moved. u and v from its lower left corner [m].
+         */
+        PanelWeightOut: {
+            /** Crane */
+            crane: boolean;
+            /** Height */
+            height: number;
+            /** Mass */
+            mass: number;
+            /** Panel */
+            panel: string;
+            /** People */
+            people: number;
+            /** Turn */
+            turn: number;
+            /** U */
+            u: number;
+            /** V */
+            v: number;
+            /** Width */
+            width: number;
+        };
+        /**
+         * PanelWorkOut
+         * @description A cut into a panel. [m]
+         */
+        PanelWorkOut: {
+            /** Angle */
+            angle: number;
+            /** Deep */
+            deep: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "recess" | "bevel" | "box" | "chase" | "sensor" | "cable way";
+            /** Length */
+            length: number;
+            /** U */
+            u: number;
+            /** V */
+            v: number;
+            /** Where */
+            where: string;
+            /** Wide */
+            wide: number;
+        };
         /** ParameterOut */
         ParameterOut: {
             /** Dimension */
@@ -7216,6 +7577,29 @@ export interface components {
              */
             vapour: "sd" | "perm";
         };
+        /**
+         * ScrewsDoc
+         * @description What fixes skins to splines, posts and plates, on both faces of a panel, as the engineer specified it.
+         */
+        ScrewsDoc: {
+            /**
+             * Box
+             * @default 250
+             */
+            box: number;
+            /**
+             * End
+             * @default 0.05
+             */
+            end: number;
+            /**
+             * Spacing
+             * @default 0.15
+             */
+            spacing: number;
+            /** Through */
+            through?: number | null;
+        };
         /** SealOut */
         SealOut: {
             /** Carries */
@@ -7254,6 +7638,78 @@ export interface components {
             steps: components["schemas"]["SealOut"][];
             /** Tapes */
             tapes: string[];
+        };
+        /**
+         * SensorDoc
+         * @description A sensor in a panel, with the way that its cable takes.
+         */
+        SensorDoc: {
+            /**
+             * Depth
+             * @default 0.05
+             */
+            depth: number;
+            /** Face */
+            face: string;
+            /** Name */
+            name: string;
+            /** U */
+            u: number;
+            /** V */
+            v: number;
+            /**
+             * Way
+             * @default up
+             * @enum {string}
+             */
+            way: "up" | "down" | "left" | "right";
+        };
+        /**
+         * SetAnchorOut
+         * @description An anchor at the foot of a wall. [m]
+         */
+        SetAnchorOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "anchor" | "hold_down";
+            /** Name */
+            name: string;
+            /** Panel */
+            panel: string;
+            /** Problem */
+            problem: string;
+            /** U */
+            u: number;
+            /** V */
+            v: number;
+        };
+        /**
+         * SetFittingOut
+         * @description A sensor or a socket with the way that leads to it. [m]
+         */
+        SetFittingOut: {
+            /** Depth */
+            depth: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "sensor" | "socket";
+            /** Name */
+            name: string;
+            /** Panel */
+            panel: string;
+            /** U */
+            u: number;
+            /** V */
+            v: number;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "up" | "down" | "left" | "right";
         };
         /**
          * SetJointOut
@@ -7301,6 +7757,11 @@ export interface components {
          */
         SetOutDoc: {
             /**
+             * Anchors
+             * @default []
+             */
+            anchors: components["schemas"]["AnchorsDoc"][];
+            /**
              * Clear
              * @default 0.15
              */
@@ -7310,6 +7771,11 @@ export interface components {
              * @default false
              */
             counts: boolean;
+            /**
+             * Crane
+             * @default true
+             */
+            crane: boolean;
             /** Heaviest */
             heaviest?: number | null;
             /**
@@ -7331,7 +7797,7 @@ export interface components {
              *       "waste"
              *     ]
              */
-            order: ("panels" | "off_module" | "members" | "member_length" | "waste")[];
+            order: ("panels" | "off_module" | "members" | "lopsided" | "astray" | "member_length" | "waste")[];
             /**
              * People Kg
              * @default 25
@@ -7342,6 +7808,22 @@ export interface components {
              * @default []
              */
             pins: components["schemas"]["JointPinDoc"][];
+            /**
+             * Posts
+             * @default []
+             */
+            posts: components["schemas"]["EnteredPostDoc"][];
+            screws?: components["schemas"]["ScrewsDoc"] | null;
+            /**
+             * Sensors
+             * @default []
+             */
+            sensors: components["schemas"]["SensorDoc"][];
+            /**
+             * Sockets
+             * @default []
+             */
+            sockets: components["schemas"]["SocketDoc"][];
         };
         /**
          * SetOutEffectOut
@@ -7380,6 +7862,15 @@ export interface components {
             area: number;
             /** Crane */
             crane: boolean;
+            /** Foot */
+            foot: string;
+            /**
+             * Hand
+             * @enum {string}
+             */
+            hand: "" | "left" | "right";
+            /** Head */
+            head: string;
             /** Layer */
             layer: number;
             /** Left */
@@ -7398,6 +7889,8 @@ export interface components {
             people: number;
             /** Right */
             right: string;
+            /** Shape */
+            shape: number;
             /** Storey */
             storey: number;
             /** U0 */
@@ -7408,6 +7901,51 @@ export interface components {
             v0: number;
             /** V1 */
             v1: number;
+        };
+        /**
+         * SetPlateOut
+         * @description A run of plate with its butt joints. [m]
+         */
+        SetPlateOut: {
+            /** Butts */
+            butts: number[];
+            /**
+             * Line
+             * @enum {string}
+             */
+            line: "bottom" | "top";
+            /** N */
+            n: number;
+            /** Reason */
+            reason: string;
+            /** Storey */
+            storey: number;
+            /** U0 */
+            u0: number;
+            /** U1 */
+            u1: number;
+            /** V0 */
+            v0: number;
+            /** V1 */
+            v1: number;
+        };
+        /**
+         * SetPostOut
+         * @description A post under a load. [m]
+         */
+        SetPostOut: {
+            /** Bottom */
+            bottom: number;
+            /** Load */
+            load: number | null;
+            /** Storey */
+            storey: number;
+            /** Top */
+            top: number;
+            /** U */
+            u: number;
+            /** Width */
+            width: number;
         };
         /**
          * ShadingOut
@@ -7567,6 +8105,11 @@ export interface components {
          */
         ShopDoc: {
             /**
+             * Bag
+             * @default 0.25
+             */
+            bag: number;
+            /**
              * Bars
              * @default [
              *       4.8,
@@ -7600,10 +8143,32 @@ export interface components {
              */
             overhang: number;
             /**
+             * Packers
+             * @default 0
+             */
+            packers: number;
+            /**
+             * Port Rise
+             * @default 2.8
+             */
+            port_rise: number;
+            /**
              * Rack
              * @default []
              */
             rack: components["schemas"]["RackBarDoc"][];
+            /**
+             * Readings
+             * @default []
+             */
+            readings: components["schemas"]["TapeReadingsDoc"][];
+            /** Settlement */
+            settlement?: number | null;
+            /**
+             * Tolerance
+             * @default 0.003
+             */
+            tolerance: number;
             /**
              * Truck Height
              * @default 2.4
@@ -7631,6 +8196,8 @@ export interface components {
          */
         ShopOut: {
             choices: components["schemas"]["ShopDoc"];
+            /** Filled */
+            filled: boolean;
             /** Laid */
             laid: components["schemas"]["LaidOut"][];
             /** Left */
@@ -7645,6 +8212,8 @@ export interface components {
             sections: components["schemas"]["BarSectionOut"][];
             /** Trucks */
             trucks: components["schemas"]["TruckloadOut"][];
+            /** Weights */
+            weights: components["schemas"]["PanelWeightOut"][];
         };
         /**
          * ShopPieceOut
@@ -7653,6 +8222,8 @@ export interface components {
         ShopPieceOut: {
             /** Bar */
             bar: number | null;
+            /** Bevel */
+            bevel: number;
             /** Count */
             count: number;
             /** Deep */
@@ -7767,6 +8338,24 @@ export interface components {
             high: number;
             /** Low */
             low: number;
+        };
+        /**
+         * SocketDoc
+         * @description A box recessed into the inner skin, and the chase that leads to it.
+         */
+        SocketDoc: {
+            /** Face */
+            face: string;
+            /** U */
+            u: number;
+            /** V */
+            v: number;
+            /**
+             * Way
+             * @default down
+             * @enum {string}
+             */
+            way: "up" | "down" | "left" | "right";
         };
         /** SolvedOut */
         SolvedOut: {
@@ -8313,6 +8902,26 @@ export interface components {
              */
             zone: string;
         };
+        /** TapeIn */
+        TapeIn: {
+            /** Panel */
+            panel: string;
+        };
+        /** TapeOut */
+        TapeOut: {
+            /** Read */
+            read: number[];
+        };
+        /**
+         * TapeReadingsDoc
+         * @description What a tape read on a panel of four corners, laid down.
+         */
+        TapeReadingsDoc: {
+            /** Panel */
+            panel: string;
+            /** Read */
+            read: number[];
+        };
         /** TargetSetIn */
         TargetSetIn: {
             /** Name */
@@ -8359,6 +8968,10 @@ export interface components {
          * @description What joints come to.
          */
         TermsOut: {
+            /** Astray */
+            astray: number;
+            /** Lopsided */
+            lopsided: number;
             /** Member Length */
             member_length: number;
             /** Members */
@@ -12833,6 +13446,128 @@ export interface operations {
             };
         };
     };
+    export_labels_api_v1_projects__project_id__buildings__building_id__labels_pdf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     ledger_api_v1_projects__project_id__buildings__building_id__ledger_get: {
         parameters: {
             query?: never;
@@ -12852,6 +13587,130 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConsequenceOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_lists_api_v1_projects__project_id__buildings__building_id__lists_xlsx_get: {
+        parameters: {
+            query?: {
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description not readable */
@@ -13356,6 +14215,130 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TogetherOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_nesting_api_v1_projects__project_id__buildings__building_id__nesting_pdf_get: {
+        parameters: {
+            query?: {
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description not readable */
@@ -14823,6 +15806,252 @@ export interface operations {
             };
         };
     };
+    export_drawings_api_v1_projects__project_id__buildings__building_id__setout_pdf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_face_api_v1_projects__project_id__buildings__building_id__setout_svg_get: {
+        parameters: {
+            query: {
+                face: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     compare_api_v1_projects__project_id__buildings__building_id__setout_compared_get: {
         parameters: {
             query?: {
@@ -15828,6 +17057,128 @@ export interface operations {
             };
         };
     };
+    filling_api_v1_projects__project_id__buildings__building_id__shop_filling_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FilledOut"][];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     lay_down_api_v1_projects__project_id__buildings__building_id__shop_laydown_post: {
         parameters: {
             query?: never;
@@ -15851,6 +17202,256 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LaydownOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    panel_api_v1_projects__project_id__buildings__building_id__shop_panel_get: {
+        parameters: {
+            query: {
+                mark: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanelCardOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tape_api_v1_projects__project_id__buildings__building_id__shop_tape_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TapeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TapeOut"];
                 };
             };
             /** @description not readable */

@@ -36,7 +36,7 @@ export function goTo(one: OpenDecision, way?: WayOut): void {
   router.go({
     ...(one.station ? { station: one.station } : {}),
     step,
-    element: joint && step !== 3 ? '' : one.id,
+    element: joint && step !== 3 && step !== 6 ? '' : one.id,
     view: (way ? way.view : '') || (way ? '' : one.view),
   });
 }

@@ -96,6 +96,7 @@ DIMENSIONS: dict[str, Dimension] = {
     "heat": Dimension(Unit("kWh", 1.0, 0), Unit("kBtu", 3.6e6 / (1000 * _BTU), 0)),
     "soil_capacity": Dimension(Unit("MJ/(m³·K)", 1e-6, 2), Unit("Btu/(ft³·°F)", _FOOT**3 * _RANKINE / _BTU, 1)),
     "small_pressure": Dimension(Unit("Pa", 1.0, 1), Unit("in. w.c.", 1 / 249.08891, 3)),
+    "force": Dimension(Unit("kN", 1e-3, 2), Unit("lbf", 1 / (_POUND * 9.80665), 0)),
     "angle": Dimension(Unit("°", 1.0, 1), Unit("°", 1.0, 1)),
     "ratio": Dimension(Unit("", 1.0, 3), Unit("", 1.0, 3)),
 }

@@ -37,6 +37,7 @@ class SetOutChoices:
     longest: float = 7.2  #: that can be brought [m]
     heaviest: float | None = None  #: that can be lifted [kg]
     people_kg: float = 25.0  #: that each carries where there is no crane [kg]
+    crane: bool = True  #: whether there is one
     counts: bool = False  #: whether timber and seams of the thermal model come from here
     pins: tuple[JointPin, ...] = ()
     posts: tuple[EnteredPost, ...] = ()

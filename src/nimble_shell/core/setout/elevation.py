@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 
 from nimble_shell.core.errors import DomainError, Issue, Path
-from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.quantities.sentence import composed, sentence
 
 NEAR = 1e-6  #: two positions are one [mm]
 Point = tuple[float, float]
@@ -255,8 +255,15 @@ def _standing(post: Post, at: int, bands: Sequence[Band], held: Sequence[Sequenc
         raise _refused(("posts", at, "band"), "no_storey", where, f"storeys 1 to {len(bands)}")
     band = bands[post.band]
     if post.x < band.x0 - NEAR or post.right > band.x1 + NEAR:
-        raise _refused(("posts", at, "x"), "post_outside", where + " stands beyond the ends", "within its storey")
+        raise _refused(
+            ("posts", at, "x"), "post_outside", composed("{it} stands beyond the ends", it=where), "within its storey"
+        )
     met = next((one for one in held[post.band] if post.x < one.right - NEAR and post.right > one.x + NEAR), None)
     if met is not None:
-        raise _refused(("posts", at, "x"), "post_in_opening", where + f" stands in “{met.name}”", "beside it")
+        raise _refused(
+            ("posts", at, "x"),
+            "post_in_opening",
+            composed("{it} stands in “{name}”", it=where, name=met.name),
+            "beside it",
+        )
     return post.band

@@ -137,6 +137,11 @@ def set_out_again(face: FaceSetOut, elevation: Elevation, choices: SetOutChoices
     return _found(elevation, face.rules.rules, choices, _at(face.pins))
 
 
+def set_out_unpinned(face: FaceSetOut, choices: SetOutChoices) -> SetOut | NoWay:
+    """The face with every joint free."""
+    return _found(face.elevation, face.rules.rules, choices, ())
+
+
 def module_in(face: FaceSetOut) -> float:
     """Width that its panels would best have. [mm]"""
     widths = face.rules.rules.module_widths

@@ -23,10 +23,10 @@ from nimble_shell.core.working import value_of
 
 _ROOM = (-30.0, 40.0)  #: what rooms are kept at [°C]
 
-Matter = Literal["R", "U", "joint", "surface", "moisture", "air", "limits", "criteria"]
+Matter = Literal["R", "U", "joint", "surface", "moisture", "air", "limits", "criteria", "set-out"]
 #: "open": something falls short and somebody has to decide; "unknown": nobody has said, or it cannot be told.
 State = Literal["open", "unknown"]
-Step = Literal[1, 2, 3, 4, 5, 7]
+Step = Literal[1, 2, 3, 4, 5, 6, 7, 8]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -109,6 +109,7 @@ class Known:
     criteria: tuple[Criterion, ...]
     room: Indoor
     whole: WholeBuilding | None = None  #: None of a building without a shape
+    panels: tuple[OpenDecision, ...] = ()  #: what its set-out and its shop leave open
 
 
 def decisions(known: Known) -> tuple[OpenDecision, ...]:
@@ -124,6 +125,7 @@ def decisions(known: Known) -> tuple[OpenDecision, ...]:
         *_criteria(known.criteria),
         *_rooms(known.room),
         *_plant(known.building, known.whole),
+        *known.panels,
     ]
     return tuple(sorted(found, key=lambda one: (one.state != "open", one.station or "Z", one.step)))
 

@@ -8,6 +8,7 @@ from nimble_shell.core.errors import Collector
 from nimble_shell.core.quantities.sentence import sentence
 
 MOST_CUT = 50_000
+READINGS = 6  #: of a panel with four corners
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -31,6 +32,23 @@ class RackBar:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class TapeReadings:
+    """What a tape read on a panel of four corners, laid down."""
+
+    panel: str  #: its mark
+    read: tuple[float, ...]  #: four sides in order, then both diagonals [m]
+
+    def __post_init__(self) -> None:
+        check = Collector()
+        check.check(len(self.read) == READINGS, ("read",), "not_six", f"{len(self.read)} readings",
+                    "four sides, then both diagonals")  # fmt: skip
+        for at, one in enumerate(self.read):
+            check.check(0 < one <= 100, ("read", at), "out_of_range", sentence("{v}", v=(one, "length")),
+                        sentence("above nought, up to {b}", b=(100.0, "distance")))  # fmt: skip
+        check.refuse()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class ShopChoices:
     """Of a building."""
 
@@ -44,6 +62,12 @@ class ShopChoices:
     truck_mass: float = 3500.0  #: [kg]
     truck_length: float = 7.2  #: [m]
     overhang: float = 0.3  #: that a piece may be longer than one below [m]
+    bag: float = 0.25  #: of beads [m³]
+    settlement: float | None = None  #: of what is blown; None as usual for its beads
+    port_rise: float = 2.8  #: that beads are driven up from one port [m]
+    packers: float = 0.0  #: width of packing strips that offcuts of boards are cut into; 0 for none [m]
+    tolerance: float = 0.003  #: of a reading on the bed [m]
+    readings: tuple[TapeReadings, ...] = ()
     cut: tuple[CutPiece, ...] = ()
 
     def __post_init__(self) -> None:
@@ -54,11 +78,16 @@ class ShopChoices:
                         sentence("{a} to {b}", a=(0.5, "distance"), b=(20.0, "distance")))  # fmt: skip
         for name, least, most in (
             ("kerf", 0.0, 0.02), ("end_trim", 0.0, 0.2), ("keep", 0.0, 5.0), ("truck_height", 0.3, 5.0),
-            ("truck_length", 1.0, 30.0), ("overhang", 0.0, 5.0),
+            ("truck_length", 1.0, 30.0), ("overhang", 0.0, 5.0), ("port_rise", 0.5, 6.0), ("packers", 0.0, 0.6),
+            ("tolerance", 0.0, 0.1),
         ):  # fmt: skip
             value = getattr(self, name)
             check.check(least <= value <= most, (name,), "out_of_range", sentence("{v}", v=(value, "length")),
                         sentence("{a} to {b}", a=(least, "length"), b=(most, "length")))  # fmt: skip
+        check.check(0.01 <= self.bag <= 2.0, ("bag",), "out_of_range", sentence("{v}", v=(self.bag, "volume")),
+                    sentence("{a} to {b}", a=(0.01, "volume"), b=(2.0, "volume")))  # fmt: skip
+        check.check(self.settlement is None or 0 <= self.settlement <= 0.5, ("settlement",), "out_of_range",
+                    f"{100 * (self.settlement or 0):g} %", "0 to 50 %")  # fmt: skip
         check.check(
             1 <= self.truck_stacks <= 4, ("truck_stacks",), "out_of_range", f"{self.truck_stacks} stacks", "1 to 4"
         )

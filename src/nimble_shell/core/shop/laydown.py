@@ -72,6 +72,12 @@ def laydown(outline: Sequence[Corner]) -> Laydown:
     return Laydown(sides=sides, diagonals=diagonals, angles=tuple(angles), area=abs(area))
 
 
+def measured_of(read: Sequence[float]) -> Measured:
+    """Six readings as they are taken: four sides in order, then both diagonals. [mm]"""
+    a, b, c, d, e, f = read
+    return Measured(sides=(a, b, c, d), diagonals=(e, f))
+
+
 def check(asked: Laydown, read: Measured) -> Check:
     """What was read on a quadrilateral.
 

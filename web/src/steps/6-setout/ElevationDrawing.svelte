@@ -20,7 +20,9 @@
   }
   let { face, saved, units, chosen, move, onchoose, onbegin, onjoint, onloose, onopening }: Props = $props();
   const STEP = 0.005; // of a hand [m]
-  const MARGIN = { left: 46, right: 16, top: 34, bottom: 54 };
+  const MARGIN = $derived({ left: 46, right: 16, top: 34, bottom: face.anchors.length ? 66 : 54 });
+  /** Dimensions stand below the anchors. */
+  const low = $derived(MARGIN.bottom - 54);
   const MOST_HIGH = 300;
   let wide = $state(1040);
   const length = $derived(Math.max(...face.outline.map((p) => p[0] ?? 0)));
@@ -79,6 +81,7 @@
       );
     return tries.find(free) ?? tries[0] ?? 0;
   }
+  const LEADS = { up: [0, -22], down: [0, 22], left: [-22, 0], right: [22, 0] } as const;
   const places = $derived(new Map(face.openings.map((one) => [one.id, one])));
   const ghost = $derived(move && places.get(move.opening));
   const movedFrom = (one: SetOpening) => {
@@ -234,6 +237,52 @@
         {#if one.pinned}<circle cx={X(one.u)} cy={Y(one.top) + 6} r="3.5" />{/if}
       </g>
     {/each}
+    {#each face.posts as one, n (n)}
+      <rect
+        class="entered"
+        x={X(one.u - one.width / 2)}
+        y={Y(one.top)}
+        width={Math.max(3, one.width * perMetre)}
+        height={(one.top - one.bottom) * perMetre}
+        ><title>Post under a load at {units.full(one.u, 'length')}</title></rect
+      >
+    {/each}
+    {#each face.plates as one, n (n)}
+      {#each one.butts as u (u)}
+        {@const v = one.v0 + ((one.v1 - one.v0) * (u - one.u0)) / (one.u1 - one.u0)}
+        <path class="butt" d="M{X(u)} {Y(v) - 5}v10M{X(u) - 4} {Y(v) + 4}l8 -8" />
+      {/each}
+    {/each}
+    {#each face.anchors as one, n (n)}
+      {#if one.kind === 'anchor'}
+        <path
+          class="anchor"
+          class:bad={one.problem}
+          d="M{X(one.u)} {Y(one.v)}v10M{X(one.u) - 3} {Y(one.v) + 10}h6"
+        />
+      {:else}
+        <rect
+          class="anchor down"
+          class:bad={one.problem}
+          x={X(one.u) - 3}
+          y={Y(one.v) - 8}
+          width="6"
+          height="14"
+        />
+      {/if}
+    {/each}
+    {#each face.fitted as one (`${one.kind} ${one.name} ${one.u} ${one.v}`)}
+      {@const [dx, dy] = LEADS[one.way]}
+      <g class="fitted">
+        <path d="M{X(one.u)} {Y(one.v)}l{dx} {dy}" />
+        {#if one.kind === 'sensor'}
+          <circle cx={X(one.u)} cy={Y(one.v)} r="4.5" />
+          <text x={X(one.u) + 8} y={Y(one.v) + 4}>{one.name}</text>
+        {:else}
+          <rect x={X(one.u) - 4} y={Y(one.v) - 4} width="8" height="8" />
+        {/if}
+      </g>
+    {/each}
     {#each layer as one (one.mark)}
       {#if room(one.u0, one.u1) > 34}
         {@const y = Y(shoulder(one)) + 16}
@@ -269,9 +318,9 @@
     {/if}
     <path class="edge" d={path(face.outline)} />
     <g class="dims" aria-hidden="true">
-      <text x="2" y={Y(0) + 24}>open</text>
-      <text x="2" y={Y(0) + 44}>panel</text>
-      {#each [{ y: Y(0) + 20, row: gaps }, { y: Y(0) + 40, row: strips }] as { y, row } (y)}
+      <text x="2" y={Y(0) + 24 + low}>open</text>
+      <text x="2" y={Y(0) + 44 + low}>panel</text>
+      {#each [{ y: Y(0) + 20 + low, row: gaps }, { y: Y(0) + 40 + low, row: strips }] as { y, row } (y)}
         {#each row as one (one.u0)}
           <path d="M{X(one.u0)} {y}H{X(one.u1)}M{X(one.u0) - 3} {y + 3}l6 -6M{X(one.u1) - 3} {y + 3}l6 -6" />
           {#if room(one.u0, one.u1) > 34}
@@ -417,6 +466,38 @@
     stroke-width: 1.4;
   }
   .offer {
+    pointer-events: none;
+  }
+  .entered {
+    fill: var(--limestone);
+    stroke: var(--ink);
+    pointer-events: none;
+  }
+  .butt,
+  .anchor {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 1.4;
+    pointer-events: none;
+  }
+  .anchor.down {
+    fill: var(--ink);
+  }
+  .anchor.bad {
+    stroke: var(--oxide);
+    fill: var(--oxide);
+  }
+  .fitted path,
+  .fitted circle,
+  .fitted rect {
+    fill: none;
+    stroke: var(--verdigris);
+    stroke-width: 1.6;
+  }
+  .fitted path {
+    stroke-dasharray: 3 2;
+  }
+  .fitted {
     pointer-events: none;
   }
   .dims path {

@@ -59,6 +59,7 @@
   const first = $derived(offered && !kept.includes(offered.opening) ? offered : open[0]);
   const waste = $derived(shown.sum ? shown.sum.waste : 0);
   const area = $derived(shown.panels.reduce((sum, one) => sum + one.area, 0));
+  const butts = $derived(shown.plates.reduce((sum, one) => sum + one.butts.length, 0));
   const heaviest = $derived(Math.max(0, ...shown.panels.map((one) => one.mass)));
 
   /** Joints that were pinned when a hand began to move one. */
@@ -213,6 +214,14 @@
           <dt>off the module</dt>
           <dd>{shown.sum.off_module}</dd>
         </div>
+        {#if setout.saved.answer?.choices.order.includes('lopsided')}<div>
+            <dt>joints without their mirror image</dt>
+            <dd>{shown.sum.lopsided}</dd>
+          </div>{/if}
+        {#if setout.saved.answer?.choices.order.includes('astray')}<div>
+            <dt>joints off those of the storey below</dt>
+            <dd>{shown.sum.astray}</dd>
+          </div>{/if}
         <div>
           <dt>joints, {face.spline} or post</dt>
           <dd>{shown.sum.members}, {units.full(shown.sum.member_length, 'distance')}</dd>
@@ -221,6 +230,18 @@
           <dt>plates, bottom and top</dt>
           <dd>{units.full(shown.bottom + shown.top, 'distance')}</dd>
         </div>
+        {#if butts}<div>
+            <dt>butt joints in plates</dt>
+            <dd>{butts}</dd>
+          </div>{/if}
+        {#if shown.anchors.length}<div>
+            <dt>anchors and hold-downs</dt>
+            <dd>{shown.anchors.length}</dd>
+          </div>{/if}
+        {#if shown.screws !== null}<div>
+            <dt>screws in its skins</dt>
+            <dd>{shown.screws}</dd>
+          </div>{/if}
         {#if shown.headers}<div>
             <dt>headers</dt>
             <dd>{units.full(shown.headers, 'distance')}</dd>
@@ -246,7 +267,14 @@
     </p>
   </section>
   <section aria-label="Panels">
-    <h2>Panels</h2>
+    <h2>
+      Panels <a
+        class="svg"
+        href="/api/v1/projects/{session.open?.project
+          .id}/buildings/{building.id}/setout.svg?face={encodeURIComponent(face.face)}"
+        download>this face as SVG</a
+      >
+    </h2>
     <PanelTable panels={shown.panels} {units} />
   </section>
 </div>

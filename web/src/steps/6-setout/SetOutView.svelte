@@ -12,6 +12,7 @@
   import { untrack } from 'svelte';
   import CompareSheet from './CompareSheet.svelte';
   import ElevationSheet from './ElevationSheet.svelte';
+  import FittingsSheet from './FittingsSheet.svelte';
   import PanelsSheet from './PanelsSheet.svelte';
   import TimberSheet from './TimberSheet.svelte';
 
@@ -24,6 +25,7 @@
     { view: '', text: 'Elevation' },
     { view: 'panels', text: 'Key plan and panels' },
     { view: 'timber', text: 'Timber and seams' },
+    { view: 'fittings', text: 'Anchors and fittings' },
     { view: 'compared', text: 'Compared' },
   ];
   const place = $derived(router.place);
@@ -45,11 +47,13 @@
       ? 'Key plan and panel list'
       : place.view === 'timber'
         ? 'Timber and seams, back into the build-ups'
-        : place.view === 'compared'
-          ? 'The same walls in other ways'
-          : face
-            ? `${face.kind === 'wall' ? 'Wall' : face.kind === 'roof' ? 'Roof' : 'Floor'} ${face.mark}: panel set-out`
-            : 'Panel set-out',
+        : place.view === 'fittings'
+          ? 'Posts, anchors, screws, sensors'
+          : place.view === 'compared'
+            ? 'The same walls in other ways'
+            : face
+              ? `${face.kind === 'wall' ? 'Wall' : face.kind === 'roof' ? 'Roof' : 'Floor'} ${face.mark}: panel set-out`
+              : 'Panel set-out',
   );
 
   function go(event: MouseEvent, change: { view?: string; element?: string }): void {
@@ -101,6 +105,8 @@
       <PanelsSheet {sheet} {units} {nameOf} />
     {:else if place.view === 'compared'}
       <CompareSheet {building} {units} />
+    {:else if place.view === 'fittings'}
+      <FittingsSheet {sheet} {building} {units} {why} />
     {:else if place.view === 'timber'}
       <TimberSheet {sheet} {building} {units} {why} />
     {:else if face}

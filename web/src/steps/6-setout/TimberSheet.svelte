@@ -18,6 +18,9 @@
     { value: 'off_module panels members waste', text: 'on the module' },
     { value: 'members panels off_module waste', text: 'fewest joints' },
     { value: 'panels members waste', text: 'least waste' },
+    { value: 'panels lopsided off_module members', text: 'fewest panels, then symmetric' },
+    { value: 'lopsided panels off_module members', text: 'symmetric above all' },
+    { value: 'panels astray off_module members', text: 'joints above one another' },
   ];
   const order = $derived(sheet.choices.order.join(' '));
   const FIELDS = [
@@ -140,6 +143,21 @@
         />
       {/each}
     </div>
+    <p>
+      <label
+        ><input
+          type="checkbox"
+          checked={sheet.choices.crane ?? true}
+          onchange={(event) =>
+            setout.save(
+              building,
+              { crane: event.currentTarget.checked },
+              event.currentTarget.checked ? 'A crane comes' : 'No crane',
+            )}
+        />
+        a crane comes</label
+      >
+    </p>
     <p class="soft">Spans and bearing come from the supplier's tested table and a licensed engineer.</p>
   </aside>
 </div>

@@ -13,6 +13,12 @@ export function saving(now: Terms, before: Terms, units: Units): string {
   count(now.panels - before.panels, 'panel', 'panels');
   count(now.members - before.members, 'joint', 'joints');
   count(now.off_module - before.off_module, 'panel off the module', 'panels off the module');
+  count(
+    now.lopsided - before.lopsided,
+    'joint without its mirror image',
+    'joints without their mirror image',
+  );
+  count(now.astray - before.astray, 'joint off those below', 'joints off those below');
   const amount = (by: number, dimension: string, of: string) => {
     if (Math.abs(by) > 1e-6)
       found.push(`${units.full(Math.abs(by), dimension)} of ${of} ${by < 0 ? 'less' : 'more'}`);

@@ -1,22 +1,27 @@
 <!-- Panels that are no rectangles: what a tape should read, what it reads, and which way to rack them. -->
 <script lang="ts">
-  import type { Shop } from '@/api/client';
+  import type { Building, Shop } from '@/api/client';
+  import Button from '@/kit/Button.svelte';
   import Entry from '@/kit/Entry.svelte';
   import Which from '@/kit/Which.svelte';
   import type { Units } from '@/kit/units';
   import { asking } from '@/api/live.svelte';
   import { api, inBuilding, take } from '@/api/client';
   import { router } from '@/project/router.svelte';
+  import { shop as store } from '@/project/shop.svelte';
 
   interface Props {
     shop: Shop;
+    building: Building;
     units: Units;
+    why: (part: string) => string | undefined;
   }
-  let { shop, units }: Props = $props();
+  let { shop, building, units, why }: Props = $props();
   let chosen = $state('');
   const one = $derived(shop.laid.find((each) => each.panel === chosen) ?? shop.laid[0]);
   const LETTERS = 'abcdefgh';
-  let tolerance = $state(0.003);
+  const tolerance = $derived(shop.choices.tolerance ?? 0.003);
+  /** What is typed before all of it is there; whole readings are kept with the building. */
   let read = $state<Record<string, (number | null)[]>>({});
   const rows = $derived(
     one
@@ -32,7 +37,10 @@
         ]
       : [],
   );
-  const mine = $derived(one ? (read[one.panel] ?? rows.map(() => null)) : []);
+  const kept = $derived(shop.choices.readings?.find((each) => each.panel === one?.panel)?.read);
+  const mine = $derived<(number | null)[]>(
+    one ? (read[one.panel] ?? (rows.length === 6 ? kept : undefined) ?? rows.map(() => null)) : [],
+  );
   const live = asking(
     () =>
       one && rows.length === 6 && mine.length === 6 && mine.every((value) => value !== null)
@@ -60,8 +68,33 @@
     const top = Math.max(...(one?.corners ?? []).map((q) => q[1] ?? 0));
     return [24 + ((p[0] ?? 0) - left) * per, 24 + (top - (p[1] ?? 0)) * per] as const;
   };
+  async function tape(): Promise<void> {
+    if (!one) return;
+    const panel = one.panel;
+    const { read: readings } = await take(
+      api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/shop/tape', {
+        ...inBuilding(router.place.project, router.place.building),
+        body: { panel },
+      }),
+    );
+    await keep(panel, readings);
+  }
+  async function keep(panel: string, readings: number[]): Promise<void> {
+    const others = (shop.choices.readings ?? []).filter((each) => each.panel !== panel);
+    const good = await store.save(
+      building,
+      { readings: [...others, { panel, read: readings }] },
+      `${panel} read on the bed`,
+    );
+    read = good
+      ? Object.fromEntries(Object.entries(read).filter(([of]) => of !== panel))
+      : { ...read, [panel]: readings };
+  }
   function type(n: number, value: number | null): void {
-    if (one) read = { ...read, [one.panel]: mine.with(n, value) };
+    if (!one) return;
+    const next = mine.with(n, value);
+    read = { ...read, [one.panel]: next };
+    if (next.length === 6 && next.every((each) => each !== null)) void keep(one.panel, next as number[]);
   }
 </script>
 
@@ -126,8 +159,11 @@
           label="within"
           dimension="length"
           value={tolerance}
-          onsave={(value) => value !== null && (tolerance = value)}
+          refused={why('/shop/tolerance')}
+          onsave={(value) =>
+            value !== null && void store.save(building, { tolerance: value }, 'Tolerance on the bed')}
         />
+        {#if rows.length === 6}<Button onclick={() => void tape()}>Read the simulated tape</Button>{/if}
       </div>
       {#if whole && live.problem}
         <p class="verdict decision" role="status" data-testid="laydown">

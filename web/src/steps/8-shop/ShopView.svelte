@@ -10,9 +10,12 @@
   import { shop } from '@/project/shop.svelte';
   import { untrack } from 'svelte';
   import BoardsSheet from './BoardsSheet.svelte';
+  import FillingSheet from './FillingSheet.svelte';
+  import HandlingSheet from './HandlingSheet.svelte';
   import LaydownSheet from './LaydownSheet.svelte';
   import NestingSheet from './NestingSheet.svelte';
   import NextSheet from './NextSheet.svelte';
+  import PapersSheet from './PapersSheet.svelte';
   import TrucksSheet from './TrucksSheet.svelte';
 
   interface Props {
@@ -25,7 +28,10 @@
     { view: 'bars', text: 'Bars', title: 'Bars: what is left to be cut' },
     { view: 'boards', text: 'Boards', title: 'Boards: skins and sheathing' },
     { view: 'laydown', text: 'Laydown', title: 'Laydown: sides and both diagonals' },
+    { view: 'handling', text: 'Handling', title: 'Handling: weight, centre of gravity, standing up' },
     { view: 'trucks', text: 'Trucks', title: 'Trucks in set order' },
+    { view: 'filling', text: 'Filling', title: 'Beads blown into frames' },
+    { view: 'papers', text: 'Papers', title: 'Drawings, lists and labels' },
   ];
   const place = $derived(router.place);
   const sheet = $derived(SHEETS.find((one) => one.view === place.view) ?? SHEETS[0]);
@@ -47,7 +53,7 @@
 
 <SheetHead zone="{place.station}8" title={sheet?.title ?? ''}>
   <nav aria-label="Sheets of the shop">
-    {#each SHEETS as { view, text } (view)}
+    {#each SHEETS.filter((one) => one.view !== 'filling' || found?.filled || place.view === 'filling') as { view, text } (view)}
       <a
         href={href({ ...place, view })}
         aria-current={place.view === view ? 'page' : undefined}
@@ -79,7 +85,13 @@
     {:else if place.view === 'boards'}
       <BoardsSheet {building} {units} />
     {:else if place.view === 'laydown'}
-      <LaydownSheet shop={found} {units} />
+      <LaydownSheet shop={found} {building} {units} {why} />
+    {:else if place.view === 'handling'}
+      <HandlingSheet shop={found} {building} {units} />
+    {:else if place.view === 'filling'}
+      <FillingSheet shop={found} {building} {units} {why} />
+    {:else if place.view === 'papers'}
+      <PapersSheet {building} />
     {:else if place.view === 'trucks'}
       <TrucksSheet shop={found} {building} {units} {why} />
     {:else}
