@@ -10,11 +10,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.module import module_of
 from nimble_shell.core.assemblies.systems import SYSTEMS, System
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.materials import CATALOGUE
 from nimble_shell.core.parameters import Choice, Parameter
+from nimble_shell.core.setout.choices import SetOutChoices
+from nimble_shell.core.setout.systems import panel_rules
 from nimble_shell.core.thermal.figures import wall_figures
 from nimble_shell.core.working import value_of
 
@@ -135,3 +138,13 @@ def test_every_system_carries_its_cautions_and_names_who_decides() -> None:
         text = " ".join(system.cautions)
         assert "engineer" in text
         assert len(system.cautions) >= 4
+
+
+def test_every_system_of_panels_has_a_module_and_rules() -> None:
+    """A misspelt key would leave a system unset without a word: those of panels are named here once more."""
+    built_in_place = {"icf", "icf-one-sided", "masonry", "slab", "site-framing", "loft"}
+    for key, system in SYSTEMS.items():
+        assembly = system.assembly("a", system.name)
+        of_panels = key not in built_in_place
+        assert (module_of(assembly) is not None) == of_panels, key
+        assert (panel_rules(assembly, 20.0, SetOutChoices()) is not None) == of_panels, key

@@ -46,8 +46,10 @@ VIEWS = [
     "bunkhouse/D5?view=hours",
     "main-laboratory/A5?view=joints",
     "sample-cold-store/D5?view=fan",
-    *(f"main-laboratory/D6{view}" for view in ("", "?view=panels", "?view=timber", "?view=compared")),
+    *(f"main-laboratory/D6{view}" for view in ("", "?view=panels", "?view=timber", "?view=fittings", "?view=compared")),
     *(f"main-laboratory/D8{view}" for view in ("", "?view=bars", "?view=boards", "?view=laydown", "?view=trucks")),
+    *(f"main-laboratory/D8{view}" for view in ("?view=handling", "?view=papers")),
+    "bunkhouse/D8?view=filling",
     *(f"main-laboratory/D7{view}" for view in ("", "?view=measures", "?view=air", "?view=windows", "?view=fresh")),
     *(f"main-laboratory/D7{view}" for view in ("?view=loads", "?view=year")),
 ]

@@ -89,7 +89,7 @@ def test_timber_counts_as_it_is_set_out_by_one_click(board: Board, server: Serve
     page = board.page
     page.get_by_role("navigation", name="Sheets of the set-out").get_by_role("link", name="Timber and seams").click()
     row = page.get_by_role("row").filter(has_text="Wall W-A")
-    expect(row).to_contain_text("12.0 %")
+    expect(row).to_contain_text("12.2 %")
     box = page.get_by_role("checkbox", name=re.compile("count as they are set out"))
     box.check()
     expect(page.locator(".ledger")).to_contain_text("Timber and seams by set-out")
@@ -118,9 +118,35 @@ def test_panels_are_found_and_sorted_in_one_list(board: Board) -> None:
     expect(page.get_by_role("group", name="Face R2 cut into panels")).to_be_visible()
 
 
+def test_what_an_engineer_states_is_entered_drawn_and_counted(board: Board, server: Server) -> None:
+    """An anchor that meets a joint says so where it was entered; what cannot be read stays as it was typed."""
+    page = board.page
+    page.get_by_role("navigation", name="Sheets of the set-out").get_by_role(
+        "link", name="Anchors and fittings"
+    ).click()
+    page.get_by_role("button", name="Add sensor").click()
+    expect(page.locator(".ledger")).to_contain_text("Sensor added")
+    expect(page.get_by_role("textbox", name="identity, Sensor 3")).to_have_value("S3")
+    places = page.get_by_role("textbox", name="or at, Anchor 2")
+    places.fill("1200; some")
+    places.press("Tab")
+    expect(page.get_by_text("lengths, with ; between them")).to_be_visible()
+    expect(places).to_have_value("1200; some")
+    places.fill("1200")
+    places.press("Tab")
+    expect(page.locator(".ledger")).to_contain_text("Anchor 2 changed")
+    expect(page.get_by_role("cell", name=re.compile("HD1 at 1.200 mm: .* stands nearer than 50 mm"))).to_be_visible()
+    building = next(one for one in server.call("GET", f"/projects/{board.project}")["project"]["buildings"]
+                    if one["id"] == "main-laboratory")  # fmt: skip
+    assert building["setout"]["anchors"][1]["at"] == [1.2]
+    page.get_by_role("link", name="Elevation").click()
+    page.get_by_role("button", name=re.compile("^Length of joints of A")).click()
+    expect(page.get_by_test_id("working")).to_contain_text("sum over joints")
+
+
 def test_axe_finds_nothing_and_nothing_runs_over_the_edge(page: Page, server: Server, shaped: str) -> None:
     board = Board(page, server.address, shaped)
-    for view in ("", "?view=panels", "?view=timber", "?view=compared"):
+    for view in ("", "?view=panels", "?view=timber", "?view=fittings", "?view=compared"):
         board.open(HERE + view)
         quiet(page)
         assert axe(page) == [], view

@@ -86,7 +86,7 @@ def test_a_panel_out_of_square_says_which_way(board: Board) -> None:
 
 def test_axe_finds_nothing_and_nothing_runs_over_the_edge(page: Page, server: Server, shaped: str) -> None:
     board = Board(page, server.address, shaped)
-    for view in ("", "?view=bars", "?view=boards", "?view=laydown", "?view=trucks"):
+    for view in ("", "?view=bars", "?view=boards", "?view=laydown", "?view=trucks", "?view=handling", "?view=papers"):
         board.open(HERE + view)
         quiet(page)
         if "boards" in view:

@@ -9,10 +9,12 @@ from fastapi.responses import Response
 from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import schemas as s
+from nimble_shell.api import views
 from nimble_shell.api.ground import REFUSALS, Fixings, Id, Joints, Projects, attachment
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.waiting import Wait
 from nimble_shell.core.setout.partition import Sum
+from nimble_shell.core.shell.panel_workings import panel_working as working_of
 from nimble_shell.core.shell.set_out import NotOfPanels
 from nimble_shell.formats.document import Model
 from nimble_shell.formats.project import OpeningDoc, SetOutDoc
@@ -24,6 +26,7 @@ from nimble_shell.services.setout import (
     SetOutEffect,
     SetOutSheet,
     ThermalBack,
+    assumed,
     better_places,
     effect_of,
     set_out_one,
@@ -113,6 +116,13 @@ class ComparedOut(Model, core=Compared):
     reason: Prose
 
 
+class PanelWorkingIn(Model):
+    """A figure of a face, a panel or a build-up."""
+
+    figure: s.ShortText
+    of: s.ShortText
+
+
 class FaceDraftIn(Model):
     """A face as somebody is drawing it; what is left out stays as it is stored."""
 
@@ -182,6 +192,15 @@ def export_face(project_id: Id, building_id: Id, face: s.ShortText, service: Pro
     project = service.load(project_id).project
     name = building_in(project, building_id).name
     return attachment(face_drawing(project, building_id, face).encode(), "image/svg+xml", f"{name}-{face}.svg")
+
+
+@router.post("/projects/{project_id}/buildings/{building_id}/panel-working")
+def panel_working(
+    project_id: Id, building_id: Id, asked: PanelWorkingIn, service: Projects, fixings: Fixings
+) -> s.WorkingOut:
+    """Show working of a figure of the set-out or the shop."""
+    project = fixings.owned(service.load(project_id)).within(building_id)
+    return views.working(working_of(project, assumed(project, building_id), asked.figure, asked.of))
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/setout/moves")

@@ -21,7 +21,7 @@ SET_OUTS: dict[str, SetOutChoices] = {
         ),
         screws=Screws(spacing=0.15, end=0.05),
         sensors=(
-            Sensor(name="HF-W1", face="b1.1", u=0.6, v=1.6, depth=0.2, way="up"),
+            Sensor(name="HF-W1", face="b1.1", u=0.25, v=1.6, depth=0.2, way="up"),
             Sensor(name="HF-R1", face="b1.roof1", u=6.4, v=4.6, depth=0.25, way="down"),
         ),
         sockets=(Socket(face="b1.1", u=11.5, v=0.45, way="down"), Socket(face="b1.3", u=6.4, v=0.3, way="down")),

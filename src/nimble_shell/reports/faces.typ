@@ -25,21 +25,20 @@
   )
   #v(2mm)
   #image(bytes(one.svg), format: "svg", alt: one.title)
-  #for table_ in one.tables [
-    #block(above: 4mm, below: 1.5mm, sticky: true, text(weight: 600, size: 9.5pt, table_.head))
-    #columns(table_.across)[
-      #table(
-        columns: (auto,) * table_.columns.len(),
-        stroke: none,
-        inset: (x: 1.4mm, y: 0.7mm),
-        table.hline(stroke: 0.7pt + ink),
-        table.header(..table_.columns),
-        table.hline(stroke: 0.4pt + ink),
-        ..table_.rows.map(row => row.map(number)).flatten(),
-        table.hline(stroke: 0.7pt + ink),
-      )
-    ]
-  ]
+  #v(2mm)
+  #grid(columns: (auto,) * one.tables.len(), column-gutter: 8mm, align: top, ..one.tables.map(table_ => [
+    #block(below: 1.5mm, sticky: true, text(weight: 600, size: 9.5pt, table_.head))
+    #table(
+      columns: (auto,) * table_.columns.len(),
+      stroke: none,
+      inset: (x: 1.2mm, y: 0.7mm),
+      table.hline(stroke: 0.7pt + ink),
+      table.header(..table_.columns),
+      table.hline(stroke: 0.4pt + ink),
+      ..table_.rows.map(row => row.map(number)).flatten(),
+      table.hline(stroke: 0.7pt + ink),
+    )
+  ]))
 ]
 
 #v(4mm)

@@ -16,6 +16,7 @@
     #v(-1mm)
     #text(font: mono, size: 11pt, one.size) \
     #text(weight: 600, one.carry) \
+    #place(right + bottom, dy: -7mm, image(bytes(one.svg), format: "svg", alt: one.mark))
     #v(1fr)
     #one.edges \
     #text(fill: grey)[#data.project · #data.building · #one.place]

@@ -8,7 +8,7 @@ from typing import Any
 
 from nimble_shell.reports.page import typeset
 from nimble_shell.reports.setout_svg import PaperFace, face_svg
-from nimble_shell.reports.svg import INK, path, sheet, tag, text
+from nimble_shell.reports.svg import INK, Tag, path, sheet, tag, text
 from nimble_shell.reports.written import Written, cleaned
 
 CAUTIONS = (
@@ -38,7 +38,6 @@ class PaperTable:
     head: str
     columns: tuple[str, ...]
     rows: Sequence[tuple[str, ...]]
-    across: int = 1  #: how many columns of the page it is set in
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -52,6 +51,8 @@ class Label:
     carry: str
     edges: str
     place: str
+    outline: tuple[tuple[float, float], ...]  #: from its lower left corner [m]
+    holes: tuple[tuple[tuple[float, float], ...], ...] = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -83,7 +84,10 @@ def faces_pdf(
 
 def labels_pdf(heading: PaperHeading, labels: Sequence[Label]) -> bytes:
     """Ten labels on each sheet, in set order."""
-    rows = [{key: cleaned(value) for key, value in asdict(one).items()} for one in labels]
+    rows = [
+        {**{key: cleaned(value) for key, value in asdict(one).items() if isinstance(value, str)}, "svg": _shape(one)}
+        for one in labels
+    ]
     return typeset("labels.typ", {**_names(heading, "Labels"), "labels": rows}, "")
 
 
@@ -102,6 +106,18 @@ def nesting_pdf(heading: PaperHeading, sections: Sequence[tuple[str, str, Sequen
 def _names(heading: PaperHeading, title: str) -> dict[str, Any]:
     return {"project": cleaned(heading.project), "building": cleaned(heading.building), "title": cleaned(title),
             "footer": heading.footer}  # fmt: skip
+
+
+def _shape(one: Label) -> str:
+    """The panel as it stands, with its openings, as large as the label has room for."""
+    wide, high = max(x for x, _ in one.outline), max(y for _, y in one.outline)
+    per = min(42.0 / wide, 24.0 / high)
+
+    def ring(points: Sequence[tuple[float, float]], pen: float) -> Tag:
+        return path("M" + "L".join(f"{0.3 + x * per:.2f} {0.3 + (high - y) * per:.2f}" for x, y in points) + "Z", pen)
+
+    inside = [ring(one.outline, 0.35), *(ring(hole, 0.2) for hole in one.holes)]
+    return sheet(wide * per + 0.6, high * per + 0.6, inside)
 
 
 def _drawn(one: PaperBar, written: Written) -> str:

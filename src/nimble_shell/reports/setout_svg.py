@@ -14,10 +14,10 @@ from nimble_shell.core.setout.panels import SetOut
 from nimble_shell.core.setout.plates import Plate
 from nimble_shell.core.shop.works import Placed
 from nimble_shell.reports.svg import GREY, INK, Tag, path, sheet, tag, text
-from nimble_shell.reports.written import Written
+from nimble_shell.reports.written import Written, length_text
 
 SCALES = (20, 25, 50, 75, 100, 150, 200, 500)
-_ROOM = (376.0, 150.0)  #: that a drawing has on its page
+_ROOM = (376.0, 188.0)  #: that a drawing has on its page
 _LEFT, _TOP, _LOW = 14.0, 8.0, 26.0
 _SMALL = 2.2
 
@@ -95,9 +95,12 @@ class _Page:
 
     def _opening(self, one: Opening) -> Iterable[Tag]:
         yield self._ring([(one.x, one.y), (one.right, one.y), (one.right, one.top), (one.x, one.top)], 0.35)
-        yield self._line(one.x, one.y, one.right, one.top, 0.1, stroke=GREY)
-        yield self._line(one.x, one.top, one.right, one.y, 0.1, stroke=GREY)
-        size = f"{self.written.length(one.w / 1000)} × {self.written.length(one.h / 1000)}"
+        for x in (one.x, one.right):  # from the corners, short of the words in the middle
+            for y in (one.y, one.top):
+                inner = (x + 0.55 * (one.x + one.w / 2 - x), y + 0.55 * (one.y + one.h / 2 - y))
+                yield self._line(x, y, *inner, 0.1, stroke=GREY)
+        w, h = (length_text(side / 1000, self.written.units) for side in (one.w, one.h))
+        size = f"{w} × {h}"
         middle = self.x(one.x + one.w / 2)
         yield text(one.name, middle, self.y(one.y + one.h / 2), size=_SMALL)
         if one.w / self.scale > 22:
@@ -151,7 +154,7 @@ class _Page:
                 yield path(f"M{xa:.2f} {y:.2f}H{xb:.2f}M{xa - 0.8:.2f} {y + 0.8:.2f}l1.6 -1.6"
                            f"M{xb - 0.8:.2f} {y + 0.8:.2f}l1.6 -1.6", 0.13)  # fmt: skip
                 if xb - xa > 9:
-                    yield text(self.written.length((b - a) / 1000), (xa + xb) / 2, y - 0.9, size=1.9)
+                    yield text(length_text((b - a) / 1000, self.written.units), (xa + xb) / 2, y - 0.9, size=1.9)
 
     def _bar(self) -> Iterable[Tag]:
         """A metre, or three feet, to be measured on the paper."""

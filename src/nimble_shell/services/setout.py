@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
-from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.progress import report
@@ -14,7 +13,7 @@ from nimble_shell.core.setout.elevation import Opening
 from nimble_shell.core.setout.faces import FaceSetOut, module_in, set_out_again
 from nimble_shell.core.setout.panels import NoWay, SetOut
 from nimble_shell.core.setout.rules import COUNTED
-from nimble_shell.core.setout.timber import from_set_out
+from nimble_shell.core.setout.timber import framed_share, from_set_out
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.set_out import BuildingSetOut, NotOfPanels, set_out_building
@@ -99,13 +98,18 @@ def set_out_sheet(project: Project, building_id: str, draft: SetOutDraft) -> Set
     """All faces of a building. Raises DomainError, NotFound."""
     drawn = _drafted(project, building_id, draft)
     choices = shaped(drawn, building_id).setout
-    drawn = _drafted(drawn, building_id, SetOutDraft(choices=replace(choices, counts=False)))  # seams as assumed
-    building = shaped(drawn, building_id)
+    building = assumed(drawn, building_id)
     found = set_out_building(drawn, building)
     return SetOutSheet(
         choices=choices, faces=drawn_faces(building, found),
         others=found.others, thermal=_thermal(drawn.within(building_id), building, found),
     )  # fmt: skip
+
+
+def assumed(project: Project, building_id: str) -> MeasuredBuilding:
+    """The building with seams as assumed, whatever counts. Raises DomainError, NotFound."""
+    choices = replace(shaped(project, building_id).setout, counts=False)
+    return shaped(_drafted(project, building_id, SetOutDraft(choices=choices)), building_id)
 
 
 def effect_of(
@@ -240,15 +244,3 @@ def _thermal(project: Project, building: MeasuredBuilding, found: BuildingSetOut
             timber=framed_share(changed), timber_assumed=framed_share(assembly), R=R, R_assumed=R_assumed,
         ))  # fmt: skip
     return tuple(rows)
-
-
-def framed_share(assembly: Assembly) -> float | None:
-    """Of the layer that has most members."""
-    shares = []
-    for layer in assembly.layers:
-        if any(one.joint in ("seam", "plate", "stud", "frame") for one in layer.members):
-            whole = 1.0
-            for one in layer.members:
-                whole *= 1 - (one.share if one.share is not None else (one.width or 0.0) / (one.centres or 1.0))
-            shares.append(1 - whole)
-    return max(shares, default=None)

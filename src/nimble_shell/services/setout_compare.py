@@ -12,13 +12,12 @@ from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.basis.stations import Station
 from nimble_shell.core.progress import report
 from nimble_shell.core.setout.panels import SetOut
-from nimble_shell.core.setout.timber import from_set_out
+from nimble_shell.core.setout.timber import framed_share, from_set_out
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.set_out import BuildingSetOut, set_out_building
 from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.working import value_of
-from nimble_shell.services.setout import framed_share
 from nimble_shell.services.whole_shell import shaped
 
 MODULES = (1.0, 1.2, 1.25, 2.4)  #: that are tried beside the build-up's own [m]

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.setout.faces import FaceSetOut, Marked
-from nimble_shell.core.setout.timber import from_set_out
+from nimble_shell.core.setout.timber import framed_share, from_set_out
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.set_out import set_out_building
@@ -17,7 +17,6 @@ from nimble_shell.core.shop.filling import BEFORE, fill_of, is_filled
 from nimble_shell.core.shop.handling import handling_of
 from nimble_shell.core.shop.laydown import FOUR
 from nimble_shell.core.shop.works import Kind, fittings_of, works_of
-from nimble_shell.services.setout import framed_share
 from nimble_shell.services.simulated_tape import tape_readings
 from nimble_shell.services.whole_shell import shaped
 

@@ -28,7 +28,7 @@ from nimble_shell.reports.setout_svg import PaperFace, face_svg
 from nimble_shell.reports.workbook import Cell, SheetTable, workbook
 from nimble_shell.reports.written import Written
 from nimble_shell.services.setout import SetOutDraft, set_out_sheet
-from nimble_shell.services.setout_drawn import DrawnPanel, DrawnSetOut
+from nimble_shell.services.setout_drawn import DrawnPanel, DrawnSetOut, SetOpening
 from nimble_shell.services.shop import Boards, Section, boards_of, shop_sheet
 from nimble_shell.services.whole_shell import shaped
 from nimble_shell.store import Stored
@@ -93,6 +93,8 @@ def labels(stored: Stored, building_id: str) -> bytes:
                 size=_size(one, heading.written), carry=f"{full(one.mass, 'mass', 0)}, {carried}",
                 edges=f"left: {one.left}; right: {one.right}",
                 place=f"truck {truck[one.mark]}" if one.mark in truck else "",
+                outline=tuple((u - one.u0, v - one.v0) for u, v in one.outline),
+                holes=tuple(_hole(each, one) for each in face.openings if _inside(each, one)),
             ))  # fmt: skip
     return labels_pdf(heading, found)
 
@@ -156,6 +158,16 @@ def _heading(stored: Stored, building: MeasuredBuilding) -> PaperHeading:
     )  # fmt: skip
 
 
+def _inside(opening: SetOpening, one: DrawnPanel) -> bool:
+    across = one.u0 < opening.u and opening.u + opening.w < one.u1
+    return across and one.v0 < opening.v and opening.v + opening.h < one.v1
+
+
+def _hole(opening: SetOpening, one: DrawnPanel) -> tuple[tuple[float, float], ...]:
+    u, v = opening.u - one.u0, opening.v - one.v0
+    return (u, v), (u + opening.w, v), (u + opening.w, v + opening.h), (u, v + opening.h)
+
+
 def _size(one: DrawnPanel, written: Written) -> str:
     return f"{written.length(one.u1 - one.u0)} × {written.length(one.v1 - one.v0)}"
 
@@ -182,9 +194,8 @@ def _tables(drawn: DrawnSetOut, written: Written) -> list[PaperTable]:
     holds = [(one.panel, one.what) for one in drawn.holds]
     return [
         PaperTable(head="Panels", columns=("mark", "width × height", "mass", "holds", "left", "right", "alike"),
-                   rows=panels, across=2 if len(panels) > 8 else 1),
-        PaperTable(head="Anchors as entered", columns=("name", "kind", "from the left", "under", ""), rows=anchors,
-                   across=2 if len(anchors) > 6 else 1),
+                   rows=panels),
+        PaperTable(head="Anchors as entered", columns=("name", "kind", "from the left", "under", ""), rows=anchors),
         PaperTable(head="Hold points", columns=("before panel", "what is looked at"), rows=holds),
     ]  # fmt: skip
 

@@ -8,7 +8,9 @@ from dataclasses import replace
 
 import pytest
 
+from nimble_shell.core.assemblies.systems import SYSTEMS
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.fixings.kinds import started
 from nimble_shell.core.setout.alike import alike
 from nimble_shell.core.setout.anchoring import Anchor, NoAnchor, anchors_of
 from nimble_shell.core.setout.choices import SetOutChoices
@@ -20,6 +22,7 @@ from nimble_shell.core.setout.plates import Plate, butted, plates_of
 from nimble_shell.core.setout.points import NoPoint, fewest_points
 from nimble_shell.core.setout.rules import Blank, Objective, Rules
 from nimble_shell.core.setout.systems import PanelRules
+from nimble_shell.core.setout.timber import Timber, from_set_out
 from nimble_shell.core.shop.screwing import screwed
 
 RULES = Rules(layout="free", step=100.0, joint_at_edge=True, at_opening="either", edge_clear=150.0, min_strip=300.0,
@@ -158,3 +161,16 @@ def test_what_cannot_be_entered_is_refused_where_it_stands() -> None:
     with pytest.raises(DomainError) as told:
         SetOutChoices(sensors=(twice, twice))
     assert told.value.issues[0].path == ("sensors", 1, "name")
+
+
+def test_screws_through_the_core_are_as_many_points_as_were_counted() -> None:
+    roof = SYSTEMS["sip-roof"].assembly("roof", "SIP roof")
+    assert roof.core_index is not None
+    core = roof.layers[roof.core_index].id
+    screws, washers = started("screw", roof, core, "f1"), started("web", roof, core, "f2")
+    fixed = replace(roof, fixings=(screws, washers))
+    timber = Timber(area=20.0, panels=4, splines=12.0, bottom=8.0, top=8.0, through=90)
+    after, other = from_set_out(fixed, timber).fixings
+    assert after.per_area == pytest.approx(4.5)
+    assert other == washers, "webs are not screws"
+    assert from_set_out(fixed, replace(timber, through=0)).fixings[0] == screws

@@ -17,6 +17,8 @@ export interface Opened {
   of?: Studied | undefined;
   /** A figure of the whole building: its losses, air, loads and year. */
   whole?: boolean;
+  /** The face, panel or build-up that a figure of the set-out or the shop is of. */
+  panel?: string;
 }
 
 class Working {
@@ -34,20 +36,25 @@ class Working {
       const { building, condition, figure, assembly, of } = opened;
       const params = { path: { project_id: opened.project } };
       const found = await take(
-        opened.whole
-          ? api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/whole-working', {
+        opened.panel !== undefined
+          ? api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/panel-working', {
               ...inBuilding(opened.project, building),
-              body: { figure },
+              body: { figure, of: opened.panel },
             })
-          : of && assembly
-            ? api.POST('/api/v1/projects/{project_id}/study-working', {
-                params,
-                body: { building_id: building, assembly, figure, of },
+          : opened.whole
+            ? api.POST('/api/v1/projects/{project_id}/buildings/{building_id}/whole-working', {
+                ...inBuilding(opened.project, building),
+                body: { figure },
               })
-            : api.POST('/api/v1/projects/{project_id}/working', {
-                params,
-                body: { building_id: building, condition, figure, assembly: assembly ?? null },
-              }),
+            : of && assembly
+              ? api.POST('/api/v1/projects/{project_id}/study-working', {
+                  params,
+                  body: { building_id: building, assembly, figure, of },
+                })
+              : api.POST('/api/v1/projects/{project_id}/working', {
+                  params,
+                  body: { building_id: building, condition, figure, assembly: assembly ?? null },
+                }),
       );
       if (turn === this.#turn) this.steps = found.steps;
     } catch (error) {

@@ -59,8 +59,9 @@ def _blocked(face: FaceSetOut, band: Band, clear: float) -> list[tuple[float, fl
 def _spaced(face: FaceSetOut, band: Band, pattern: Anchors) -> Iterator[Anchor | NoAnchor]:
     blocked = _blocked(face, band, pattern.clear * 1000)
     for plate in plates_of(band, "bottom"):
+        length, clear = plate.x1 - plate.x0, pattern.clear * 1000
         shifted = [(a - plate.x0, b - plate.x0) for a, b, _ in blocked]
-        length = plate.x1 - plate.x0
+        shifted += [(-clear - _STEP, clear), (length - clear, length + clear + _STEP)]  # nor at the ends of a plate
         found = fewest_points(length, end=min(pattern.end * 1000, length), spacing=(pattern.spacing or 0.0) * 1000,
                               step=_STEP, blocked=shifted)  # fmt: skip
         if isinstance(found, NoPoint):

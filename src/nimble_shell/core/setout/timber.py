@@ -12,6 +12,7 @@ from nimble_shell.core.setout.panels import SetOut
 from nimble_shell.core.setout.strips import M2
 
 LUMBER = 0.038  #: one piece of framing lumber [m]
+_FRAME = frozenset({"seam", "plate", "stud", "frame"})
 _HEADER = 0.185  #: height of a header, where nobody has entered one [m]
 
 
@@ -117,3 +118,22 @@ def _member(member: Member, timber: Timber) -> Member | None:
 def _centres(width: float, centres: float) -> float:
     """Within what a member can be."""
     return min(20.0, max(centres, width * 1.01))
+
+
+def framed_layer(assembly: Assembly) -> Layer | None:
+    """The layer that has most members."""
+    framed = [one for one in assembly.layers if any(each.joint in _FRAME for each in one.members)]
+    return max(framed, key=_share, default=None)
+
+
+def framed_share(assembly: Assembly) -> float | None:
+    """Of that layer's area; None where nothing is framed."""
+    layer = framed_layer(assembly)
+    return None if layer is None else _share(layer)
+
+
+def _share(layer: Layer) -> float:
+    whole = 1.0
+    for one in layer.members:
+        whole *= 1 - (one.share if one.share is not None else (one.width or 0.0) / (one.centres or 1.0))
+    return 1 - whole

@@ -7,6 +7,7 @@
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
   import { session } from '@/project/session.svelte';
+  import PanelFigure from '@/project/PanelFigure.svelte';
   import { rounded, setout } from '@/project/setout.svelte';
   import ElevationDrawing from './ElevationDrawing.svelte';
   import PanelTable from './PanelTable.svelte';
@@ -99,6 +100,16 @@
 </script>
 
 <svelte:window onkeydowncapture={keys} />
+
+{#snippet figure(key: 'joints' | 'plates' | 'waste', text: string, title: string, dimension: string)}
+  {#if drafted}{text}{:else}<PanelFigure
+      figure={key}
+      of={face.face}
+      title="{title} of {face.mark}"
+      value={text}
+      {dimension}
+    />{/if}
+{/snippet}
 
 <p class="conditions soft">
   {nameOf(face.element)}, seen from outside: {face.words}; module {units.full(face.module, 'length')}. Drag a
@@ -224,11 +235,25 @@
           </div>{/if}
         <div>
           <dt>joints, {face.spline} or post</dt>
-          <dd>{shown.sum.members}, {units.full(shown.sum.member_length, 'distance')}</dd>
+          <dd>
+            {shown.sum.members}, {@render figure(
+              'joints',
+              units.full(shown.sum.member_length, 'distance'),
+              'Length of joints',
+              'distance',
+            )}
+          </dd>
         </div>
         <div>
           <dt>plates, bottom and top</dt>
-          <dd>{units.full(shown.bottom + shown.top, 'distance')}</dd>
+          <dd>
+            {@render figure(
+              'plates',
+              units.full(shown.bottom + shown.top, 'distance'),
+              'Length of plates',
+              'distance',
+            )}
+          </dd>
         </div>
         {#if butts}<div>
             <dt>butt joints in plates</dt>
@@ -253,7 +278,11 @@
         <div>
           <dt>cut from the blanks and left</dt>
           <dd>
-            {units.full(waste, 'area')}, {units.show((100 * waste) / (waste + area || 1), 'ratio', 0)} %
+            {@render figure('waste', units.full(waste, 'area'), 'Cut from the blanks and left', 'area')}, {units.show(
+              (100 * waste) / (waste + area || 1),
+              'ratio',
+              0,
+            )} %
           </dd>
         </div>
         <div>

@@ -51,7 +51,9 @@
     <table>
       <thead>
         <tr
-          >{#each columns as column (column.label)}<th>{column.label}</th>{/each}<th></th></tr
+          >{#each columns as column (column.label)}<th>{column.label}</th>{/each}<th
+            ><span class="visually-hidden">remove</span></th
+          ></tr
         >
       </thead>
       <tbody>

@@ -212,7 +212,7 @@
           onsave={(end) => end !== null && saveScrews({ end })}
         />
         <Entry
-          label="through the core, along plates"
+          label="through the core"
           dimension="length"
           value={choices.screws.through}
           optional

@@ -3,6 +3,7 @@
   import type { Building, SetOutChoices, SetOutSheet } from '@/api/client';
   import Choice from '@/kit/Choice.svelte';
   import Entry from '@/kit/Entry.svelte';
+  import PanelFigure from '@/project/PanelFigure.svelte';
   import type { Units } from '@/kit/units';
   import { setout } from '@/project/setout.svelte';
 
@@ -61,9 +62,26 @@
             <td class="n soft">{units.show(one.seams_assumed, 'distance', 1)}</td>
             <td class="n">{units.show(one.posts, 'distance', 1)}</td>
             <td class="n">{units.show(one.plates, 'distance', 1)}</td>
-            <td class="n"><b>{share(one.timber)}</b></td>
+            <td class="n"
+              >{#if one.timber === null}none{:else}<PanelFigure
+                  figure="timber"
+                  of={one.assembly}
+                  title="Timber of {one.name} as set out"
+                  value={units.show(one.timber, 'share', 1)}
+                  unit="%"
+                  dimension="share"
+                />{/if}</td
+            >
             <td class="n soft">{share(one.timber_assumed)}</td>
-            <td class="n"><b>{units.show(one.R, 'resistance', 2)}</b></td>
+            <td class="n"
+              ><PanelFigure
+                figure="R"
+                of={one.assembly}
+                title="Clear R of {one.name} as set out"
+                value={units.show(one.R, 'resistance', 2)}
+                dimension="resistance"
+              /></td
+            >
             <td class="n soft">{units.show(one.R_assumed, 'resistance', 2)}</td>
           </tr>
         {:else}

@@ -6,6 +6,7 @@
   import Entry from '@/kit/Entry.svelte';
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
+  import PanelFigure from '@/project/PanelFigure.svelte';
   import { session } from '@/project/session.svelte';
   import { shop as store } from '@/project/shop.svelte';
 
@@ -49,7 +50,16 @@
         </div>
         <div>
           <dt>blown, settling {units.show(one.settlement, 'share', 1)} %</dt>
-          <dd>{units.full(one.blown, 'volume', 2)}</dd>
+          <dd>
+            <PanelFigure
+              figure="beads"
+              of={one.assembly}
+              title="Beads blown into {one.name}"
+              value={units.show(one.blown, 'volume', 2)}
+              unit={units.symbol('volume')}
+              dimension="volume"
+            />
+          </dd>
         </div>
         <div>
           <dt>bags of {units.full(shop.choices.bag ?? 0.25, 'volume', 2)}</dt>

@@ -5,6 +5,7 @@
   import { asking } from '@/api/live.svelte';
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
+  import PanelFigure from '@/project/PanelFigure.svelte';
   import { router } from '@/project/router.svelte';
 
   interface Props {
@@ -95,6 +96,34 @@
   <aside class="side">
     {#if card}
       <h2>{card.weight.panel} <span>seen from outside</span></h2>
+      <dl>
+        <div>
+          <dt>mass</dt>
+          <dd>
+            <PanelFigure
+              figure="mass"
+              of={card.weight.panel}
+              title="Mass of {card.weight.panel}"
+              value={units.show(card.weight.mass, 'mass', 1)}
+              unit={units.symbol('mass')}
+              dimension="mass"
+            />
+          </dd>
+        </div>
+        <div>
+          <dt>to stand it up</dt>
+          <dd>
+            <PanelFigure
+              figure="turn"
+              of={card.weight.panel}
+              title="Force that begins to turn {card.weight.panel}"
+              value={units.show(card.weight.turn, 'force')}
+              unit={units.symbol('force')}
+              dimension="force"
+            />
+          </dd>
+        </div>
+      </dl>
       <svg
         width={card.weight.width * per + 40}
         height={card.weight.height * per + 40}

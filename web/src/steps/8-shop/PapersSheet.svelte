@@ -16,7 +16,7 @@
     },
     {
       file: 'setout.dxf',
-      name: 'Set-out drawings',
+      name: 'Drawing of all faces',
       kind: 'DXF, in mm',
       note: 'panels, joints, posts, plates, anchors and dimensions on layers of their own',
     },
@@ -46,7 +46,7 @@
 </script>
 
 <table>
-  <thead><tr><th>what</th><th>as</th><th></th></tr></thead>
+  <thead><tr><th>what</th><th>as</th><th>with</th></tr></thead>
   <tbody>
     {#each PAPERS as one (one.file)}
       <tr>
@@ -58,10 +58,15 @@
   </tbody>
 </table>
 <p class="soft method">
-  Every file says the revision it was made of. One face alone as SVG stands at its elevation, in Set-out.
+  Every PDF says the revision it was made of. One face alone as SVG stands at its elevation, in Set-out.
 </p>
 
 <style>
+  a {
+    display: inline-block;
+    min-height: 24px;
+    line-height: 24px;
+  }
   td {
     padding-right: 18px;
   }
