@@ -52,6 +52,7 @@ class Costs:
         self._base = strips.most + 1  # terms one after the other are the digits of one number
         self._weights = objective.weights
         self._counted = [term for term in objective.order if term in COUNTED]
+        self.measures_members = "member_length" in (self._weights or objective.order)
         self._last = next((term for term in objective.order if term not in COUNTED), None)
         if self._base ** len(self._counted) > NEVER:
             raise DomainError(Issue(path=("objective",), code="too_many_terms",
@@ -72,7 +73,7 @@ def best_layer(strips: BandStrips, objective: Objective) -> Layer | None:
     """One layer of joints; None where none are legal. Exact: every legal strip is a step, and all costs add up."""
     costs, x = Costs(objective, strips), strips.x
     n = len(x)
-    lengths = strips.member_length
+    lengths = strips.member_length if costs.measures_members else np.zeros(n)
     whole, part = np.full(n, NEVER, dtype=np.int64), np.full(n, np.inf)
     came = np.full(n, -1)
     whole[0], part[0] = 0, 0.0
@@ -101,13 +102,13 @@ def best_layer(strips: BandStrips, objective: Objective) -> Layer | None:
 
 def layer_at(strips: BandStrips, ends: Sequence[int]) -> Layer:
     """The layer whose strips end at these joints, by number, both ends of the band among them."""
-    lengths, total = strips.member_length, Sum(lopsided=_lopsided(strips, ends))
+    total = Sum(lopsided=_lopsided(strips, ends))
     for before, at in pairwise(ends):
         found = strips.to(at)
         n, inner = before - found.first, at < len(strips.x) - 1
         total += Sum(
             panels=int(found.panels[n]), off_module=int(found.off_module[n]), members=int(inner),
-            member_length=float(lengths[at]) if inner else 0.0, waste=float(found.waste[n]),
+            member_length=strips.band.member(float(strips.x[at])) if inner else 0.0, waste=float(found.waste[n]),
             astray=int(strips.astray[at]),
         )  # fmt: skip
     return Layer(joints=tuple(float(strips.x[at]) for at in ends[1:-1]), sum=total)

@@ -39,6 +39,7 @@ class _Rows:
     count: NDArray[np.int64]  #: of strips to each joint
     legal: Bools
     look: Bools  #: whose pieces want a closer look
+    any_look: Bools  #: of each row whether any of them does
     load: Floats  #: [kg]
     waste: Floats  #: [m²]
     off_module: NDArray[np.int64]
@@ -178,8 +179,9 @@ class BandStrips:
         waste, off = every.waste[j, one].copy(), every.off_module[j, one]
         panels = np.ones(count, dtype=np.int64)
         first = j0 - count
-        for at in np.flatnonzero(look & legal):
-            self._looked(first + int(at), j0, int(at), load, legal, panels, waste)
+        if every.any_look[j]:
+            for at in np.flatnonzero(look & legal):
+                self._looked(first + int(at), j0, int(at), load, legal, panels, waste)
         return self._with_bay(j0, Strips(first=first, legal=legal, panels=panels, off_module=off, waste=waste))
 
     def _rows_with(self, j: int) -> _Rows:
@@ -234,7 +236,7 @@ class BandStrips:
         blank = self._blank(width, height)
         legal &= look | np.isfinite(blank)
         waste = (blank - area) * M2 if rules.blanks is not None else np.zeros(width.shape)
-        return _Rows(int(js[0]), count, legal, look, load, waste, self._off(width))
+        return _Rows(int(js[0]), count, legal, look, (look & legal).any(axis=1), load, waste, self._off(width))
 
     def _looked(
         self, i: int, j: int, at: int, load: Floats, legal: Bools, panels: NDArray[np.int64], waste: Floats
