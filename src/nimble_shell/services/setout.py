@@ -26,6 +26,7 @@ from nimble_shell.services.shape import ShapeDraft, with_shape
 from nimble_shell.services.whole_shell import shaped
 
 MOVE_STEP, MOST_MOVE = 5.0, 600.0  #: of an opening that is looked for a better place [mm]
+_COARSE = 100.0  #: first looked at every so far; then in steps, short of the best that was found [mm]
 _NEAR = 1e-6
 _M = 1000.0
 
@@ -141,8 +142,8 @@ def set_out_one(project: Project, building_id: str, face_id: str, draft: SetOutD
 def better_places(project: Project, building_id: str, face_id: str, joints: Sequence[KnownJoint]) -> tuple[Move, ...]:
     """For each opening of a face, the shortest move that makes the wall better by what counts most.
 
-    Panels and joints off the module and joints count as ordered; waste alone moves nothing. Only places where an edge
-    meets a line of the module's eighths are looked at.
+    Panels and joints off the module and joints count as ordered; waste alone moves nothing. Places are looked at where
+    an edge meets a line of the module's eighths, and every 100 mm; then step by step short of the best of them.
     """
     building = shaped(project, building_id)
     found = set_out_building(project, building, only=face_id)
@@ -165,15 +166,26 @@ def _better(face: FaceSetOut, choices: SetOutChoices, opening: Opening) -> tuple
     """How far, and what it comes to. [mm]"""
     now = _counted(face.found, choices)
     best: tuple[list[int], float, float, SetOut] | None = None
-    for by in _tries(face, opening):
+
+    def look(by: float) -> None:
+        nonlocal best
         openings = tuple(replace(one, x=one.x + by) if one is opening else one for one in face.elevation.openings)
         there = set_out_again(face, replace(face.elevation, openings=openings), choices)
-        if isinstance(there, NoWay):
-            continue
-        value = _counted(there, choices)
-        if value < now and (best is None or (value, abs(by)) < best[:2]):
-            best = (value, abs(by), by, there)
-    return None if best is None else (best[2], best[3])
+        if isinstance(there, SetOut):
+            value = _counted(there, choices)
+            if value < now and (best is None or (value, abs(by)) < best[:2]):
+                best = (value, abs(by), by, there)
+
+    for by in _tries(face, opening):
+        look(by)
+    if best is None:
+        return None
+    far = best[1]
+    for n in range(1, int(far / MOVE_STEP)):
+        for by in (n * MOVE_STEP, -n * MOVE_STEP):
+            if best[1] > abs(by):
+                look(by)
+    return best[2], best[3]
 
 
 def _counted(found: SetOut | NoWay, choices: SetOutChoices) -> list[int]:
@@ -182,9 +194,10 @@ def _counted(found: SetOut | NoWay, choices: SetOutChoices) -> list[int]:
 
 
 def _tries(face: FaceSetOut, opening: Opening) -> list[float]:
-    """Moves that put one of its edges on a line of the module's eighths, in whole steps, the shortest first. [mm]"""
+    """Moves that put one of its edges on a line of the module's eighths, in whole steps, and others every 100 mm; the
+    shortest first. [mm]"""
     grid = module_in(face) / 8
-    found = set[float]()
+    found = {_COARSE * n for n in range(-int(MOST_MOVE / _COARSE), int(MOST_MOVE / _COARSE) + 1) if n}
     for edge in (opening.x, opening.right):
         first = round((edge - MOST_MOVE) / grid)
         for n in range(first, first + round(2 * MOST_MOVE / grid) + 1):

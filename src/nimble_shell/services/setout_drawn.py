@@ -247,6 +247,7 @@ def _panels(
 ) -> list[DrawnPanel]:
     rules = one.rules.rules
     widths = rules.module_widths or ((rules.cover,) if rules.cover else ())
+    posts = {(each.band, each.layer, each.x): each.post for each in one.members()}
     found = []
     for each in one.panels:
         piece, mass, own = each.panel.piece, each.panel.mass, same[each.mark]
@@ -256,21 +257,18 @@ def _panels(
             mark=each.mark, storey=each.panel.band, layer=each.panel.layer, u0=piece.x0 / _M, u1=piece.x1 / _M,
             v0=piece.y0 / _M, v1=piece.y1 / _M, outline=_metres(piece.outline), area=piece.area * M2, mass=mass,
             people=choices.people(mass), crane=choices.wants_crane(mass), off_module=off,
-            left=_edge(one, each.panel, piece.x0) or left or "end",
-            right=_edge(one, each.panel, piece.x1) or right or "end",
+            left=_edge(one, posts, each.panel, piece.x0) or left or "end",
+            right=_edge(one, posts, each.panel, piece.x1) or right or "end",
             foot=foot, head=head, shape=own.shape, hand=own.hand,
             openings=tuple(_held(one, piece)),
         ))  # fmt: skip
     return found
 
 
-def _edge(one: FaceSetOut, panel: Panel, x: float) -> str:
+def _edge(one: FaceSetOut, posts: Mapping[tuple[int, int, float], bool], panel: Panel, x: float) -> str:
     """A post, or the joint of the system; empty at the end of the face."""
-    here = (panel.band, panel.layer, x)
-    for each in one.members():
-        if (each.band, each.layer, each.x) == here:
-            return "post" if each.post else one.rules.spline
-    return ""
+    post = posts.get((panel.band, panel.layer, x))
+    return "" if post is None else "post" if post else one.rules.spline
 
 
 def _held(one: FaceSetOut, piece: Piece) -> list[str]:

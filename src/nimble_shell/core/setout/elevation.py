@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from itertools import pairwise
 
 from nimble_shell.core.errors import DomainError, Issue, Path
@@ -126,6 +127,7 @@ def pitched(elevation: Elevation, pitch: float) -> Elevation:
     )
 
 
+@lru_cache(maxsize=1024)
 def bands_of(elevation: Elevation) -> tuple[Band, ...]:
     """Its storeys, from below.
 

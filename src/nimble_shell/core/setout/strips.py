@@ -236,7 +236,7 @@ class BandStrips:
         blank = self._blank(width, height)
         legal &= look | np.isfinite(blank)
         waste = (blank - area) * M2 if rules.blanks is not None else np.zeros(width.shape)
-        return _Rows(int(js[0]), count, legal, look, (look & legal).any(axis=1), load, waste, self._off(width))
+        return _Rows(int(js[0]), count, legal, look, np.any(look & legal, axis=1), load, waste, self._off(width))
 
     def _looked(
         self, i: int, j: int, at: int, load: Floats, legal: Bools, panels: NDArray[np.int64], waste: Floats

@@ -19,7 +19,7 @@ from nimble_shell.core.shop.sheets.bound import least_cost
 from nimble_shell.core.shop.sheets.packing import FITS, SPLITS, Floats, Ints, pack
 from nimble_shell.core.shop.sheets.stock import NEAR, Cut, Cutting, NoSheets, Part, Placed, Saw, Sheet
 
-_ROUNDS = 6  #: of packings and one covering
+_ROUNDS = 5  #: of packings and one covering
 _ROUNDS_FOR_FILLERS = 3  #: once nothing can be cheaper
 _WORK = 45_000  #: parts placed a round
 _LEAST_PACKINGS, _MOST_PACKINGS = 100, 2000
