@@ -5,6 +5,7 @@ from __future__ import annotations
 import random
 from dataclasses import replace
 from itertools import pairwise
+from typing import Any
 
 import pytest
 import shapely
@@ -234,7 +235,10 @@ def test_no_way_says_where_no_strip_goes_on() -> None:
                      openings=(Opening(name="Gate", x=1000, y=0, w=2000, h=2100),))  # fmt: skip
     found = set_out(wide, replace(PLAIN, at_opening="inside"), FEWEST)
     assert isinstance(found, NoWay)
-    assert "“Gate” from 1 000 mm to 3 000 mm; the widest is 1 200 mm" in found.reason.replace("\N{THIN SPACE}", " ")
+    assert (
+        "“Gate” from 1 000 mm to 3 000 mm: no panel is wider than 1 200 mm, 2 100 mm would do"
+        in found.reason.replace("\N{THIN SPACE}", " ")
+    )
 
 
 def test_two_layers_that_must_meet_at_an_opening_say_so() -> None:
@@ -251,3 +255,30 @@ def test_strips_follow_one_another_without_a_gap() -> None:
     found = set_out(Elevation(outline=((0, 0), (9000, 0), (9000, 2700), (0, 2700))), PLAIN, FEWEST)
     assert isinstance(found, SetOut)
     assert all(a.piece.x1 == b.piece.x0 for a, b in pairwise(found.panels))
+
+
+BLANKS = (Blank(width=1200.0, length=2800.0), Blank(width=2400.0, length=2800.0))
+
+
+@pytest.mark.parametrize(
+    ("change", "openings", "high", "said"),
+    [
+        ({"mass_per_m2": 20.0, "max_mass": 5.0}, (), 2700.0, "heaviest panel may have 5 kg, 17 kg would do"),
+        ({}, (), 3100.0, "no panel is longer than 2 800 mm, 3 100 mm would do"),
+        ({"at_opening": "inside"}, (("O1", 700.0, 3000.0),), 2700.0, "no panel is wider than 2 400 mm, 3 200 mm would do"),
+        ({"step": 150.0, "joint_at_edge": False, "at_opening": "inside", "edge_clear": 400.0},
+         (("O1", 600.0, 1500.0), ("O2", 2400.0, 1500.0)), 2700.0, "keeps 400 mm from openings and posts, 150 mm would do"),
+    ],
+)  # fmt: skip
+def test_what_cannot_be_set_out_names_the_rule_that_binds_and_what_would_do(
+    change: dict[str, Any], openings: tuple[tuple[str, float, float], ...], high: float, said: str
+) -> None:
+    given = Elevation(
+        outline=((0, 0), (4500, 0), (4500, high), (0, high)),
+        openings=tuple(Opening(name=name, x=x, y=900.0, w=w, h=1200.0) for name, x, w in openings),
+    )
+    rules = Rules(**{"layout": "free", "step": 300.0, "joint_at_edge": True, "at_opening": "either",
+                     "edge_clear": 150.0, "min_strip": 300.0, "blanks": BLANKS, **change})  # fmt: skip
+    found = set_out(given, rules, Objective(order=("panels",)))
+    assert isinstance(found, NoWay)
+    assert said in found.reason.replace("\N{THIN SPACE}", " "), found.reason

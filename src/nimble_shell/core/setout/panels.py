@@ -8,7 +8,8 @@ from functools import lru_cache
 from itertools import pairwise
 
 from nimble_shell.core.errors import DomainError
-from nimble_shell.core.quantities.sentence import sentence
+from nimble_shell.core.quantities.sentence import composed, sentence
+from nimble_shell.core.setout.binding import ways_out
 from nimble_shell.core.setout.elevation import NEAR, Band, Elevation, Opening, bands_of
 from nimble_shell.core.setout.mirrored import best_mirrored
 from nimble_shell.core.setout.partition import Layer, Sum, best_layer
@@ -136,7 +137,7 @@ def what_if(elevation: Elevation, rules: Rules, objective: Objective, name: str,
 
 
 def why_not(strips: BandStrips) -> str:
-    """Which rule leaves a band without an answer: where joints can be reached, and where none goes on from there."""
+    """Where joints can be reached and none goes on from there, and which rule alone stands in the way."""
     reached, x = {0}, strips.x
     for j in range(1, len(x)):
         found = strips.to(j)
@@ -148,11 +149,12 @@ def why_not(strips: BandStrips) -> str:
     far = float(x[max(reached)])
     near = next((one for one in strips.band.openings if one.right > far and one.x - far < strips.rules.widest), None)
     beside = "" if near is None else f", beside “{near.name}” from {{a}} to {{b}}"
-    where = f"storey {strips.band.index + 1}: no legal panel goes on from {{far}}{beside}; the widest is {{most}}"
-    return sentence(
-        where, far=_length(far), most=_length(strips.rules.widest),
+    where = sentence(
+        f"storey {strips.band.index + 1}: no legal panel goes on from {{far}}{beside}", far=_length(far),
         **({} if near is None else {"a": _length(near.x), "b": _length(near.right)}),
     )  # fmt: skip
+    out = ways_out(strips.band, strips.rules, tuple(strips.pins.tolist()))
+    return where if out is None else composed("{where}: {out}", where=where, out=out)
 
 
 def _length(mm: float) -> tuple[float, str]:
