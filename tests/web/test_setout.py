@@ -105,7 +105,9 @@ def test_panels_are_found_and_sorted_in_one_list(board: Board) -> None:
     page = board.page
     page.get_by_role("navigation", name="Sheets of the set-out").get_by_role("link", name="Key plan and panels").click()
     expect(page.get_by_role("status").filter(has_text="52 panels")).to_be_visible()
+    page.get_by_role("region", name="Panels of the building").evaluate("(list) => list.scrollTo(0, 1e6)")
     page.get_by_role("searchbox", name="find").fill("W7")
+    expect(page.get_by_role("cell", name="B-02", exact=True)).to_be_visible()
     expect(page.get_by_role("status").filter(has_text="1 panel")).to_be_visible()
     page.get_by_role("searchbox", name="find").fill("")
     page.get_by_role("button", name="mass").click()

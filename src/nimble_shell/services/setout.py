@@ -143,7 +143,8 @@ def better_places(project: Project, building_id: str, face_id: str, joints: Sequ
     """For each opening of a face, the shortest move that makes the wall better by what counts most.
 
     Panels and joints off the module and joints count as ordered; waste alone moves nothing. Places are looked at where
-    an edge meets a line of the module's eighths, and every 100 mm; then step by step short of the best of them.
+    an edge meets a line of the module's eighths, and every 100 mm; then step by step short of the best of them. An
+    opening without which the wall would be no better stays where it is.
     """
     building = shaped(project, building_id)
     found = set_out_building(project, building, only=face_id)
@@ -165,6 +166,10 @@ def better_places(project: Project, building_id: str, face_id: str, joints: Sequ
 def _better(face: FaceSetOut, choices: SetOutChoices, opening: Opening) -> tuple[float, SetOut] | None:
     """How far, and what it comes to. [mm]"""
     now = _counted(face.found, choices)
+    others = tuple(one for one in face.elevation.openings if one is not opening)
+    without = set_out_again(face, replace(face.elevation, openings=others), choices)
+    if isinstance(without, SetOut) and _counted(without, choices) >= now:
+        return None  # it is in nobody's way
     best: tuple[list[int], float, float, SetOut] | None = None
 
     def look(by: float) -> None:

@@ -3,6 +3,7 @@
   import type { FaceSetOut, OpeningMove, SetJoint, SetOpening, SetPanel } from '@/api/client';
   import type { Units } from '@/kit/units';
   import { cloud } from './cloud';
+  import FoldOut from './FoldOut.svelte';
 
   interface Props {
     face: FaceSetOut;
@@ -25,6 +26,8 @@
   const low = $derived(MARGIN.bottom - 54);
   const MOST_HIGH = 300;
   let wide = $state(1040);
+  let scroller = $state<HTMLElement>();
+  let left = $state(0);
   const length = $derived(Math.max(...face.outline.map((p) => p[0] ?? 0)));
   const high = $derived(Math.max(...face.outline.map((p) => p[1] ?? 0)));
   /** A long face goes beyond the window and is scrolled: below this a panel cannot be read. */
@@ -153,7 +156,23 @@
   const height = $derived(MARGIN.top + MARGIN.bottom + high * perMetre);
 </script>
 
-<div class="scroll" bind:clientWidth={wide}>
+{#if width > wide + 1}
+  <FoldOut
+    {face}
+    {units}
+    {length}
+    {high}
+    from={(left - MARGIN.left) / perMetre}
+    to={(left + wide - MARGIN.left) / perMetre}
+    ongo={(u) => scroller && (scroller.scrollLeft = X(u) - wide / 2)}
+  />
+{/if}
+<div
+  class="scroll"
+  bind:clientWidth={wide}
+  bind:this={scroller}
+  onscroll={(event) => (left = event.currentTarget.scrollLeft)}
+>
   <svg {width} {height} role="group" aria-label="Face {face.mark} cut into panels">
     {#each modules as u, n (n)}
       <g class="module" aria-hidden="true">

@@ -205,8 +205,8 @@
     {:else if better}
       <h2>No opening would stand better nearby</h2>
       <p class="soft">
-        Looked at every {units.full(0.1, 'length')} and on the module up to {units.full(0.6, 'length')} each way, by what counts
-        most.
+        Looked at every {units.full(0.1, 'length')} and on the module up to {units.full(0.6, 'length')} each way,
+        by what counts most.
       </p>
     {:else if face.openings.length && face.sum}
       <h2>Better places</h2>

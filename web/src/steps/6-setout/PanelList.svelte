@@ -70,8 +70,10 @@
   const ROW = 24;
   let top = $state(0);
   let tall = $state(360);
-  const first = $derived(Math.max(0, Math.floor(top / ROW) - 5));
-  const seen = $derived(rows.slice(first, first + Math.ceil(tall / ROW) + 10));
+  const fits = $derived(Math.ceil(tall / ROW));
+  // Fewer rows than were scrolled past, as a search leaves them, begin further up.
+  const first = $derived(Math.max(0, Math.min(Math.floor(top / ROW) - 5, rows.length - fits)));
+  const seen = $derived(rows.slice(first, first + fits + 10));
   const mass = $derived(rows.reduce((sum, one) => sum + one.mass, 0));
   const area = $derived(rows.reduce((sum, one) => sum + one.area, 0));
   function sort(key: Key): void {
