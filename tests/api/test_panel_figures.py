@@ -52,6 +52,19 @@ def test_every_figure_opens_to_a_working_that_ends_in_it(client: TestClient, cam
         assert answer.status_code == 422, answer.text
 
 
+def test_every_edge_of_a_panel_says_what_is_built_there(client: TestClient, campus: str) -> None:
+    found = client.get(at(campus, "setout")).json()["faces"]
+    wall, roof = found[0], next(one for one in found if one["kind"] == "roof")
+    first, last = wall["panels"][0], wall["panels"][5]
+    assert (first["left"], first["right"]) == ("Outer corners: lumber", "post")
+    assert (last["left"], last["right"]) == ("spline", "Outer corners: lumber")
+    assert first["foot"] == "Wall on slab: no edge foam"
+    assert first["head"] == "", "between storeys"
+    assert wall["panels"][-1]["head"] == "Eave: overhang"
+    assert {one["head"] for one in roof["panels"]} == {"Ridge: panel to panel"}
+    assert {one["foot"] for one in roof["panels"]} == {"Eave: overhang"}
+
+
 def test_beads_open_to_their_working(client: TestClient, campus: str) -> None:
     (roof, *_) = client.get(at(campus, "shop/filling", "bunkhouse")).json()
     steps = work(client, campus, "beads", roof["assembly"], "bunkhouse")

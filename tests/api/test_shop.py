@@ -82,14 +82,19 @@ def test_stock_shorter_than_a_piece_says_which(client: TestClient, campus: str) 
     assert change(client, campus, truck_mass=1.0) == 422
 
 
-def test_skins_come_out_of_raw_boards(client: TestClient, campus: str) -> None:
+def test_skins_come_out_of_raw_boards_and_packing_strips_out_of_what_is_left(client: TestClient, campus: str) -> None:
+    assert change(client, campus, packers=0.1) == 200
     found = client.get(at(campus, "shop/boards")).json()
     assert found
     for one in found:
         assert one["bound"] <= one["area"] + 1e-9
         assert one["used"] <= one["bound"] + 1e-9
         parts = [part for sheet in one["sheets"] for part in sheet["parts"]]
-        assert sum(part["w"] * part["h"] for part in parts) == pytest.approx(one["used"])
+        skins = [part for part in parts if part["panel"] != "packer"]
+        assert sum(part["w"] * part["h"] for part in skins) == pytest.approx(one["used"])
+        strips = [part for part in parts if part["panel"] == "packer"]
+        assert strips
+        assert all(sorted((part["w"], part["h"])) == pytest.approx([0.1, 0.6]) for part in strips)
 
 
 def test_a_gable_panel_is_laid_down_and_checked(client: TestClient, campus: str) -> None:

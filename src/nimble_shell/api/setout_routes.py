@@ -132,14 +132,21 @@ class FaceDraftIn(Model):
 
 
 @router.get("/projects/{project_id}/buildings/{building_id}/setout")
-def set_out(project_id: Id, building_id: Id, service: Projects, results: Joints, fixings: Fixings) -> SetOutOut:
+async def set_out(
+    project_id: Id, building_id: Id, service: Projects, results: Joints, fixings: Fixings, wait: Wait,
+    ticket: s.ShortText = "",
+) -> SetOutOut:  # fmt: skip
     """Every face of panels with its panels, joints and plates, and what they make of the build-ups."""
-    stored = service.load(project_id)
-    project = fixings.owned(stored)
-    found = set_out_sheet(project, building_id, SetOutDraft())
-    known = results.known(stored.project, building_in(stored.project, building_id))
-    effect = effect_of(project, building_id, known, fixings.waiting(stored.project, building_id))
-    return SetOutOut.model_validate(replace(found, effect=effect))
+    stored = await run_in_threadpool(service.load, project_id)
+
+    def found(_: str) -> SetOutSheet:
+        project = fixings.owned(stored)
+        sheet = set_out_sheet(project, building_id, SetOutDraft())
+        known = results.known(stored.project, building_in(stored.project, building_id))
+        effect = effect_of(project, building_id, known, fixings.waiting(stored.project, building_id))
+        return replace(sheet, effect=effect)
+
+    return SetOutOut.model_validate(await wait.search(found, ticket))
 
 
 @router.post("/projects/{project_id}/buildings/{building_id}/setout/face")

@@ -15720,7 +15720,9 @@ export interface operations {
     };
     set_out_api_v1_projects__project_id__buildings__building_id__setout_get: {
         parameters: {
-            query?: never;
+            query?: {
+                ticket?: string;
+            };
             header?: never;
             path: {
                 project_id: string;

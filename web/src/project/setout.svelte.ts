@@ -10,6 +10,7 @@ import type {
   SetOutSheet,
 } from '@/api/client';
 import { Live } from '@/api/live.svelte';
+import { Solving } from '@/api/solving.svelte';
 import { session } from './session.svelte';
 
 interface Question {
@@ -38,9 +39,14 @@ class SetOut {
   draft = $state.raw<Draft>();
   words = $state('');
 
+  readonly solving = new Solving((done, of) => `face ${done + 1} of ${of}`);
   readonly saved = new Live<Question, SetOutSheet>(({ project, building }) =>
-    take(
-      api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/setout', inBuilding(project, building)),
+    this.solving.run((ticket) =>
+      take(
+        api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/setout', {
+          params: { ...inBuilding(project, building).params, query: { ticket } },
+        }),
+      ),
     ),
   );
   readonly drawn = new Live<DraftQuestion, FaceSetOut>(({ project, building, draft }) =>

@@ -2,6 +2,7 @@
 import { api, inBuilding, take } from '@/api/client';
 import type { Building, Shop, ShopBoards, ShopChoices, ShopPiece } from '@/api/client';
 import { Live } from '@/api/live.svelte';
+import { Solving } from '@/api/solving.svelte';
 import { session } from './session.svelte';
 
 interface Question {
@@ -12,9 +13,14 @@ interface Question {
 }
 
 class ShopStore {
+  readonly solving = new Solving((done, of) => `step ${done + 1} of ${of}`);
   readonly live = new Live<Question, Shop>(({ project, building }) =>
-    take(
-      api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/shop', inBuilding(project, building)),
+    this.solving.run((ticket) =>
+      take(
+        api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/shop', {
+          params: { ...inBuilding(project, building).params, query: { ticket } },
+        }),
+      ),
     ),
   );
 

@@ -42,7 +42,7 @@ def edges_of_faces(building: MeasuredBuilding, faces: Sequence[FaceSetOut]) -> d
     takeoff = building.shape.takeoff
     placed, body = takeoff.placed["external"], takeoff.body
     parapets = {one.id for one in building.bodies if one.roof.parapet > 0}
-    joints = {key: one.name for one in building.joints for key in one.follows}
+    joints = {key: f"{one.name}: {one.variant}" for one in building.joints for key in one.follows}
     shifts = {one.face: one.shift for one in faces}
     found: dict[str, list[FaceEdge]] = defaultdict(list)
     for edge in takeoff.edges:

@@ -12,6 +12,7 @@ from nimble_shell.core.building.joined import floor_lines_of
 from nimble_shell.core.geometry.face import Face, FloatArray
 from nimble_shell.core.held import Held
 from nimble_shell.core.materials import Catalogue
+from nimble_shell.core.progress import report
 from nimble_shell.core.setout.faces import FaceSetOut, elevation_of, face_marks, set_out_face
 from nimble_shell.core.setout.systems import PanelRules, panel_rules
 from nimble_shell.core.setout.timber import Timber, from_set_out, timber_of
@@ -60,6 +61,8 @@ def set_out_building(
     for n, face in enumerate(placed.body.faces):
         if only is not None and face.id != only:
             continue
+        if only is None:
+            report(n, len(placed.body.faces))
         of = rules.get(face.zone)
         mark = marks[face.id]
         if of is None or (face.kind == "floor" and face.to == "ground"):

@@ -4,6 +4,7 @@
   import { stream } from '@/api/stream.svelte';
   import Notice from '@/kit/Notice.svelte';
   import { refusals } from '@/kit/refusals.svelte';
+  import SolvingBar from '@/kit/SolvingBar.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
   import type { Units } from '@/kit/units';
   import { href, router } from '@/project/router.svelte';
@@ -99,6 +100,7 @@
   <p><a href={href({ ...place, step: 1, view: 'shape' })}>Draw its shape</a></p>
 {:else if !sheet}
   <p role="status">Being set out</p>
+  <SolvingBar solving={setout.solving} name="set-out" />
 {:else}
   <div data-stale={setout.saved.stale}>
     {#if place.view === 'panels'}

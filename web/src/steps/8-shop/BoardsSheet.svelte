@@ -1,7 +1,8 @@
 <!-- Raw boards with the skins that come out of them by through cuts; the first cut drawn. -->
 <script lang="ts">
-  import type { Building, ShopBoards } from '@/api/client';
+  import type { Building, Shop, ShopBoards } from '@/api/client';
   import { Solving } from '@/api/solving.svelte';
+  import Entry from '@/kit/Entry.svelte';
   import { counted } from '@/kit/reading';
   import SolvingBar from '@/kit/SolvingBar.svelte';
   import type { Units } from '@/kit/units';
@@ -9,10 +10,12 @@
   import { shop as store } from '@/project/shop.svelte';
 
   interface Props {
+    shop: Shop;
     building: Building;
     units: Units;
+    why: (part: string) => string | undefined;
   }
-  let { building, units }: Props = $props();
+  let { shop, building, units, why }: Props = $props();
   const solving = new Solving((done, of) => (of < 20 ? `board ${done + 1} of ${of}` : `round ${done + 1}`));
   const about = $derived(`${building.id} ${session.open?.revision ?? 0}`);
   let found = $state.raw<{ of: string; boards: ShopBoards[] }>();
@@ -26,10 +29,22 @@
       .catch((error: unknown) => (wrong = error instanceof Error ? error.message : 'They could not be cut.'));
   });
   const boards = $derived(found?.of === about ? found.boards : undefined);
+  const strips = (one: ShopBoards) =>
+    one.sheets.reduce((sum, board) => sum + board.parts.filter((part) => part.panel === 'packer').length, 0);
   const PER = 34;
   const SHOWN = 18;
 </script>
 
+<div class="controls">
+  <Entry
+    label="packing strips out of what is left, width"
+    dimension="length"
+    value={shop.choices.packers || null}
+    optional
+    refused={why('/shop/packers')}
+    onsave={(value) => void store.save(building, { packers: value ?? 0 }, 'Packing strips')}
+  />
+</div>
 {#if wrong}
   <p class="soft" role="status">{wrong}</p>
 {:else if !boards}
@@ -43,6 +58,11 @@
           `${counted(one.sheets.length, 'board')}, ${units.full(one.area, 'area')} for ${units.full(one.used, 'area')} of parts; no way takes less than ${units.full(one.bound, 'area')}`}</span
       >
     </h2>
+    {#if shop.choices.packers && !one.reason}
+      <p class="soft">
+        {counted(strips(one), 'packing strip')} of {units.full(0.6, 'length')} come out of what is left.
+      </p>
+    {/if}
     <div class="boards">
       {#each one.sheets.slice(0, SHOWN) as board, n (n)}
         <svg
@@ -57,8 +77,15 @@
         >
           <rect class="raw" width={board.h * PER} height={board.w * PER} />
           {#each board.parts as { panel: mark, x, y, w, h }, at (at)}
-            <rect class="part" x={y * PER} y={x * PER} width={h * PER} height={w * PER} />
-            {#if h * PER > 34 && w * PER > 14}
+            <rect
+              class="part"
+              class:strip={mark === 'packer'}
+              x={y * PER}
+              y={x * PER}
+              width={h * PER}
+              height={w * PER}
+            />
+            {#if h * PER > 34 && w * PER > 14 && mark !== 'packer'}
               <text x={(y + h / 2) * PER} y={(x + w / 2) * PER + 4} text-anchor="middle">{mark}</text>
             {/if}
           {/each}
@@ -97,6 +124,9 @@
   .part {
     fill: var(--sheet-bright);
     stroke: var(--ink-2);
+  }
+  .part.strip {
+    fill: var(--limestone);
   }
   .first {
     stroke: var(--verdigris);

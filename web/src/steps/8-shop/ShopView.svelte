@@ -3,6 +3,7 @@
   import type { Building } from '@/api/client';
   import Notice from '@/kit/Notice.svelte';
   import { refusals } from '@/kit/refusals.svelte';
+  import SolvingBar from '@/kit/SolvingBar.svelte';
   import SheetHead from '@/kit/SheetHead.svelte';
   import type { Units } from '@/kit/units';
   import { href, router } from '@/project/router.svelte';
@@ -72,6 +73,7 @@
   <p><a href={href({ ...place, step: 1, view: 'shape' })}>Draw its shape</a></p>
 {:else if !found}
   <p role="status">Being nested</p>
+  <SolvingBar solving={shop.solving} name="nesting" />
 {:else if !found.pieces.length}
   <Notice
     tone="note"
@@ -83,7 +85,7 @@
     {#if place.view === 'bars'}
       <NestingSheet shop={found} {building} {units} {why} />
     {:else if place.view === 'boards'}
-      <BoardsSheet {building} {units} />
+      <BoardsSheet shop={found} {building} {units} {why} />
     {:else if place.view === 'laydown'}
       <LaydownSheet shop={found} {building} {units} {why} />
     {:else if place.view === 'handling'}
