@@ -83,7 +83,6 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "moisture-hours": ("/heron-flats/bunkhouse/D5?view=hours", hours),
     "walk": ("/heron-flats/main-laboratory/A3?view=walk", starts),
     "begin": ("/", begin),
-    "setout": ("/heron-flats/main-laboratory/D6", starts),
     "whole": ("/heron-flats/main-laboratory/D7", still),
 }
 
@@ -92,8 +91,9 @@ SHEETS = {
     "whole-sheets": [f"/heron-flats/main-laboratory/D7?view={one}"
                      for one in ("measures", "air", "windows", "fresh", "loads", "year")],
     "moisture-sheets": ["/heron-flats/bunkhouse/D5?view=plane", "/heron-flats/main-laboratory/A5?view=joints"],
+    "setout": ["/heron-flats/main-laboratory/D6", "/heron-flats/main-laboratory/D6?view=fittings"],
     "shop": ["/heron-flats/main-laboratory/D8", *(f"/heron-flats/main-laboratory/D8?view={one}"
-                                                  for one in ("bars", "boards", "laydown"))],
+                                                  for one in ("bars", "boards", "laydown", "handling", "papers"))],
 }  # fmt: skip
 
 

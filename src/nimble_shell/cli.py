@@ -80,10 +80,10 @@ def moisture(
 def setout(
     file: Annotated[str, typer.Argument(help="An elevation in the neutral format; - reads standard input.")],
 ) -> None:
-    """Cut an elevation in the neutral format into panels, to the proven optimum; print JSON."""
+    """Panels of an elevation, courses of blocks or drift of forms, from a case in the neutral format; print JSON."""
     from nimble_shell.formats import neutral_setout  # its rooms are not for every start
 
-    case = _read_case(file, neutral_setout.KIND)
+    case = _read_case(file, *neutral_setout.KINDS)
     try:
         result = neutral_setout.compute(neutral_setout.read(case))
     except (DomainError, ValidationError) as error:
@@ -101,6 +101,36 @@ def shop(
     case = _read_case(file, *neutral_shop.KINDS)
     try:
         result = neutral_shop.compute(neutral_shop.read(case))
+    except (DomainError, ValidationError) as error:
+        _refuse(problems.of(error))
+    print(json.dumps(result, indent=1, allow_nan=False))
+
+
+@app.command()
+def pour(
+    file: Annotated[str, typer.Argument(help="A pour in the neutral format; - reads standard input.")],
+) -> None:
+    """Pressure of fresh concrete on a form, lifts, braces and lean of a case in the neutral format; print JSON."""
+    from nimble_shell.formats import neutral_pour  # its rooms are not for every start
+
+    case = _read_case(file, neutral_pour.KIND)
+    try:
+        result = neutral_pour.compute(neutral_pour.read(case))
+    except (DomainError, ValidationError) as error:
+        _refuse(problems.of(error))
+    print(json.dumps(result, indent=1, allow_nan=False))
+
+
+@app.command()
+def lift(
+    file: Annotated[str, typer.Argument(help="A lift in the neutral format; - reads standard input.")],
+) -> None:
+    """A panel on a hook, time on site, or order of work of a case in the neutral format; print JSON."""
+    from nimble_shell.formats import neutral_lift  # its rooms are not for every start
+
+    case = _read_case(file, *neutral_lift.KINDS)
+    try:
+        result = neutral_lift.compute(neutral_lift.read(case))
     except (DomainError, ValidationError) as error:
         _refuse(problems.of(error))
     print(json.dumps(result, indent=1, allow_nan=False))

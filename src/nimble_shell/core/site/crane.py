@@ -24,7 +24,7 @@ class CraneUse:
 def crane_use(table: Sequence[tuple[float, float]], radius: float, load: float) -> CraneUse:
     """Against the crane's own table, linear between its rows. [m, kg]"""
     capacity = _between(table, radius)
-    use = None if capacity is None else load / capacity if capacity else math.inf
+    use = load / capacity if capacity else None
     return CraneUse(load, capacity, use, _reach(table, load), capacity is not None and load <= capacity + 1e-9)
 
 

@@ -1,5 +1,5 @@
-"""The neutral set-out case of the command line: elevations cut into panels, as plain JSON."""
+"""The neutral set-out case of the command line: panels, courses and drift, as plain JSON."""
 
-from nimble_shell.formats.neutral_setout.panels import KIND, compute, read
+from nimble_shell.formats.neutral_setout.case import KINDS, compute, read
 
-__all__ = ["KIND", "compute", "read"]
+__all__ = ["KINDS", "compute", "read"]
