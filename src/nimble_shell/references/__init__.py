@@ -14,6 +14,7 @@ from nimble_shell.references import (
     setout,
     shell,
     shop,
+    site,
     windows,
 )
 from nimble_shell.references.rows import Row, markdown, table
@@ -33,6 +34,7 @@ GROUPS: dict[str, Callable[[], Iterable[Row]]] = {
     "shell": shell.rows,
     "setout": setout.rows,
     "shop": shop.rows,
+    "site": site.rows,
 }
 
 
