@@ -8,10 +8,11 @@ from typing import Any
 from pydantic import BaseModel
 
 from nimble_shell.core.errors import DomainError, Issue
-from nimble_shell.formats.neutral_setout import drift, panels
+from nimble_shell.formats.neutral_setout import courses, drift, panels
 
 _BY_KIND: dict[str, tuple[type[BaseModel], Callable[[Any], dict[str, Any]]]] = {
     "panels": (panels.PanelsCase, panels.compute),
+    "courses": (courses.CoursesCase, courses.compute),
     "drift": (drift.DriftCase, drift.compute),
 }
 KINDS = tuple(_BY_KIND)

@@ -1,0 +1,1 @@
+"""Courses of insulated concrete form blocks on the runs of a building."""

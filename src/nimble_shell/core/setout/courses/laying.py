@@ -1,0 +1,287 @@
+"""Straight blocks of one wall, course by course: fewest pieces, then fewest cuts, then cuts that share blocks."""
+
+from __future__ import annotations
+
+import math
+from collections import defaultdict
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field, replace
+from itertools import pairwise
+from typing import Any, cast
+
+import numpy as np
+
+from nimble_shell.core.setout.courses.run import NEAR, Course, Run
+
+_WEIGHT = 10_000.0  #: of a piece against a cut: no wall has so many
+_MOST_PATTERNS = 4000
+_MOST_SHARED = 6000  #: columns of all walls together
+_SHORTEST = 0.5  #: of a question for patterns [s]
+Piece = tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """Straight pieces of each course of a wall, left to right."""
+
+    courses: tuple[tuple[Piece, ...], ...]
+    proved: bool
+    bound: int  #: no laying has fewer pieces
+
+
+@dataclass(frozen=True, slots=True)
+class NoLaying:
+    """Why there is none."""
+
+    reason: str
+
+
+@dataclass(slots=True)
+class _Row:
+    """A course on the wall."""
+
+    wall: int
+    course: Course
+    spans: list[tuple[float, float, float]]  #: from, to, and a place on its web grid
+    fixed: list[float]  #: ends of legs
+    free: list[list[float]] = field(default_factory=list)  #: places for joints in each span
+
+
+def lay(run: Run, wall: int, seconds: float) -> Laid | NoLaying:
+    """One wall of a run to the proven optimum, or to a bound where time runs out."""
+    rows = rows_of(run, wall)
+    return rows if isinstance(rows, NoLaying) else _Programme(run, rows).solved(seconds)
+
+
+def share(run: Run, walls: Sequence[Laid], seconds: float) -> tuple[Laid, ...]:
+    """All walls laid once more, with as many pieces and cuts, so that these come out of as few blocks as they can.
+
+    Where there is too much of it, or the time does not do, they stay as they are.
+    """
+    every = [row for n in range(len(walls)) for row in cast("list[_Row]", rows_of(run, n))]
+    programme = _Programme(run, every)
+    if len(programme.pieces) > _MOST_SHARED:
+        return tuple(walls)
+    laid = [piece for wall in walls for course in wall.courses for piece in course]
+    cuts = sum(b - a < run.block.length - NEAR for a, b in laid)
+    chosen = programme.shared(len(laid), cuts, seconds)
+    if chosen is None:
+        return tuple(walls)
+    courses = programme.courses(chosen)
+    high = len(every) // len(walls)
+    return tuple(replace(wall, courses=courses[n * high : (n + 1) * high]) for n, wall in enumerate(walls))
+
+
+def rows_of(run: Run, wall: int) -> list[_Row] | NoLaying:
+    """The courses of a wall with the places that joints may have."""
+    rows = [_row(run, wall, course) for course in run.courses()]
+    for one in rows:
+        if isinstance(one, NoLaying):
+            return one
+    good = [one for one in rows if isinstance(one, _Row)]
+    clash = _legs_clash(good, run.bond)
+    if clash:
+        return NoLaying(clash)
+    for n, row in enumerate(good):
+        near = [x for other in good[max(n - 1, 0) : n + 2] if other is not row for x in other.fixed]
+        row.free = [
+            [x for x in _grid(span, run) if all(abs(x - each) >= run.bond - NEAR for each in near)]
+            for span in row.spans
+        ]  # fmt: skip
+    return good
+
+
+def _row(run: Run, wall: int, course: Course) -> _Row | NoLaying:
+    own, length = run.walls[wall], run.walls[wall].length
+    legs = run.legs(wall, course.index)
+    s, e, stack = legs.left, length - legs.right, run.stacks.get(own.name)
+    name = f"course {course.index + 1} of “{own.name}”"
+    if e < s - NEAR or (stack is not None and not s - NEAR <= stack <= e + NEAR):
+        return NoLaying(f"{name}: its legs leave nothing to lay")
+    steps = (e - s) / run.block.increment
+    if stack is None and abs(steps - round(steps)) > NEAR:
+        return NoLaying(f"{name}: {e - s:g} between its legs is no whole number of increments; a stack joint would do")
+    gaps = [(one.x, one.right) for one in run.of(wall)
+            if one.y <= course.bottom + NEAR and one.top >= course.top - NEAR]  # fmt: skip
+    spans = list[tuple[float, float, float]]()
+    for a, b, grid in ((s, e, s),) if stack is None else ((s, stack, s), (stack, e, e)):
+        x = a
+        for left, right in [*(gap for gap in gaps if a - NEAR <= gap[0] and gap[1] <= b + NEAR), (b, b)]:
+            if left - x > NEAR:
+                spans.append((x, left, grid))
+            x = right
+    edges = [end for gap in gaps for end in gap]
+    corners = [at for at, there in ((s, legs.left > 0), (e, legs.right > 0)) if there]
+    fixed = [x for x in corners if all(abs(x - edge) > NEAR for edge in edges)]
+    return _Row(wall, course, spans, fixed)
+
+
+def _legs_clash(rows: Sequence[_Row], bond: float) -> str:
+    for one, other in pairwise(rows):
+        if any(abs(a - b) < bond - NEAR for a in one.fixed for b in other.fixed):
+            return f"legs of courses {one.course.index + 1} and {other.course.index + 1} end within {bond:g}"
+    return ""
+
+
+def _grid(span: tuple[float, float, float], run: Run) -> Iterator[float]:
+    """Places for joints that leave no piece too short at the ends of a span."""
+    a, b, origin = span
+    step, least = run.block.increment, run.block.min_cut
+    first = math.ceil((a + least - origin) / step - NEAR)
+    last = math.floor((b - least - origin) / step + NEAR)
+    for k in range(first, last + 1):
+        yield origin + k * step
+
+
+class _Programme:
+    """Columns: a piece from one place to another of a span. A span is a way through its pieces."""
+
+    def __init__(self, run: Run, rows: Sequence[_Row]) -> None:
+        self.run, self.rows = run, rows
+        self.pieces: list[tuple[int, float, float]] = []  #: row, from, to
+        self.entries: list[tuple[int, int, float]] = []  #: row of the matrix, column, value
+        self.lower: list[float] = []
+        self.upper: list[float] = []
+        self.into: list[dict[float, list[int]]] = [defaultdict(list) for _ in rows]
+        for n, row in enumerate(rows):
+            for (a, b, _), places in zip(row.spans, row.free, strict=True):
+                self._span(n, [a, *places, b])
+        for n, (row, above) in enumerate(pairwise(rows)):
+            if row.wall == above.wall:
+                self._bonded(n)
+
+    def _span(self, n: int, places: list[float]) -> None:
+        least, most = self.run.block.min_cut, self.run.block.length
+        at = {x: len(self.lower) + k for k, x in enumerate(places)}
+        for k, _ in enumerate(places):
+            flow = -1.0 if k == 0 else 1.0 if k == len(places) - 1 else 0.0
+            self.lower.append(flow)
+            self.upper.append(flow)
+        for i, a in enumerate(places):
+            for b in places[i + 1 :]:
+                if b - a > most + NEAR:
+                    break
+                if b - a >= least - NEAR:
+                    column = len(self.pieces)
+                    self.pieces.append((n, a, b))
+                    self.entries += [(at[a], column, -1.0), (at[b], column, 1.0)]
+                    if b != places[-1]:
+                        self.into[n][b].append(column)
+
+    def _bonded(self, n: int) -> None:
+        """Joints of two courses keep apart: of those within a short stretch there is one at most."""
+        both = sorted([(x, 0) for x in self.into[n]] + [(x, 1) for x in self.into[n + 1]])
+        short = min(self.run.bond, self.run.block.min_cut)
+        seen = set[tuple[tuple[float, int], ...]]()
+        for k, (a, _) in enumerate(both):
+            held = tuple(one for one in both[k:] if one[0] - a < short - NEAR)
+            if len({side for _, side in held}) == 2 and held not in seen:
+                seen.add(held)
+                self._at_most_one(n, held)
+        for a, side in both:
+            for b, other in both:
+                if side == 0 and other == 1 and short - NEAR <= abs(a - b) < self.run.bond - NEAR:
+                    self._at_most_one(n, ((a, 0), (b, 1)))
+
+    def _at_most_one(self, n: int, held: Sequence[tuple[float, int]]) -> None:
+        row = len(self.lower)
+        self.lower.append(-np.inf)
+        self.upper.append(1.0)
+        self.entries += [(row, column, 1.0) for x, side in held for column in self.into[n + side][x]]
+
+    def solved(self, seconds: float) -> Laid | NoLaying:
+        short = self._short()
+        found = self._asked(_WEIGHT + short, seconds)
+        if found is None:
+            return NoLaying("no joints of these courses keep the bond")
+        x, proved, least = found
+        pieces, cuts = round(float(x.sum())), round(float(short @ x))
+        bound = pieces if proved else max(0, math.ceil((least - float(len(self.pieces))) / _WEIGHT))
+        shared = self.shared(pieces, cuts, seconds)
+        return Laid(self.courses(x if shared is None else shared), proved, bound)
+
+    def courses(self, chosen: np.ndarray) -> tuple[tuple[Piece, ...], ...]:
+        """The pieces that are chosen, row by row."""
+        return tuple(
+            tuple((a, b) for column, (n, a, b) in enumerate(self.pieces) if n == row and chosen[column] > 0.5)
+            for row in range(len(self.rows))
+        )
+
+    def _short(self) -> np.ndarray:
+        """Which pieces are cuts."""
+        return np.array([b - a < self.run.block.length - NEAR for _, a, b in self.pieces], dtype=float)
+
+    def _asked(
+        self, wanted: np.ndarray, seconds: float, more: int = 0,
+        rows: Sequence[tuple[np.ndarray, float, float]] = (),
+    ) -> tuple[np.ndarray, bool, float] | None:  # fmt: skip
+        """Least of a sum; `more` columns that need not be whole stand behind those of the pieces."""
+        from scipy.optimize import Bounds, LinearConstraint, milp
+        from scipy.sparse import csr_array, hstack, vstack
+
+        count = len(self.pieces)
+        if not count:
+            empty = all(low <= 0 <= high for low, high in zip(self.lower, self.upper, strict=True))
+            return (np.zeros(0), True, 0.0) if empty else None
+        i, j, values = zip(*self.entries, strict=True)
+        matrix: Any = csr_array((values, (i, j)), shape=(len(self.lower), count))
+        lower, upper = list(self.lower), list(self.upper)
+        if more:
+            matrix = hstack([matrix, csr_array((len(self.lower), more))])
+        if rows:
+            matrix = vstack([matrix, csr_array(np.array([row for row, _, _ in rows]))])
+            lower += [low for _, low, _ in rows]
+            upper += [high for _, _, high in rows]
+        whole = np.concatenate([np.ones(count, dtype=int), np.zeros(more, dtype=int)])
+        top = np.concatenate([np.ones(count), np.full(more, np.inf)])
+        found = milp(wanted, constraints=LinearConstraint(csr_array(matrix), lower, upper), integrality=whole,
+                     bounds=Bounds(0, top), options={"time_limit": seconds, "mip_rel_gap": 0.0})  # fmt: skip
+        if found.x is None:
+            return None
+        return np.round(found.x[:count]), found.status == 0, float(found.mip_dual_bound)
+
+    def shared(self, pieces: int, cuts: int, seconds: float) -> np.ndarray | None:
+        """As many pieces and cuts, out of the fewest blocks, as far as blocks may be shared by halves and thirds."""
+        short = self._short()
+        kinds: dict[tuple[bool, float], list[int]] = defaultdict(list)
+        for column, (n, a, b) in enumerate(self.pieces):
+            if short[column]:
+                kinds[self.rows[n].course.half, round(b - a, 6)].append(column)
+        if not cuts or not kinds:
+            return None
+        keys = list(kinds)
+        patterns = [one for half in (False, True)
+                    for one in patterns_of([key for key in keys if key[0] == half], self.run.block.length)]  # fmt: skip
+        if len(patterns) > _MOST_PATTERNS:
+            return None
+        count, more = len(self.pieces), len(patterns)
+        rows = [(np.concatenate([np.ones(count), np.zeros(more)]), float(pieces), float(pieces)),
+                (np.concatenate([short, np.zeros(more)]), float(cuts), float(cuts))]  # fmt: skip
+        for key in keys:
+            row = np.zeros(count + more)
+            row[kinds[key]] = -1.0
+            for k, pattern in enumerate(patterns):
+                row[count + k] = pattern.count(key)
+            rows.append((row, 0.0, np.inf))
+        found = self._asked(np.concatenate([np.zeros(count), np.ones(more)]), max(seconds / 2, _SHORTEST), more, rows)
+        return None if found is None else found[0]
+
+
+def patterns_of(kinds: Sequence[tuple[bool, float]], length: float) -> list[tuple[tuple[bool, float], ...]]:
+    """Every set of cuts that one block holds and none can be added to."""
+    ordered = sorted(kinds, key=lambda one: -one[1])
+    found: list[tuple[tuple[bool, float], ...]] = []
+
+    def fill(at: int, room: float, held: tuple[tuple[bool, float], ...]) -> None:
+        if len(found) > _MOST_PATTERNS:
+            return
+        grown = False
+        for k in range(at, len(ordered)):
+            if ordered[k][1] <= room + NEAR:
+                grown = True
+                fill(k, room - ordered[k][1], (*held, ordered[k]))
+        if not grown and held:
+            found.append(held)
+
+    fill(0, length, ())
+    return found
