@@ -1,4 +1,4 @@
-"""The site: a pour, a roof panel on its hook, an order of work and a drift of forms."""
+"""The site: a pour, a roof panel on its hook, an order of work, a drift of forms and a run in courses."""
 
 from __future__ import annotations
 
@@ -13,7 +13,7 @@ _RELATIVE, _LEAST = 1e-6, 1e-6
 
 def rows() -> list[Row]:
     """References of the site."""
-    return [*_pour(), *_lift(), *_order(), *_drift()]
+    return [*_pour(), *_lift(), *_order(), *_drift(), *_courses()]
 
 
 def _row(name: str, reference: float, ours: float) -> Row:
@@ -54,3 +54,10 @@ def _drift() -> Iterator[Row]:
     found = neutral_setout.compute(neutral_setout.read(given["case"]))
     for key, expected in given["reference"]["objective"].items():
         yield _row(f"drift: {key}", expected, found["objective"][key])
+
+
+def _courses() -> Iterator[Row]:
+    given = case("courses_l")
+    found = neutral_setout.compute(neutral_setout.read(given["case"]))
+    for key, expected in given["reference"]["objective"].items():
+        yield _row(f"courses: {key}", expected, found["objective"][key])
