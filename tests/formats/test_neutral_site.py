@@ -103,8 +103,8 @@ BAD: list[tuple[str, list[str | int], Any]] = [
     ("lift_order", ["tasks", 1, "after", 0, "id"], "nobody"), ("lift_order", ["proposed", 0], "tape"),
     ("lift_order", ["proposed", 0], "nobody"), ("lift_order", ["tasks", 1, "id"], "tape"),
     ("courses_l", ["block", "increment"], 500), ("courses_l", ["run", "walls", 2, "turn"], "out"),
-    ("courses_l", ["openings", 0, "wall"], "Z"), ("courses_l", ["openings", 0, "x"], 100),
-    ("courses_l", ["first_long"], "left"), ("courses_l", ["stack_joints"], [{"wall": "A", "x": 2000}]),
+    ("courses_l", ["openings", 0, "wall"], "Z"), ("courses_l", ["openings", 0, "x"], 3500),
+    ("courses_l", ["first_long"], "left"), ("courses_l", ["stack_joints"], [{"wall": "A", "x": 9000}]),
     ("drift", ["sheets", 0], 0), ("drift", ["courses", 0], [1200]), ("drift", ["step"], 0), ("drift", ["thickness"], "1"),
 ]  # fmt: skip
 
