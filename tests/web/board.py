@@ -27,6 +27,14 @@ class Board:
             self.settled()
         return self
 
+    def go(self, place: str) -> Board:
+        """To another place of the project as a step back in the window goes: without reading the application anew."""
+        self.page.evaluate(
+            "(to) => { history.pushState(null, '', to); window.dispatchEvent(new PopStateEvent('popstate')); }",
+            f"/{self.project}/{place}",
+        )
+        return self
+
     def settled(self) -> None:
         """Every figure on the bench belongs to the newest input, and every save has landed."""
         self.page.wait_for_function(

@@ -147,9 +147,9 @@ def test_what_an_engineer_states_is_entered_drawn_and_counted(board: Board, serv
 
 
 def test_axe_finds_nothing_and_nothing_runs_over_the_edge(page: Page, server: Server, shaped: str) -> None:
-    board = Board(page, server.address, shaped)
+    board = Board(page, server.address, shaped).open(HERE)
     for view in ("", "?view=panels", "?view=timber", "?view=fittings", "?view=compared"):
-        board.open(HERE + view)
+        board.go(HERE + view)
         quiet(page)
         assert axe(page) == [], view
         assert page.evaluate(CUT) == [], view

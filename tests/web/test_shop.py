@@ -85,9 +85,9 @@ def test_a_panel_out_of_square_says_which_way(board: Board) -> None:
 
 
 def test_axe_finds_nothing_and_nothing_runs_over_the_edge(page: Page, server: Server, shaped: str) -> None:
-    board = Board(page, server.address, shaped)
+    board = Board(page, server.address, shaped).open(HERE)
     for view in ("", "?view=bars", "?view=boards", "?view=laydown", "?view=trucks", "?view=handling", "?view=papers"):
-        board.open(HERE + view)
+        board.go(HERE + view)
         quiet(page)
         if "boards" in view:
             expect(page.get_by_role("img", name=re.compile("^Board 1,"))).to_be_visible()

@@ -202,9 +202,9 @@ def test_what_is_good_enough_is_stopped_asked_again_and_ends_with_an_edit(
 
 
 def test_axe_finds_nothing_and_nothing_runs_over_the_edge(page: Page, server: Server, shaped: str) -> None:
-    board = Board(page, server.address, shaped)
+    board = Board(page, server.address, shaped).open(HERE)
     for view in VIEWS:
-        board.open(HERE + view)
+        board.go(HERE + view)
         quiet(page)
         assert axe(page) == [], view
         assert page.evaluate(CUT) == [], view
