@@ -20,6 +20,10 @@ HELP = """\
 ./nimble section FILE    solve heat conduction in a section or boxes, print JSON
 ./nimble moisture FILE   moisture in an element by month or by hour, print JSON
 ./nimble shell FILE      areas, joints and volume of a building of faces, print JSON
+./nimble setout FILE     panels of an elevation, courses of blocks, drift of forms, print JSON
+./nimble shop FILE       bars, sheets, laydown, quantities, trucks, print JSON
+./nimble pour FILE       pressure, lifts, braces and lean of a pour, print JSON
+./nimble lift FILE       a panel on its hook, time on site, order of work, print JSON
 ./nimble read FILE       what a DXF or IFC file holds, print JSON            [--unit mm|cm|m|in|ft]
 ./nimble compute FILE    compute every build-up of a project file, print JSON
 ./nimble export | import a project as documented JSON

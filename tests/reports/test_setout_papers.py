@@ -82,11 +82,13 @@ def test_the_workbook_is_read_by_another_reader(projects: ProjectService, campus
     content = shop_papers.lists_xlsx(stored, LAB)
     assert content == shop_papers.lists_xlsx(stored, LAB), "the same file twice"
     book = load_workbook(io.BytesIO(content))
-    assert book.sheetnames == ["Panels", "Pieces", "Bars", "Hold points"]
+    assert book.sheetnames == ["Panels", "Pieces", "Bars", "Works", "Hold points"]
     rows = list(book["Panels"].iter_rows(values_only=True))
     found = set_out_building(stored.project, building_of(stored.project))
     panels = [one.panel for face in found.faces for one in face.panels]
     assert len(rows) - 1 == len(panels)
+    works = list(book["Works"].iter_rows(values_only=True))
+    assert {"recess", "bevel", "box", "chase", "sensor", "cable way"} == {row[1] for row in works[1:]}
     area = rows[0].index("area, m²")
     assert sum(cast("float", row[area]) for row in rows[1:]) == pytest.approx(
         sum(one.piece.area for one in panels) * 1e-6, abs=1e-3

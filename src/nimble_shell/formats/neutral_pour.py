@@ -8,6 +8,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field
 
 from nimble_shell.core.errors import Collector
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.setout.points import NoPoint, fewest_points
 from nimble_shell.core.site.lifts import brace_spacing, lean, lifts
 from nimble_shell.core.site.pressure import Pour, SchoolA, SchoolB, greatest_height, greatest_rate, pressure
@@ -114,7 +115,7 @@ def _checked(case: PourCase) -> None:
             raise missing(name)
     check = Collector()
     fits = case.pour_height_m <= case.form_height_m + _NEAR
-    said = f"{case.pour_height_m:g} m in a form of {case.form_height_m:g} m"
+    said = sentence("{a} in a form of {b}", a=(case.pour_height_m, "distance"), b=(case.form_height_m, "distance"))
     check.check(fits, ("pour_height_m",), "out_of_range", said, "no higher than the form")
     if case.lifts is not None:
         rising = all(a < b for a, b in pairwise(case.lifts.joints_m))
@@ -129,8 +130,8 @@ def _checked(case: PourCase) -> None:
             check.check(a < b, ("braces", "openings", at), "not_rising", f"from {a:g} to {b:g}", "left before right")
     if case.lean is not None:
         lean_ = case.lean
-        check.check(lean_.per_m < 1000, ("lean", "per_m"), "out_of_range", f"{lean_.per_m:g} mm for each metre",
-                    "less than a metre")  # fmt: skip
+        leant = sentence("{a} for each {b}", a=(lean_.per_m / 1000, "length"), b=(1.0, "distance"))
+        check.check(lean_.per_m < 1000, ("lean", "per_m"), "out_of_range", leant, "less than a metre")
         check.check(lean_.brace_height <= lean_.height + _NEAR, ("lean", "brace_height"), "out_of_range",
                     f"at {lean_.brace_height:g} of {lean_.height:g}", "no higher than the wall")  # fmt: skip
     check.refuse()
@@ -140,7 +141,10 @@ def _lifts(case: PourCase, asked: LiftsCase, high: float) -> dict[str, Any]:
     most = min(asked.max_lift_m, high)
     found = lifts(asked.joints_m, asked.height_m, most)
     if found is None:
-        return {"status": "infeasible", "reason": f"no board joints lie within lifts of {most:g} m"}
+        return {
+            "status": "infeasible",
+            "reason": sentence("no board joints lie within lifts of {v}", v=(most, "distance")),
+        }
     hours = [one / case.rate_m_h for one in found.heights]
     return {
         "status": "optimal",

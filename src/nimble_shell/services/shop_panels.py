@@ -122,7 +122,6 @@ def panel_card(project: Project, building_id: str, mark: str) -> PanelCard:
     face, one = _panel(found.faces, mark)
     assembly = assemblies_of(project, building)[face.zone]
     piece, openings = one.panel.piece, face.elevation.openings
-    cuts = PanelCuts(face, assembly, project.catalogue, max(building.shop.bars) * _M)
 
     def on(x: float, y: float) -> Point:
         return (x - piece.x0) / _M, (y - piece.y0) / _M
@@ -134,12 +133,29 @@ def panel_card(project: Project, building_id: str, mark: str) -> PanelCard:
             (on(each.x, each.y), on(each.right, each.y), on(each.right, each.top), on(each.x, each.top))
             for each in openings if each.name in piece.holes
         ),
-        works=tuple(
-            PanelWork(kind=each.kind, where=each.where, u=each.u / _M, v=each.v / _M, length=each.length / _M,
-                      wide=each.wide / _M, deep=each.deep / _M, angle=each.angle)
-            for each in works_of(cuts, one, fittings_of(face, building.setout))
-        ),
+        works=tuple(_works(building, face, one, _cuts(project, building, face, assembly))),
     )  # fmt: skip
+
+
+def every_work(project: Project, building_id: str) -> Iterator[tuple[str, PanelWork]]:
+    """What is worked into each panel, in set order, with its mark. Raises DomainError, NotFound."""
+    building = shaped(project, building_id)
+    of = assemblies_of(project, building)
+    for face in set_out_building(project, building).faces:
+        cuts = _cuts(project, building, face, of[face.zone])
+        for one in face.panels:
+            for work in _works(building, face, one, cuts):
+                yield one.mark, work
+
+
+def _cuts(project: Project, building: MeasuredBuilding, face: FaceSetOut, assembly: Assembly) -> PanelCuts:
+    return PanelCuts(face, assembly, project.catalogue, max(building.shop.bars) * _M)
+
+
+def _works(building: MeasuredBuilding, face: FaceSetOut, one: Marked, cuts: PanelCuts) -> Iterator[PanelWork]:
+    for each in works_of(cuts, one, fittings_of(face, building.setout)):
+        yield PanelWork(kind=each.kind, where=each.where, u=each.u / _M, v=each.v / _M, length=each.length / _M,
+                        wide=each.wide / _M, deep=each.deep / _M, angle=each.angle)  # fmt: skip
 
 
 def tape_read(project: Project, building_id: str, mark: str) -> tuple[float, ...]:

@@ -30,6 +30,7 @@ from nimble_shell.reports.written import Written
 from nimble_shell.services.setout import SetOutDraft, set_out_sheet
 from nimble_shell.services.setout_drawn import DrawnPanel, DrawnSetOut, SetOpening
 from nimble_shell.services.shop import Boards, Section, boards_of, shop_sheet
+from nimble_shell.services.shop_panels import every_work
 from nimble_shell.services.whole_shell import shaped
 from nimble_shell.store import Stored
 
@@ -109,7 +110,10 @@ def nesting(stored: Stored, building_id: str) -> bytes:
 
 
 def lists_xlsx(stored: Stored, building_id: str) -> bytes:
-    """Panels, pieces, bars and hold points as a workbook, in the project's units. Raises DomainError, NotFound."""
+    """Panels, pieces, bars, works and hold points as a workbook, in the project's units.
+
+    Raises DomainError, NotFound.
+    """
     project = stored.project
     sheet, shop = set_out_sheet(project, building_id, SetOutDraft()), shop_sheet(project, building_id)
     system = project.basis.schools.units
@@ -140,11 +144,19 @@ def lists_xlsx(stored: Stored, building_id: str) -> bytes:
          "rack" if bar.offcut else "stock", " + ".join(f"{size(one):g}" for one in bar.lengths), size(bar.remnant))
         for section in shop.sections for n, bar in enumerate(section.bars)
     ]  # fmt: skip
+    works: list[Sequence[Cell]] = [
+        (mark, one.kind, one.where, size(one.u), size(one.v), size(one.length), size(one.wide), size(one.deep),
+         round(one.angle, 2)) for mark, one in every_work(project, building_id)
+    ]  # fmt: skip
     holds: list[Sequence[Cell]] = [(face.mark, one.panel, one.what) for face in sheet.faces for one in face.holds]
     return workbook([
         panels, pieces,
         SheetTable("Bars", ("material", f"thickness, {length.symbol}", f"depth, {length.symbol}", "bar",
                             f"length, {length.symbol}", "from", "pieces", f"left, {length.symbol}"), bars),
+        SheetTable("Works", ("panel", "what", "where", f"from the left, {length.symbol}",
+                             f"above its foot, {length.symbol}", f"length, {length.symbol}",
+                             f"width, {length.symbol}", f"depth, {length.symbol}",
+                             "off square, °"), works),
         SheetTable("Hold points", ("face", "before panel", "what is looked at"), holds),
     ])  # fmt: skip
 

@@ -19,6 +19,7 @@
     { key: 'people', text: 'by hand' },
     { key: 'openings', text: 'openings' },
     { key: 'edges', text: 'left and right edge' },
+    { key: 'alike', text: 'alike' },
   ] as const;
   type Key = (typeof COLUMNS)[number]['key'];
   interface Row {
@@ -31,6 +32,8 @@
     crane: boolean;
     openings: string;
     edges: string;
+    alike: number;
+    hand: string;
     off: boolean;
   }
   let by = $state<Key>('mark');
@@ -48,6 +51,8 @@
         crane: one.crane,
         openings: one.openings.join(' '),
         edges: `${one.left}, ${one.right}`,
+        alike: one.shape,
+        hand: one.hand,
         off: one.off_module,
       })),
     ),
@@ -126,6 +131,7 @@
           <td>{one.crane ? 'crane' : `${one.people} ${one.people === 1 ? 'person' : 'people'}`}</td>
           <td>{one.openings}</td>
           <td>{one.edges}</td>
+          <td>{one.alike}{one.hand ? `, ${one.hand} hand` : ''}</td>
         </tr>
       {/each}
       <tr aria-hidden="true" style:height="{Math.max(0, rows.length - first - seen.length) * ROW}px"></tr>

@@ -22,7 +22,7 @@
     },
     {
       file: 'lists.xlsx',
-      name: 'Panels, pieces, bars and hold points',
+      name: 'Panels, pieces, bars, works and hold points',
       kind: 'XLSX',
       note: 'a sheet each, numbers as numbers, in the units of the project',
     },

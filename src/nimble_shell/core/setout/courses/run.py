@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from nimble_shell.core.errors import Collector, Path
+from nimble_shell.core.quantities.sentence import sentence
 
 NEAR = 1e-6
 _CLOSES = 1.0  #: within what a closed run closes
@@ -203,8 +204,9 @@ def _check_walls(check: Collector, run: Run) -> None:
     if run.closed and all(one.turn is not None for one in run.walls):
         x, y, turned = _walked(run.walls)
         check.check(math.hypot(x, y) <= _CLOSES and turned == 4, ("run", "walls"), "does_not_close",
-                    f"its end lies {math.hypot(x, y):.4g} mm from its beginning, after {turned} turns",
-                    "lengths that close within 1 mm")  # fmt: skip
+                    sentence(f"its end lies {{v}} from its beginning, after {turned} turns",
+                             v=(math.hypot(x, y) / 1000, "length")),
+                    sentence("lengths that close within {v}", v=(_CLOSES / 1000, "length")))  # fmt: skip
 
 
 def _walked(walls: Sequence[RunWall]) -> tuple[float, float, int]:
