@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import io
 from typing import Any
 
 import pytest
 from editing import write
 from fastapi.testclient import TestClient
+from openpyxl import load_workbook
 
 V1 = "/api/v1"
 LAB = "main-laboratory"
@@ -96,6 +98,23 @@ def test_what_meets_a_joint_or_cannot_be_set_out_is_open(client: TestClient, cam
     assert "HD9" in found["anchors-b1.2"]["text"]
     assert change(client, campus, LAB, "setout", heaviest=5.0).status_code == 200
     assert {"face-b1.1", "face-b1.roof1"} <= set(open_in(client, campus, LAB))
+
+
+def test_a_sum_that_lacks_a_face_says_so(client: TestClient, campus: str) -> None:
+    """A joint is pinned beyond a roof: nothing over all faces is told as whole."""
+    beyond = [{"face": "b1.roof1", "u": 99.0, "storey": 0}]
+    before = client.get(at(campus, "setout")).json()
+    assert (before["lacking"], before["screws"]) == ([], sum(one["screws"] for one in before["faces"]))
+    assert change(client, campus, LAB, "setout", pins=beyond).status_code == 200
+    after = client.get(at(campus, "setout")).json()
+    assert after["lacking"] == ["R1"]
+    assert (after["screws"], after["boxes"]) == (None, None)
+    assert client.get(at(campus, "shop")).json()["lacking"] == ["R1"]
+    book = load_workbook(io.BytesIO(client.get(at(campus, "lists.xlsx")).content))
+    assert [row[0] for row in book["Lacking"].iter_rows(min_row=2, values_only=True)] == ["R1"]
+    assert change(client, campus, "bunkhouse", "setout", pins=beyond).status_code == 200
+    (roof, *_) = client.get(at(campus, "shop/filling", "bunkhouse")).json()
+    assert roof["lacking"] == ["R1"]
 
 
 def test_the_tape_reads_what_lies_on_the_bed(client: TestClient, campus: str) -> None:

@@ -17,6 +17,7 @@ from nimble_shell.core.setout.timber import framed_share, from_set_out
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.set_out import BuildingSetOut, NotOfPanels, set_out_building
+from nimble_shell.core.shop.screwing import Screwed, screwed
 from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.working import plain, value_of
 from nimble_shell.services.bench import shell_of, to_outside
@@ -76,6 +77,9 @@ class SetOutSheet:
     faces: tuple[DrawnSetOut, ...]
     others: tuple[NotOfPanels, ...]
     thermal: tuple[ThermalBack, ...]
+    lacking: tuple[str, ...]  #: marks of faces that no sum over faces has
+    screws: int | None  #: in all skins; None while no pattern is entered or a face lacks
+    boxes: int | None
     effect: SetOutEffect | None = None  #: on the shell; None while what the shell loses is not whole
 
 
@@ -101,9 +105,14 @@ def set_out_sheet(project: Project, building_id: str, draft: SetOutDraft) -> Set
     choices = shaped(drawn, building_id).setout
     building = assumed(drawn, building_id)
     found = set_out_building(drawn, building)
+    screws = None if choices.screws is None or found.lacking else sum(
+        (screwed(one, choices.screws) for one in found.faces), Screwed()
+    )  # fmt: skip
     return SetOutSheet(
         choices=choices, faces=drawn_faces(building, found),
-        others=found.others, thermal=_thermal(drawn.within(building_id), building, found),
+        others=found.others, thermal=_thermal(drawn.within(building_id), building, found), lacking=found.lacking,
+        screws=None if screws is None else screws.skins,
+        boxes=None if screws is None or choices.screws is None else screws.boxes(choices.screws.box),
     )  # fmt: skip
 
 

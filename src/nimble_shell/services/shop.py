@@ -125,6 +125,7 @@ class ShopSheet:
     no_truck: str  #: why the panels cannot be brought
     laid: tuple[Laid, ...]
     weights: tuple[PanelWeight, ...]  #: of all panels, in set order
+    lacking: tuple[str, ...]  #: marks of faces that cannot be set out, which nothing here has
     filled: bool  #: whether beads are blown into any of them
     left: int  #: pieces that are still to be cut
 
@@ -192,7 +193,7 @@ def shop_sheet(project: Project, building_id: str) -> ShopSheet:
         next=next((n for n, one in enumerate(lines) if one.state != "cut"), None), sections=sections, trucks=trucks,
         no_truck=no_truck, laid=tuple(_laid(faces)),
         weights=tuple(weights_of(building, faces, found.masses, of)),
-        filled=any(is_filled(of[one.zone]) for one in faces if one.panels),
+        lacking=found.lacking, filled=any(is_filled(of[one.zone]) for one in faces if one.panels),
         left=sum(one.count for one in lines if one.state != "cut"),
     )  # fmt: skip
 

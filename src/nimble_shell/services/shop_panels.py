@@ -87,6 +87,7 @@ class Filled:
     bags: int
     settlement: float  #: share of what is blown
     density: float  #: as blown [kg/m³]
+    lacking: tuple[str, ...]  #: marks of its faces that no sum has
     before: tuple[str, ...]  #: what has to be closed and looked at before
 
 
@@ -189,6 +190,7 @@ def filling_of(project: Project, building_id: str) -> tuple[Filled, ...]:
             ),
             cavity=sum(one.cavity for one in done.panels), blown=done.blown,
             mass=sum(one.mass for one in done.panels), bags=done.bags(building.shop.bag), before=BEFORE,
+            lacking=tuple(face.mark for face in found.faces if of[face.zone].id == assembly.id and not face.panels),
         ))  # fmt: skip
     return tuple(rows)
 

@@ -149,8 +149,11 @@ def lists_xlsx(stored: Stored, building_id: str) -> bytes:
          round(one.angle, 2)) for mark, one in every_work(project, building_id)
     ]  # fmt: skip
     holds: list[Sequence[Cell]] = [(face.mark, one.panel, one.what) for face in sheet.faces for one in face.holds]
+    lacking = [SheetTable("Lacking", ("face", "why it cannot be set out"), [
+        (one.mark, in_units(one.reason, system)) for one in sheet.faces if one.sum is None
+    ])] if sheet.lacking else []  # fmt: skip
     return workbook([
-        panels, pieces,
+        *lacking, panels, pieces,
         SheetTable("Bars", ("material", f"thickness, {length.symbol}", f"depth, {length.symbol}", "bar",
                             f"length, {length.symbol}", "from", "pieces", f"left, {length.symbol}"), bars),
         SheetTable("Works", ("panel", "what", "where", f"from the left, {length.symbol}",

@@ -9,8 +9,9 @@ from dataclasses import replace
 
 import pytest
 
+from nimble_shell.core.shop.handling import G
 from nimble_shell.core.site.lifts import brace_spacing, lean, lifts
-from nimble_shell.core.site.pressure import G, Pour, SchoolA, SchoolB, greatest_height, greatest_rate, pressure
+from nimble_shell.core.site.pressure import Pour, SchoolA, SchoolB, greatest_height, greatest_rate, pressure
 
 A = Pour(school=SchoolA(C1=1.0, C2=0.45), member="wall", density=2400, temperature=12, form_height=2.8, height=2.8,
          rate=1.2)  # fmt: skip

@@ -4390,6 +4390,8 @@ export interface components {
             cavity: number;
             /** Density */
             density: number;
+            /** Lacking */
+            lacking: string[];
             /** Mass */
             mass: number;
             /** Name */
@@ -7874,12 +7876,18 @@ export interface components {
          * @description All faces of a building.
          */
         SetOutOut: {
+            /** Boxes */
+            boxes: number | null;
             choices: components["schemas"]["SetOutDoc"];
             effect: components["schemas"]["SetOutEffectOut"] | null;
             /** Faces */
             faces: components["schemas"]["FaceSetOutOut"][];
+            /** Lacking */
+            lacking: string[];
             /** Others */
             others: components["schemas"]["NotOfPanelsOut"][];
+            /** Screws */
+            screws: number | null;
             /** Thermal */
             thermal: components["schemas"]["ThermalBackOut"][];
         };
@@ -8228,6 +8236,8 @@ export interface components {
             choices: components["schemas"]["ShopDoc"];
             /** Filled */
             filled: boolean;
+            /** Lacking */
+            lacking: string[];
             /** Laid */
             laid: components["schemas"]["LaidOut"][];
             /** Left */

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from nimble_shell.core.setout.elevation import NEAR
 from nimble_shell.core.setout.partition import NEVER, Costs, Layer, layer_at
-from nimble_shell.core.setout.rules import Objective
+from nimble_shell.core.setout.rules import Objective, Term
 from nimble_shell.core.setout.strips import BandStrips
 
 Counts = NDArray[np.int64]
@@ -44,7 +44,7 @@ class _Folded:
     def __init__(self, strips: BandStrips, objective: Objective) -> None:
         self.strips, x = strips, strips.x
         self._costs = Costs(objective, strips)
-        self._lone, _ = self._of(lopsided=1)  # what a joint without its image costs
+        self._lone, _ = self._of({"lopsided": 1})  # what a joint without its image costs
         half = (x[-1] - x[0]) / 2
         left, right = x - x[0], x[-1] - x
         ours, theirs = np.flatnonzero(left <= half + NEAR), np.flatnonzero(right < half - NEAR)[::-1]
@@ -57,10 +57,11 @@ class _Folded:
         self.sides = tuple(self._side(at[side], self._steps[side]) for side in (_LEFT, _RIGHT))
         self._at = at
 
-    def _of(self, **terms: Any) -> tuple[Any, Any]:
-        none = {"panels": 0, "off_module": 0, "members": 0, "member_length": 0.0, "waste": 0.0, "lopsided": 0,
-                "astray": 0}  # fmt: skip
-        return self._costs.of({**none, **terms})  # type: ignore[dict-item]
+    def _of(self, terms: dict[Term, Any]) -> tuple[Any, Any]:
+        none: dict[Term, Any] = {
+            "panels": 0, "off_module": 0, "members": 0, "member_length": 0.0, "waste": 0.0, "lopsided": 0, "astray": 0,
+        }  # fmt: skip
+        return self._costs.of({**none, **terms})
 
     def _numbers(self, distance: Floats, joints: Counts) -> Counts:
         """Of each joint the number of its distance; −1 on the other side."""
@@ -79,10 +80,10 @@ class _Folded:
                 continue
             i = i[good]
             new = np.full(len(i), j) if side == _LEFT else i  # the joint that is come to
-            whole, part = self._of(
-                panels=to.panels[good], off_module=to.off_module[good], members=1, waste=to.waste[good],
-                member_length=self.strips.member_length[new], astray=self.strips.astray[new].astype(np.int64),
-            )  # fmt: skip
+            whole, part = self._of({
+                "panels": to.panels[good], "off_module": to.off_module[good], "members": 1, "waste": to.waste[good],
+                "member_length": self.strips.member_length[new], "astray": self.strips.astray[new].astype(np.int64),
+            })  # fmt: skip
             before, after = (number[i], number[new]) if side == _LEFT else (np.full(len(i), number[j]), number[i])
             shape = np.zeros(len(i))
             found.append((j, after - before, (before, whole + shape.astype(np.int64)), part + shape))
@@ -141,8 +142,8 @@ class _Folded:
                 state = (_LEFT if a <= b else _RIGHT, min(a, b), abs(a - b))
                 if state[2] > self.wide or whole[state] >= NEVER:
                     continue
-                more, beside = self._of(panels=int(to.panels[n]), off_module=int(to.off_module[n]),
-                                        waste=float(to.waste[n]))  # fmt: skip
+                more, beside = self._of({"panels": int(to.panels[n]), "off_module": int(to.off_module[n]),
+                                         "waste": float(to.waste[n])})  # fmt: skip
                 own = self.middle and a == len(self.far) - 1
                 lone = self._lone if a != b and not own else 0
                 found = (int(whole[state] + more + lone), float(part[state] + beside), i, int(k))

@@ -14,12 +14,10 @@ from nimble_shell.core.setout.elevation import NEAR, Band, Elevation, Opening, b
 from nimble_shell.core.setout.mirrored import best_mirrored
 from nimble_shell.core.setout.partition import Layer, Sum, best_layer
 from nimble_shell.core.setout.pieces import Piece, pieces_of
-from nimble_shell.core.setout.plates import Line, plates_of
+from nimble_shell.core.setout.plates import LINES, plates_of
 from nimble_shell.core.setout.rules import Objective, Rules, Term
 from nimble_shell.core.setout.staggered import best_pair
 from nimble_shell.core.setout.strips import M2, BandStrips, joints_of
-
-_LINES: tuple[Line, ...] = ("bottom", "top")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -204,11 +202,16 @@ def _layers(
     return None if one is None else (one,)
 
 
+def is_bay(band: Band, x0: float, x1: float) -> bool:
+    """Whether a strip is exactly as wide as an opening; what lies below and above it may be cut turned."""
+    return any(abs(one.x - x0) <= NEAR and abs(one.right - x1) <= NEAR for one in band.openings)
+
+
 def _panels(band: Band, layers: Sequence[Layer], rules: Rules) -> Iterable[Panel]:
     for n, layer in enumerate(layers):
         ends = (band.x0, *layer.joints, band.x1)
         for x0, x1 in pairwise(ends):
-            bay = any(abs(one.x - x0) <= NEAR and abs(one.right - x1) <= NEAR for one in band.openings)
+            bay = is_bay(band, x0, x1)
             held = [one for one in band.openings if x0 - NEAR <= one.x and one.right <= x1 + NEAR]
             load = 0.0 if bay or rules.at_opening == "cut" else sum(one.mass for one in held)
             for piece in pieces_of(band, x0, x1):
@@ -230,7 +233,7 @@ def _members(bands: Sequence[Band], layers: Sequence[Sequence[Layer]]) -> tuple[
 def _plates(bands: Sequence[Band]) -> tuple[float, float]:
     """Lengths of base and top lines; what an opening takes of a line that it lies on is left out. [m]"""
     bottom, top = (
-        sum(one.length for band in bands for one in plates_of(band, line)) / 1000 for line in _LINES
+        sum(one.length for band in bands for one in plates_of(band, line)) / 1000 for line in LINES
     )  # fmt: skip
     return bottom, top
 

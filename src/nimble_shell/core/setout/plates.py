@@ -12,6 +12,7 @@ from nimble_shell.core.setout.elevation import NEAR, Band, Opening, Slice
 from nimble_shell.core.setout.points import NoPoint, fewest_points
 
 Line = Literal["bottom", "top"]
+LINES: tuple[Line, ...] = ("bottom", "top")
 _STEP = 10.0  #: butt joints lie on whole steps from the left end of a plate
 
 

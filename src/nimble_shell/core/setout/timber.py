@@ -122,7 +122,7 @@ def _centres(width: float, centres: float) -> float:
 
 def framed_layer(assembly: Assembly) -> Layer | None:
     """The layer that has most members."""
-    framed = [one for one in assembly.layers if any(each.joint in _FRAME for each in one.members)]
+    framed = [one for one in assembly.layers if framing(one)]
     return max(framed, key=_share, default=None)
 
 
@@ -132,8 +132,13 @@ def framed_share(assembly: Assembly) -> float | None:
     return None if layer is None else _share(layer)
 
 
+def framing(layer: Layer) -> list[Member]:
+    """Members that are a frame; not what is empty or runs through besides."""
+    return [one for one in layer.members if one.joint in _FRAME]
+
+
 def _share(layer: Layer) -> float:
     whole = 1.0
-    for one in layer.members:
+    for one in framing(layer):
         whole *= 1 - (one.share if one.share is not None else (one.width or 0.0) / (one.centres or 1.0))
     return 1 - whole

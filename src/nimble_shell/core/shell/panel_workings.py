@@ -9,10 +9,10 @@ from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.setout.elevation import bands_of
 from nimble_shell.core.setout.faces import FaceSetOut, Marked
-from nimble_shell.core.setout.panels import SetOut
-from nimble_shell.core.setout.plates import Line, plates_of
+from nimble_shell.core.setout.panels import SetOut, is_bay
+from nimble_shell.core.setout.plates import LINES, plates_of
 from nimble_shell.core.setout.strips import M2, BandStrips
-from nimble_shell.core.setout.timber import framed_layer, from_set_out
+from nimble_shell.core.setout.timber import framed_layer, framing, from_set_out
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.set_out import BuildingSetOut, set_out_building
@@ -22,7 +22,6 @@ from nimble_shell.core.thermal.figures import clear_wall_R
 from nimble_shell.core.working import Derivation, Num, derive, named, traced
 
 _BY = "set-out"
-_LINES: tuple[Line, ...] = ("bottom", "top")
 
 
 def panel_working(project: Project, building: MeasuredBuilding, figure: str, of: str) -> Derivation:
@@ -101,7 +100,7 @@ def _joints(ground: _Ground, of: str) -> Num:
 
 def _plates(ground: _Ground, of: str) -> Num:
     face, _ = ground.face(of)
-    runs = [one for band in bands_of(face.elevation) for line in _LINES for one in plates_of(band, line)]
+    runs = [one for band in bands_of(face.elevation) for line in LINES for one in plates_of(band, line)]
     parts = [
         traced(one.length / 1000, f"l_{n}", f"{one.line} plate {n} of storey {one.band + 1}", "m", _BY)
         for n, one in enumerate(runs, 1)
@@ -116,7 +115,8 @@ def _waste(ground: _Ground, of: str) -> Num:
     parts: list[Num] = []
     for n, one in enumerate(face.panels, 1):
         piece = one.panel.piece
-        lost = strips[one.panel.band].waste_of(piece, turned=True) or 0.0
+        bay = is_bay(bands[one.panel.band], piece.x0, piece.x1)
+        lost = strips[one.panel.band].waste_of(piece, turned=bay) or 0.0
         blank = traced(piece.area * M2 + lost, f"B_{n}", f"smallest blank for {one.mark}", "m²", "sheets of the system")
         area = traced(piece.area * M2, f"A_{n}", f"area of {one.mark}", "m²", _BY)
         parts.append(named(blank - area, f"w_{n}", f"left of the blank of {one.mark}", "m²", "blank less panel"))
@@ -148,7 +148,7 @@ def _turn(ground: _Ground, of: str) -> Num:
 def _timber(ground: _Ground, of: str) -> Num:
     layer = framed_layer(from_set_out(ground.assembly(of), ground.found.timber[of]))
     left: Num | None = None
-    for n, one in enumerate(() if layer is None else layer.members, 1):
+    for n, one in enumerate(() if layer is None else framing(layer), 1):
         if one.share is not None:
             share = traced(one.share, f"t_{n}", f"share of {one.name}", "", _BY)
         else:

@@ -14,6 +14,7 @@ from nimble_shell.core.held import Held
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.progress import report
 from nimble_shell.core.setout.faces import FaceSetOut, elevation_of, face_marks, set_out_face
+from nimble_shell.core.setout.panels import NoWay
 from nimble_shell.core.setout.systems import PanelRules, panel_rules
 from nimble_shell.core.setout.timber import Timber, from_set_out, timber_of
 from nimble_shell.core.shell.measured import MeasuredBuilding, with_edges
@@ -43,6 +44,11 @@ class BuildingSetOut:
     timber: Mapping[str, Timber]  #: of each build-up, by its id
     masses: Mapping[str, float]  #: of what is put together in the shop, by build-up [kg/m²]
     plates: Mapping[str, int]  #: one on another, of a build-up
+
+    @property
+    def lacking(self) -> tuple[str, ...]:
+        """Marks of faces of panels that cannot be set out: no sum over faces is whole while there are any."""
+        return tuple(one.mark for one in self.faces if isinstance(one.found, NoWay))
 
 
 def set_out_building(

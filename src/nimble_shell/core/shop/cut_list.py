@@ -12,7 +12,7 @@ from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.setout.elevation import NEAR, Opening, bands_of
 from nimble_shell.core.setout.faces import FaceSetOut, Marked
 from nimble_shell.core.setout.panels import SetOut
-from nimble_shell.core.setout.plates import Line, Plate, butted, plates_of
+from nimble_shell.core.setout.plates import LINES, Line, Plate, butted, plates_of
 from nimble_shell.core.setout.points import NoPoint
 
 LUMBER = 38.0  #: one piece of framing lumber
@@ -21,7 +21,6 @@ _STAGGER = 600.0  #: butt joints of one plate from those of the next
 _LEAST_BOARD = 0.003  #: what is thinner is no board [m]
 _SHEET_METAL = 0.7  #: of a trim
 _BOARDS = frozenset({"panel", "fibre", "foam", "timber"})  #: families of what is cut from sheets
-_LINES: tuple[Line, ...] = ("bottom", "top")
 Stuff = Literal["bar", "sheet", "block", "panel"]
 
 
@@ -127,7 +126,7 @@ class PanelCuts:
         self.edges = [end for each in face.elevation.openings for end in (each.x, each.right)]
         self.joints = {(one.band, one.x) for one in face.members()}
         self.plates = face_plates(face, self.timbers.plates, stock)
-        self.lines = {(band.index, line): plates_of(band, line) for band in bands_of(face.elevation) for line in _LINES}
+        self.lines = {(band.index, line): plates_of(band, line) for band in bands_of(face.elevation) for line in LINES}
 
     def pieces(self, one: Marked) -> Iterator[Piece]:
         piece, mark = one.panel.piece, one.mark

@@ -9,12 +9,11 @@ from nimble_shell.core.setout.elevation import NEAR, bands_of
 from nimble_shell.core.setout.entered import Screws
 from nimble_shell.core.setout.faces import FaceSetOut
 from nimble_shell.core.setout.panels import NoWay
-from nimble_shell.core.setout.plates import Line, plates_of
+from nimble_shell.core.setout.plates import LINES, plates_of
 from nimble_shell.core.shop.quantities.counts import whole
 from nimble_shell.core.shop.quantities.lines import ScrewLine
 
 _SKINS = 2
-_LINES: tuple[Line, ...] = ("bottom", "top")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -41,7 +40,7 @@ def screwed(face: FaceSetOut, pattern: Screws) -> Screwed:
     bands = bands_of(face.elevation)
     for band, layers in zip(bands, face.found.bands, strict=True):
         joints = [x for layer in layers for x in layer.joints]
-        for plate in (one for line in _LINES for one in plates_of(band, line)):
+        for plate in (one for line in LINES for one in plates_of(band, line)):
             inner = sorted(x for x in joints if plate.x0 + NEAR < x < plate.x1 - NEAR)
             ends = [plate.x0, *inner, plate.x1]
             for a, b in pairwise(ends):

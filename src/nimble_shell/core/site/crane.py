@@ -7,7 +7,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from nimble_shell.core.site.pressure import G
+from nimble_shell.core.shop.handling import G
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,7 +11,8 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Literal
 
-G = 9.81  #: [m/s²]
+from nimble_shell.core.shop.handling import G
+
 Member = Literal["wall", "column"]
 Governs = Literal["formula", "minimum", "hydrostatic"]
 _NEAR = 1e-9

@@ -211,13 +211,16 @@
     {:else if face.openings.length && face.sum}
       <h2>Better places</h2>
       <p role="status" class="soft">Being looked for{solving.text ? `: ${solving.text}` : ''}</p>
+    {:else if !face.sum}
+      <h2>Nothing is set out here yet</h2>
+      <p class="soft">What stands in the way comes first; places of openings are looked at after it.</p>
     {:else}
       <h2>No openings</h2>
       <p class="soft">Only joints can be moved here.</p>
     {/if}
   </section>
   <section aria-label="What it comes to">
-    <h2>What it comes to <span>none better by these rules, proved</span></h2>
+    <h2>What it comes to <span>{shown.sum ? 'none better by these rules, proved' : 'not known'}</span></h2>
     {#if shown.sum}
       <dl>
         <div>

@@ -80,7 +80,11 @@
   const SOCKETS = $derived<Column<Socket>[]>([face, u, v, way]);
   const anchored = $derived(sheet.faces.filter((one) => one.anchors.length || one.no_anchors.length));
   const screws = $derived(
-    choices.screws ? sheet.faces.reduce((sum, one) => sum + (one.screws ?? 0), 0) : undefined,
+    !choices.screws
+      ? 'no pattern entered'
+      : sheet.screws === null || sheet.boxes === null
+        ? `not counted: ${sheet.lacking.join(', ')} cannot be set out`
+        : `${sheet.screws} in ${counted(sheet.boxes, 'box', 'boxes')}`,
   );
   const holds = $derived(sheet.faces.flatMap((one) => one.holds));
   const save = (change: Partial<SetOutChoices>, words: string) => setout.save(building, change, words);
@@ -187,11 +191,7 @@
   </div>
   <aside class="side">
     <h2>
-      Screws <span
-        >{screws === undefined
-          ? 'no pattern entered'
-          : `${screws} in ${counted(Math.ceil(screws / (choices.screws?.box ?? 250)), 'box', 'boxes')}`}</span
-      >
+      Screws <span>{screws}</span>
     </h2>
     <div class="stack">
       <Entry

@@ -90,7 +90,10 @@
 <div class="controls">
   <label>find <input type="search" bind:value={sought} placeholder="mark, opening, edge" /></label>
   <span class="soft" role="status"
-    >{counted(rows.length, 'panel')}, {units.full(area, 'area')}, {units.full(mass, 'mass', 0)}</span
+    >{sheet.lacking.length ? `so far, without ${sheet.lacking.join(', ')}: ` : ''}{counted(
+      rows.length,
+      'panel',
+    )}, {units.full(area, 'area')}, {units.full(mass, 'mass', 0)}</span
   >
   {#each [['panels.csv', 'panels as CSV'], ['setout.dxf', 'faces as DXF']] as [file, text] (file)}
     <a href="/api/v1/projects/{router.place.project}/buildings/{router.place.building}/{file}" download

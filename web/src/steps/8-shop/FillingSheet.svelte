@@ -41,7 +41,11 @@
     {#each found ?? [] as one (one.assembly)}
       <h2>
         {one.name}
-        <span>{counted(one.panels.length, 'panel')}, in set order</span>
+        <span
+          >{counted(one.panels.length, 'panel')}, in set order{one.lacking.length
+            ? `; so far, ${one.lacking.join(', ')} cannot be set out`
+            : ''}</span
+        >
       </h2>
       <dl class="sum" data-testid="filling">
         <div>
@@ -51,14 +55,15 @@
         <div>
           <dt>blown, settling {units.show(one.settlement, 'share', 1)} %</dt>
           <dd>
-            <PanelFigure
-              figure="beads"
-              of={one.assembly}
-              title="Beads blown into {one.name}"
-              value={units.show(one.blown, 'volume', 2)}
-              unit={units.symbol('volume')}
-              dimension="volume"
-            />
+            {#if one.lacking.length}{units.full(one.blown, 'volume', 2)}{:else}
+              <PanelFigure
+                figure="beads"
+                of={one.assembly}
+                title="Beads blown into {one.name}"
+                value={units.show(one.blown, 'volume', 2)}
+                unit={units.symbol('volume')}
+                dimension="volume"
+              />{/if}
           </dd>
         </div>
         <div>

@@ -81,6 +81,13 @@
     text="No face of it is made of panels, or none could be set out: see Set-out."
   />
 {:else}
+  {#if found.lacking.length}
+    <Notice
+      tone="decision"
+      title="So far: {found.lacking.join(', ')} cannot be set out"
+      text="Nothing here has panels of that face: no count, weight, truck or file is whole."
+    />
+  {/if}
   <div data-stale={shop.live.stale}>
     {#if place.view === 'bars'}
       <NestingSheet shop={found} {building} {units} {why} />
