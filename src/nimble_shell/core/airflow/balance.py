@@ -184,6 +184,10 @@ def _root(zone: Zone) -> float:
         dp = without - p
         return float(np.sum(np.where(dp > 0, rho_e, -rho_i) * C / 3600 * np.abs(dp) ** n)) + fans
 
+    # Where nothing moves, the root is exactly where a path has no difference: a step beside it is a flow already.
+    still = next((p for p in without.tolist() if excess(p) == 0), None)
+    if still is not None:
+        return float(still)
     reach = 1.0
     while excess(-reach) < 0 or excess(reach) > 0:
         reach *= 4
