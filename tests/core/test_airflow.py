@@ -127,9 +127,11 @@ def test_as_much_air_comes_in_as_goes_out(
     assert sum(flows) + moved == pytest.approx(0.0, abs=1e-9 * max(scale, 1e-3))
 
 
-def test_no_air_moves_through_one_path_alone() -> None:
+@pytest.mark.parametrize("extract", [0.0, 4e-226])
+def test_no_air_moves_through_one_path_alone(extract: float) -> None:
     """Exactly none: its flow goes with the root of the difference, so that any slip there would show."""
-    zone = Zone(theta_i=20.0, theta_e=0.0, wind=0.0, paths=(AirPath(id="0", z=0.0, C=1.0, n=0.5, cp=0.0),), fans=())
+    zone = Zone(theta_i=20.0, theta_e=0.0, wind=0.0, paths=(AirPath(id="0", z=0.0, C=1.0, n=0.5, cp=0.0),),
+                fans=(Fan(id="out", kind="extract", q=extract),))  # fmt: skip
     assert [value_of(one) for one in balance(zone).flows.values()] == [0.0]
 
 

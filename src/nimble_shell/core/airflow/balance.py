@@ -184,14 +184,12 @@ def _root(zone: Zone) -> float:
         dp = without - p
         return float(np.sum(np.where(dp > 0, rho_e, -rho_i) * C / 3600 * np.abs(dp) ** n)) + fans
 
-    # Where nothing moves, the root is exactly where a path has no difference: a step beside it is a flow already.
-    still = next((p for p in without.tolist() if excess(p) == 0), None)
-    if still is not None:
-        return float(still)
     reach = 1.0
     while excess(-reach) < 0 or excess(reach) > 0:
         reach *= 4
-    return float(brentq(excess, -reach, reach, xtol=1e-13, rtol=8.9e-16, maxiter=500))
+    found = float(brentq(excess, -reach, reach, xtol=1e-13, rtol=8.9e-16, maxiter=500))
+    # Where hardly anything moves, the root is where a path has no difference: a step beside it is a flow already.
+    return min((found, *without.tolist()), key=lambda p: abs(excess(p)))
 
 
 def _draught(zone: Zone, flue: Flue, air: _Air, p_int: Num, given: Given) -> Draught:
