@@ -189,7 +189,8 @@ def _root(zone: Zone) -> float:
         reach *= 4
     found = float(brentq(excess, -reach, reach, xtol=1e-13, rtol=8.9e-16, maxiter=500))
     # Where hardly anything moves, the root is where a path has no difference: a step beside it is a flow already.
-    return min((found, *without.tolist()), key=lambda p: abs(excess(p)))
+    tried: list[float] = [found, *(float(one) for one in without)]
+    return min(tried, key=lambda p: abs(excess(p)))
 
 
 def _draught(zone: Zone, flue: Flue, air: _Air, p_int: Num, given: Given) -> Draught:
