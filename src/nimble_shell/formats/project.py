@@ -36,10 +36,12 @@ from nimble_shell.core.materials import Material
 from nimble_shell.core.materials.material import Hatching
 from nimble_shell.core.materials.rates import Rate
 from nimble_shell.core.setout.choices import JointPin, SetOutChoices
+from nimble_shell.core.setout.courses.choices import CastIn, FootingLevel, FormChoices, ReadBlocks, StackJoint
 from nimble_shell.core.setout.entered import Anchors, EnteredPost, Screws, Sensor, Socket
 from nimble_shell.core.shell.plant import Buffer, Fire, FreshAir, Ground, Loads, MeasurePrice, Plant, Tightness
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.shop.choices import CutPiece, RackBar, ShopChoices, TapeReadings
+from nimble_shell.core.site.choices import BraceRow, CraneRow, LiftChoices, LoggedDay, PourChoices, StringLine
 from nimble_shell.core.windows.transmittance import Frame, Glass
 from nimble_shell.core.windows.unit import UnitJoint, UnitType
 from nimble_shell.formats.document import Document, Identifier, Text
@@ -319,6 +321,50 @@ class TapeReadingsDoc(Document, core=TapeReadings):
 
 
 class ShopDoc(Document, core=ShopChoices):
+    pass
+
+
+class StackJointDoc(Document, core=StackJoint):
+    pass
+
+
+class ReadBlocksDoc(Document, core=ReadBlocks):
+    pass
+
+
+class FootingLevelDoc(Document, core=FootingLevel):
+    pass
+
+
+class CastInDoc(Document, core=CastIn):
+    pass
+
+
+class FormsDoc(Document, core=FormChoices):
+    pass
+
+
+class BraceRowDoc(Document, core=BraceRow):
+    pass
+
+
+class StringLineDoc(Document, core=StringLine):
+    pass
+
+
+class LoggedDayDoc(Document, core=LoggedDay):
+    pass
+
+
+class PourDoc(Document, core=PourChoices):
+    pass
+
+
+class CraneRowDoc(Document, core=CraneRow):
+    pass
+
+
+class LiftingDoc(Document, core=LiftChoices):
     pass
 
 

@@ -97,6 +97,8 @@ DIMENSIONS: dict[str, Dimension] = {
     "soil_capacity": Dimension(Unit("MJ/(m³·K)", 1e-6, 2), Unit("Btu/(ft³·°F)", _FOOT**3 * _RANKINE / _BTU, 1)),
     "small_pressure": Dimension(Unit("Pa", 1.0, 1), Unit("in. w.c.", 1 / 249.08891, 3)),
     "force": Dimension(Unit("kN", 1e-3, 2), Unit("lbf", 1 / (_POUND * 9.80665), 0)),
+    "rise": Dimension(Unit("m/h", 1.0, 2), Unit("ft/h", 1 / _FOOT, 2)),
+    "slope": Dimension(Unit("mm/m", 1000.0, 1), Unit("in/ft", 12.0, 3)),
     "angle": Dimension(Unit("°", 1.0, 1), Unit("°", 1.0, 1)),
     "ratio": Dimension(Unit("", 1.0, 3), Unit("", 1.0, 3)),
 }

@@ -87,6 +87,18 @@ def mend(case: DriftCase) -> Mended | None:
     return _Programme(case, low, high, most_trim, caps).solved()
 
 
+def back_to_nought(case: DriftCase) -> tuple[float, ...]:
+    """The other custom: each sheet trimmed so that the middle of all courses comes back to nought at its joint."""
+    trims, off = list[float](), 0.0
+    for n in range(len(case.sheets)):
+        at = [course[n] for course in case.before]
+        middle = (min(at) + max(at)) / 2 + off
+        steps = max(0, min(round(-middle / case.step), math.floor(case.max_trim / case.step + _NEAR)))
+        trims.append(steps * case.step)
+        off += trims[-1]
+    return tuple(trims)
+
+
 def _windows(case: DriftCase) -> tuple[list[list[int]], list[list[int]]] | None:
     """What trims less rasps may come to at each joint, in steps."""
     low, high = list[list[int]](), list[list[int]]()

@@ -17,8 +17,10 @@ from nimble_shell.core.materials import CATALOGUE, Catalogue, Material
 from nimble_shell.core.materials.rates import priced_catalogue
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.setout.choices import SetOutChoices
+from nimble_shell.core.setout.courses.choices import FormChoices
 from nimble_shell.core.shell.plant import Plant
 from nimble_shell.core.shop.choices import ShopChoices
+from nimble_shell.core.site.choices import LiftChoices, PourChoices
 from nimble_shell.core.windows.unit import UnitType
 
 
@@ -114,6 +116,9 @@ class Building:
     plant: Plant = field(default_factory=Plant)  #: what it stands on, how tight it is meant to be, what heats it
     setout: SetOutChoices = field(default_factory=SetOutChoices)  #: what is decided of its panels
     shop: ShopChoices = field(default_factory=ShopChoices)  #: what its panels are cut from, and which are
+    forms: FormChoices = field(default_factory=FormChoices)  #: what is decided of its insulated concrete forms
+    pour: PourChoices = field(default_factory=PourChoices)  #: how they are filled
+    lifting: LiftChoices = field(default_factory=LiftChoices)  #: how pieces are lifted
 
     # What a measured building looks up, and one without a shape does not have:
 

@@ -11,6 +11,7 @@ from typing import Any, cast
 
 import numpy as np
 
+from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.setout.courses.run import NEAR, Course, Run
 
 _WEIGHT = 10_000.0  #: of a piece against a cut: no wall has so many
@@ -95,12 +96,16 @@ def _row(run: Run, wall: int, course: Course) -> _Row | NoLaying:
     own, length = run.walls[wall], run.walls[wall].length
     legs = run.legs(wall, course.index)
     s, e, stack = legs.left, length - legs.right, run.stacks.get(own.name)
+    if run.raked:
+        return _raked(run, wall, course)
     name = f"course {course.index + 1} of “{own.name}”"
     if e < s - NEAR or (stack is not None and not s - NEAR <= stack <= e + NEAR):
         return NoLaying(f"{name}: its legs leave nothing to lay")
     steps = (e - s) / run.block.increment
     if stack is None and abs(steps - round(steps)) > NEAR:
-        return NoLaying(f"{name}: {e - s:g} between its legs is no whole number of increments; a stack joint would do")
+        return NoLaying(sentence(f"{name}: {{v}} between its legs are no whole number of webs of {{w}} each; "
+                                 "a stack joint would do",
+                                 v=((e - s) / 1000, "length"), w=(run.block.increment / 1000, "length")))  # fmt: skip
     gaps = [(one.x, one.right) for one in run.of(wall)
             if one.y <= course.bottom + NEAR and one.top >= course.top - NEAR]  # fmt: skip
     spans = list[tuple[float, float, float]]()
@@ -110,16 +115,29 @@ def _row(run: Run, wall: int, course: Course) -> _Row | NoLaying:
             if left - x > NEAR:
                 spans.append((x, left, grid))
             x = right
+    narrow = next(((a, b) for a, b, _ in spans if b - a < run.block.min_cut - NEAR), None)
+    if narrow is not None:
+        return NoLaying(sentence(f"{name}: {{v}} from {{a}} to {{b}} is narrower than the shortest piece, {{m}}",
+                                 v=((narrow[1] - narrow[0]) / 1000, "length"), a=(narrow[0] / 1000, "length"),
+                                 b=(narrow[1] / 1000, "length"), m=(run.block.min_cut / 1000, "length")))  # fmt: skip
     edges = [end for gap in gaps for end in gap]
     corners = [at for at, there in ((s, legs.left > 0), (e, legs.right > 0)) if there]
     fixed = [x for x in corners if all(abs(x - edge) > NEAR for edge in edges)]
     return _Row(wall, course, spans, fixed)
 
 
+def _raked(run: Run, wall: int, course: Course) -> _Row:
+    """A course of a gable: as wide as at its foot, on the web grid of the wall below; a tip comes out of an offcut."""
+    a, b = run.at(course.bottom) or (0.0, 0.0)
+    spans = [(a, b, 0.0)] if b - a >= run.block.min_cut - NEAR else []
+    return _Row(wall, course, spans, [])
+
+
 def _legs_clash(rows: Sequence[_Row], bond: float) -> str:
     for one, other in pairwise(rows):
         if any(abs(a - b) < bond - NEAR for a in one.fixed for b in other.fixed):
-            return f"legs of courses {one.course.index + 1} and {other.course.index + 1} end within {bond:g}"
+            return sentence(f"legs of courses {one.course.index + 1} and {other.course.index + 1} end within {{v}}",
+                            v=(bond / 1000, "length"))  # fmt: skip
     return ""
 
 

@@ -89,6 +89,7 @@ class Run:
     walls: tuple[RunWall, ...]
     openings: tuple[WallOpening, ...] = ()
     stacks: Mapping[str, float] = field(default_factory=dict)  #: of walls whose courses all have a joint at one place
+    raked: tuple[tuple[float, float], ...] = ()  #: of a gable on its own: its outline, which courses are cut to
 
     @property
     def ripped(self) -> float:
@@ -141,6 +142,14 @@ class Run:
                 left = second - less
         return Legs(left, right)
 
+    def at(self, y: float) -> tuple[float, float] | None:
+        """From where to where a gable reaches at a height; None above it."""
+        crossings = list[float]()
+        for (x0, y0), (x1, y1) in zip(self.raked, (*self.raked[1:], self.raked[0]), strict=True):
+            if min(y0, y1) - NEAR <= y <= max(y0, y1) + NEAR:
+                crossings += [x0, x1] if abs(y1 - y0) <= NEAR else [x0 + (x1 - x0) * (y - y0) / (y1 - y0)]
+        return (min(crossings), max(crossings)) if crossings else None
+
     def of(self, wall: int) -> list[WallOpening]:
         """Openings of a wall, left to right."""
         return sorted((one for one in self.openings if one.wall == self.walls[wall].name), key=lambda one: one.x)
@@ -154,10 +163,11 @@ def check_run(run: Run) -> None:
     )  # fmt: skip
     for path, value in grids:
         steps = value / block.increment
-        said = f"{value:g} is {steps:.4g} increments of {block.increment:g}"
+        said = sentence(f"{{v}} is {steps:.4g} increments of {{w}}", v=(value / 1000, "length"),
+                        w=(block.increment / 1000, "length"))  # fmt: skip
         check.check(abs(steps - round(steps)) <= NEAR, path, "off_the_grid", said, "a whole number of them")
-    check.check(block.min_cut <= block.length + NEAR, ("block", "min_cut"), "out_of_range", f"{block.min_cut:g}",
-                "no longer than a block")  # fmt: skip
+    check.check(block.min_cut <= block.length + NEAR, ("block", "min_cut"), "out_of_range",
+                sentence("{v}", v=(block.min_cut / 1000, "length")), "no longer than a block")  # fmt: skip
     _check_walls(check, run)
     at = {one.name: n for n, one in enumerate(run.walls)}
     longest = [max(run.legs(n, course).left for course in (0, 1)) for n in range(len(run.walls))]
@@ -170,13 +180,16 @@ def check_run(run: Run) -> None:
         wall = at[one.wall]
         inside = one.x >= longest[wall] - NEAR and one.right <= run.walls[wall].length - shortest[wall] + NEAR
         check.check(inside, (*where, "x"), "in_a_corner",
-                    f"“{one.name}” from {one.x:g} to {one.right:g} comes into a leg",
+                    sentence(f"“{one.name}” from {{a}} to {{b}} comes into the leg of a corner block",
+                             a=(one.x / 1000, "length"), b=(one.right / 1000, "length")),
                     "clear of the longest legs")  # fmt: skip
-        check.check(one.top <= run.height + NEAR, (*where, "h"), "out_of_range", f"“{one.name}” ends at {one.top:g}",
+        check.check(one.top <= run.height + NEAR, (*where, "h"), "out_of_range",
+                    sentence(f"“{one.name}” ends at {{v}}", v=(one.top / 1000, "length")),
                     "no higher than the wall")  # fmt: skip
         stack = run.stacks.get(one.wall)
         check.check(stack is None or not one.x - NEAR <= stack <= one.right + NEAR, where, "meets_a_stack_joint",
-                    f"“{one.name}” meets the stack joint at {stack or 0:g}", "clear of it")  # fmt: skip
+                    sentence(f"“{one.name}” meets the stack joint at {{v}}", v=((stack or 0.0) / 1000, "length")),
+                    "clear of it")  # fmt: skip
         for other in run.openings[:n]:
             apart = (other.wall != one.wall or other.right <= one.x + NEAR or one.right <= other.x + NEAR
                      or other.top <= one.y + NEAR or one.top <= other.y + NEAR)  # fmt: skip
@@ -199,8 +212,8 @@ def _check_walls(check: Collector, run: Run) -> None:
         check.check(
             wall is not None, ("stack_joints",), "unknown_name", f"there is no wall “{name}”", "one of the walls"
         )
-        check.check(wall is None or 0 < x < wall.length, ("stack_joints",), "out_of_range", f"a joint at {x:g}",
-                    "within its wall")  # fmt: skip
+        check.check(wall is None or 0 < x < wall.length, ("stack_joints",), "out_of_range",
+                    sentence("a joint at {v}", v=(x / 1000, "length")), "within its wall")  # fmt: skip
     if run.closed and all(one.turn is not None for one in run.walls):
         x, y, turned = _walked(run.walls)
         check.check(math.hypot(x, y) <= _CLOSES and turned == 4, ("run", "walls"), "does_not_close",
