@@ -26,10 +26,13 @@ from nimble_shell.core.fixings.kinds import started
 from nimble_shell.core.joints.joint import JointRole, JointValue, ShellJoint
 from nimble_shell.core.parameters import Value
 from nimble_shell.core.setout.choices import SetOutChoices
+from nimble_shell.core.setout.courses.choices import FormChoices
 from nimble_shell.core.shell.plant import Plant
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.shell.standard import JointStandard, Standard
 from nimble_shell.core.shop.choices import ShopChoices
+from nimble_shell.core.site.choices import LiftChoices, PourChoices
+from nimble_shell.demo.forms import FORMS, LIFTS, POURS
 from nimble_shell.demo.plants import PLANTS
 from nimble_shell.demo.set_outs import SET_OUTS, SHOPS
 from nimble_shell.demo.shapes import BODIES, FOLLOWS, openings_of
@@ -316,4 +319,6 @@ def _building(
     )
     return Building(id=key, name=name, use=use, elements=elements, asked_H=asked_H, joints=_joints(key), indoor=indoor,
                     bodies=BODIES[key], openings=openings_of(key), plant=PLANTS.get(key, Plant()),
-                    setout=SET_OUTS.get(key, SetOutChoices()), shop=SHOPS.get(key, ShopChoices()))  # fmt: skip
+                    setout=SET_OUTS.get(key, SetOutChoices()), shop=SHOPS.get(key, ShopChoices()),
+                    forms=FORMS.get(key, FormChoices()), pour=POURS.get(key, PourChoices()),
+                    lifting=LIFTS.get(key, LiftChoices()))  # fmt: skip

@@ -6,7 +6,9 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.shell.coursed import course_building
 from nimble_shell.core.shell.decisions import Known, OpenDecision, decisions
+from nimble_shell.core.shell.form_decisions import form_decisions
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.panel_decisions import panel_decisions
 from nimble_shell.core.shell.project import Building, Project
@@ -74,9 +76,10 @@ def register(
 
 
 def _panels(project: Project, building: Building) -> Iterable[OpenDecision]:
-    """What the set-out leaves open."""
+    """What panels and forms leave open."""
     if isinstance(building, MeasuredBuilding):
         yield from panel_decisions(building, set_out_building(project, building))
+        yield from form_decisions(building, course_building(project, building))
 
 
 def _whole(

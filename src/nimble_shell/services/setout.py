@@ -9,11 +9,13 @@ from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.progress import report
 from nimble_shell.core.setout.choices import SetOutChoices
+from nimble_shell.core.setout.courses.choices import FormChoices
 from nimble_shell.core.setout.elevation import Opening
 from nimble_shell.core.setout.faces import FaceSetOut, module_in, set_out_again
 from nimble_shell.core.setout.panels import NoWay, SetOut
 from nimble_shell.core.setout.rules import COUNTED
 from nimble_shell.core.setout.timber import framed_share, from_set_out
+from nimble_shell.core.shell.coursed import forms_of
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.set_out import BuildingSetOut, NotOfPanels, set_out_building
@@ -37,6 +39,7 @@ class SetOutDraft:
     """What somebody is drawing; None of what stays as it is stored."""
 
     choices: SetOutChoices | None = None
+    forms: FormChoices | None = None
     shape: ShapeDraft = field(default_factory=ShapeDraft)
 
 
@@ -78,6 +81,7 @@ class SetOutSheet:
     others: tuple[NotOfPanels, ...]
     thermal: tuple[ThermalBack, ...]
     lacking: tuple[str, ...]  #: marks of faces that no sum over faces has
+    forms: bool  #: whether walls are cast in forms, and laid in courses
     screws: int | None  #: in all skins; None while no pattern is entered or a face lacks
     boxes: int | None
     effect: SetOutEffect | None = None  #: on the shell; None while what the shell loses is not whole
@@ -101,7 +105,7 @@ class Move:
 
 def set_out_sheet(project: Project, building_id: str, draft: SetOutDraft) -> SetOutSheet:
     """All faces of a building. Raises DomainError, NotFound."""
-    drawn = _drafted(project, building_id, draft)
+    drawn = drafted(project, building_id, draft)
     choices = shaped(drawn, building_id).setout
     building = assumed(drawn, building_id)
     found = set_out_building(drawn, building)
@@ -110,7 +114,8 @@ def set_out_sheet(project: Project, building_id: str, draft: SetOutDraft) -> Set
     )  # fmt: skip
     return SetOutSheet(
         choices=choices, faces=drawn_faces(building, found),
-        others=found.others, thermal=_thermal(drawn.within(building_id), building, found), lacking=found.lacking,
+        others=found.others, forms=bool(forms_of(drawn, building)),
+        thermal=_thermal(drawn.within(building_id), building, found), lacking=found.lacking,
         screws=None if screws is None else screws.skins,
         boxes=None if screws is None or choices.screws is None else screws.boxes(choices.screws.box),
     )  # fmt: skip
@@ -119,7 +124,7 @@ def set_out_sheet(project: Project, building_id: str, draft: SetOutDraft) -> Set
 def assumed(project: Project, building_id: str) -> MeasuredBuilding:
     """The building with seams as assumed, whatever counts. Raises DomainError, NotFound."""
     choices = replace(shaped(project, building_id).setout, counts=False)
-    return shaped(_drafted(project, building_id, SetOutDraft(choices=choices)), building_id)
+    return shaped(drafted(project, building_id, SetOutDraft(choices=choices)), building_id)
 
 
 def effect_of(
@@ -129,7 +134,7 @@ def effect_of(
     both = []
     for counts in (False, True):
         choices = replace(shaped(project, building_id).setout, counts=counts)
-        drawn = _drafted(project, building_id, SetOutDraft(choices=choices))
+        drawn = drafted(project, building_id, SetOutDraft(choices=choices))
         ledger = shell_of(drawn, shaped(drawn, building_id), joints, plain, waiting)
         if not ledger.whole or ledger.H is None or ledger.R_effective is None:
             return None
@@ -139,7 +144,7 @@ def effect_of(
 
 def set_out_one(project: Project, building_id: str, face_id: str, draft: SetOutDraft) -> DrawnSetOut:
     """One face. Raises DomainError, NotFound."""
-    drawn = _drafted(project, building_id, draft)
+    drawn = drafted(project, building_id, draft)
     building = shaped(drawn, building_id)
     found = set_out_building(drawn, building, only=face_id)
     if not found.faces:
@@ -240,12 +245,14 @@ def _seam_psi(building: MeasuredBuilding, face: FaceSetOut, joints: Sequence[Kno
     return None if solved is None else to_outside(solved, building.dimensions)
 
 
-def _drafted(project: Project, building_id: str, draft: SetOutDraft) -> Project:
+def drafted(project: Project, building_id: str, draft: SetOutDraft) -> Project:
+    """The project as somebody draws it. Raises NotFound."""
     drawn = with_shape(project, building_id, draft.shape)
-    if draft.choices is None:
+    if draft.choices is None and draft.forms is None:
         return drawn
     return replace(drawn, buildings=tuple(
-        replace(one, setout=draft.choices) if one.id == building_id else one for one in drawn.buildings
+        replace(one, setout=draft.choices or one.setout, forms=draft.forms or one.forms)
+        if one.id == building_id else one for one in drawn.buildings
     ))  # fmt: skip
 
 

@@ -416,6 +416,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/courses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Courses
+         * @description Every run of form walls in courses.
+         */
+        get: operations["courses_api_v1_projects__project_id__buildings__building_id__courses_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/courses/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Buck Moves
+         * @description Where each opening of a wall would stand better, and what that changes.
+         */
+        get: operations["buck_moves_api_v1_projects__project_id__buildings__building_id__courses_moves_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/courses/wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Course Of Wall
+         * @description One wall with its openings and its stack joint where they are drawn.
+         */
+        post: operations["course_of_wall_api_v1_projects__project_id__buildings__building_id__courses_wall_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/cut-list.csv": {
         parameters: {
             query?: never;
@@ -450,6 +510,46 @@ export interface paths {
         get: operations["decisions_api_v1_projects__project_id__buildings__building_id__decisions_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/drift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drift
+         * @description Foam blocks against rigid sheets wall by wall, and the footing as it was levelled.
+         */
+        get: operations["drift_api_v1_projects__project_id__buildings__building_id__drift_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/drift/tape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tape Block
+         * @description What the simulated tape reads of a block.
+         */
+        post: operations["tape_block_api_v1_projects__project_id__buildings__building_id__drift_tape_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -832,6 +932,26 @@ export interface paths {
          * @description One page for the plant contractor.
          */
         get: operations["statement_api_v1_projects__project_id__buildings__building_id__plant_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/pour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pour
+         * @description Every run with its pressure, lifts, concrete, trucks, braces and lean.
+         */
+        get: operations["pour_api_v1_projects__project_id__buildings__building_id__pour_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2866,6 +2986,53 @@ export interface components {
             feasible: boolean;
         };
         /**
+         * BlockCountsOut
+         * @description Blocks of one height.
+         */
+        BlockCountsOut: {
+            /** Bought */
+            bought: number;
+            /** Cut */
+            cut: number;
+            /** Full */
+            full: number;
+            /** Left */
+            left: number;
+            /** Right */
+            right: number;
+        };
+        /**
+         * BlockIn
+         * @description A place on a wall, all from 0.
+         */
+        BlockIn: {
+            /** Block */
+            block: number;
+            /** Course */
+            course: number;
+            /** Wall */
+            wall: string;
+        };
+        /**
+         * BlockOut
+         * @description A straight piece.
+         */
+        BlockOut: {
+            /** Cut */
+            cut: boolean;
+            /** U0 */
+            u0: number;
+            /** U1 */
+            u1: number;
+            /** Webs */
+            webs: number;
+        };
+        /** BlockReadOut */
+        BlockReadOut: {
+            /** Read */
+            read: number;
+        };
+        /**
          * BoardPartOut
          * @description A part on its board. [m]
          */
@@ -3003,6 +3170,80 @@ export interface components {
             overall_internal: number;
         };
         /**
+         * BraceRowDoc
+         * @description Of the supplier's table.
+         */
+        BraceRowDoc: {
+            /** Height */
+            height: number;
+            /** Spacing */
+            spacing: number;
+        };
+        /**
+         * BracedWallOut
+         * @description A wall with its braces.
+         */
+        BracedWallOut: {
+            /** At */
+            at: number[];
+            /** Length */
+            length: number;
+            /** Mark */
+            mark: string;
+            /** Problem */
+            problem: string;
+            /** Spacing */
+            spacing: number | null;
+            /** Strings */
+            strings: components["schemas"]["StringLineDoc"][];
+            /** Wall */
+            wall: string;
+        };
+        /**
+         * BuckMoveOut
+         * @description An opening moved to where its wall comes out better.
+         */
+        BuckMoveOut: {
+            /** By */
+            by: number;
+            /** Cuts */
+            cuts: number;
+            /** Mark */
+            mark: string;
+            /** Opening */
+            opening: string;
+            /** Pieces */
+            pieces: number;
+            /** Single */
+            single: number;
+        };
+        /**
+         * BuckOut
+         * @description A concrete opening with its buck and its lintel.
+         */
+        BuckOut: {
+            /** Above */
+            above: number;
+            /** H */
+            h: number;
+            /** Id */
+            id: string;
+            /** Lintel */
+            lintel: number | null;
+            /** Lintel U0 */
+            lintel_u0: number | null;
+            /** Lintel U1 */
+            lintel_u1: number | null;
+            /** Mark */
+            mark: string;
+            /** U */
+            u: number;
+            /** V */
+            v: number;
+            /** W */
+            w: number;
+        };
+        /**
          * BufferDoc
          * @description What lies beyond faces to an unheated space: a loft, a garage, a glazed porch. Without figures it is outside.
          */
@@ -3055,6 +3296,36 @@ export interface components {
              * @default 0.3
              */
             floor_thickness: number;
+            /**
+             * @default {
+             *       "bearing": 0.2,
+             *       "block": 1.2,
+             *       "bond": 0.2,
+             *       "buck": 0.038,
+             *       "cast": [],
+             *       "corners": "factory",
+             *       "first_long": "before",
+             *       "flashing": 0.003,
+             *       "half": 0.15,
+             *       "height": 0.3,
+             *       "levels": [],
+             *       "long": 0.8,
+             *       "max_trim": 0.03,
+             *       "min_cut": 0.2,
+             *       "platform": 1.2,
+             *       "read": [],
+             *       "sheet": 0.018,
+             *       "sheet_most": 20,
+             *       "sheet_uses": 0,
+             *       "shim": 0.01,
+             *       "short": 0.4,
+             *       "stacks": [],
+             *       "step": 0.001,
+             *       "tolerance": 0.006,
+             *       "web": 0.2
+             *     }
+             */
+            forms: components["schemas"]["FormsDoc"];
             /** Id */
             id: string;
             indoor?: components["schemas"]["IndoorDoc"] | null;
@@ -3063,6 +3334,25 @@ export interface components {
              * @default []
              */
             joints: components["schemas"]["JointDoc"][];
+            /**
+             * @default {
+             *       "angle": 60,
+             *       "cf": 1.2,
+             *       "crews": 1,
+             *       "day": 8,
+             *       "drop": 0.1,
+             *       "dynamic": 1.1,
+             *       "minutes": 30,
+             *       "pick": 0.2,
+             *       "radius": 8,
+             *       "rigging": 40,
+             *       "setup": 1,
+             *       "share": 0.8,
+             *       "table": [],
+             *       "wind": 9
+             *     }
+             */
+            lifting: components["schemas"]["LiftingDoc"];
             /** Name */
             name: string;
             /**
@@ -3165,6 +3455,33 @@ export interface components {
             plant: components["schemas"]["PlantDoc"];
             /**
              * @default {
+             *       "C1": 1,
+             *       "C2": 0.3,
+             *       "Cc": 1,
+             *       "Cw": 1,
+             *       "begins": 8,
+             *       "brace_clear": 0.15,
+             *       "brace_end": 0.6,
+             *       "brace_foot": 1.2,
+             *       "brace_height": 1.5,
+             *       "braces": [],
+             *       "density": 2400,
+             *       "joints": [],
+             *       "lean": 0.0025,
+             *       "max_lift": 1.5,
+             *       "rate": 1,
+             *       "school": "A",
+             *       "strings": [],
+             *       "temperature": 15,
+             *       "truck": 6,
+             *       "visible": true,
+             *       "wait": 0.75,
+             *       "waste": 0.05
+             *     }
+             */
+            pour: components["schemas"]["PourDoc"];
+            /**
+             * @default {
              *       "anchors": [],
              *       "clear": 0.15,
              *       "counts": false,
@@ -3228,6 +3545,69 @@ export interface components {
             ground: number | null;
             /** Width */
             width: number;
+        };
+        /**
+         * CastInDoc
+         * @description What is set before the pour and cast in, as somebody specified it: at places, or at a spacing along a wall.
+         */
+        CastInDoc: {
+            /**
+             * At
+             * @default []
+             */
+            at: number[];
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * Kind
+             * @default hanger
+             * @enum {string}
+             */
+            kind: "hanger" | "sleeve" | "strap" | "dowel" | "buck anchor" | "sill anchor" | "service sleeve";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Spacing */
+            spacing?: number | null;
+            /**
+             * Wall
+             * @default
+             */
+            wall: string;
+            /**
+             * Z
+             * @default 0
+             */
+            z: number;
+        };
+        /**
+         * CastRowOut
+         * @description What is cast in, course by course and lift by lift.
+         */
+        CastRowOut: {
+            /** At */
+            at: number[];
+            /** By */
+            by: string;
+            /** Course */
+            course: number;
+            /** Kind */
+            kind: string;
+            /** Lift */
+            lift: number;
+            /** Mark */
+            mark: string;
+            /** Name */
+            name: string;
+            /** Wall */
+            wall: string;
+            /** Z */
+            z: number;
         };
         /**
          * ChangeNoteIn
@@ -3515,6 +3895,55 @@ export interface components {
             stops: string[][];
             /** Why Not */
             why_not: string;
+        };
+        /**
+         * CourseOut
+         * @description A course of a wall, from its foot.
+         */
+        CourseOut: {
+            /** Blocks */
+            blocks: components["schemas"]["BlockOut"][];
+            /** Bond */
+            bond: number | null;
+            /** Half */
+            half: boolean;
+            /** High */
+            high: number;
+            /** Left */
+            left: number;
+            /** Left Hand */
+            left_hand: ("left" | "right") | null;
+            /** Low */
+            low: number;
+            /** Right */
+            right: number;
+            /** Right Hand */
+            right_hand: ("left" | "right") | null;
+            /** Ripped */
+            ripped: boolean;
+        };
+        /**
+         * CourseSheetOut
+         * @description All runs of a building.
+         */
+        CourseSheetOut: {
+            /** Cast */
+            cast: components["schemas"]["CastRowOut"][];
+            choices: components["schemas"]["FormsDoc"];
+            /** Lacking */
+            lacking: string[];
+            /** Runs */
+            runs: components["schemas"]["FormRunOut"][];
+        };
+        /**
+         * CraneRowDoc
+         * @description Of the crane's own table.
+         */
+        CraneRowDoc: {
+            /** Mass */
+            mass: number;
+            /** Radius */
+            radius: number;
         };
         /**
          * CriterionDoc
@@ -4037,6 +4466,61 @@ export interface components {
             day: number | null;
             /** Layer */
             layer: number;
+        };
+        /**
+         * DriftSheetOut
+         * @description Of a building.
+         */
+        DriftSheetOut: {
+            choices: components["schemas"]["FormsDoc"];
+            /** Footing */
+            footing: components["schemas"]["FootingWallOut"][];
+            /** Stand Offs */
+            stand_offs: number;
+            /** Walls */
+            walls: components["schemas"]["DriftWallOut"][];
+            /** Worn */
+            worn: boolean;
+        };
+        /**
+         * DriftWallOut
+         * @description A wall of a one-sided form.
+         */
+        DriftWallOut: {
+            /** After */
+            after: number[][];
+            /** Back */
+            back: components["schemas"]["TrimOut"][];
+            /** Before */
+            before: number[][];
+            /** Begun */
+            begun: number[];
+            /** Blocks */
+            blocks: number;
+            /** Can */
+            can: boolean;
+            /** Courses */
+            courses: number[][];
+            /** Id */
+            id: string;
+            /** Mark */
+            mark: string;
+            /** Proved */
+            proved: boolean;
+            /** Rasps */
+            rasps: components["schemas"]["RaspOut"][];
+            /** Sheets */
+            sheets: number[];
+            /** Tie */
+            tie: number;
+            /** Tie After */
+            tie_after: number | null;
+            /** To Nominal */
+            to_nominal: components["schemas"]["TrimOut"][];
+            /** Trims */
+            trims: components["schemas"]["TrimOut"][];
+            /** Worst */
+            worst: number;
         };
         /**
          * EconomyDoc
@@ -4688,6 +5172,279 @@ export interface components {
             env: string;
             /** Flow */
             flow: number | null;
+        };
+        /**
+         * FootingLevelDoc
+         * @description The footing's top as it was levelled, above where it is drawn.
+         */
+        FootingLevelDoc: {
+            /** U */
+            u: number;
+            /** Wall */
+            wall: string;
+            /** Z */
+            z: number;
+        };
+        /**
+         * FootingWallOut
+         * @description What is under the first course of a wall.
+         */
+        FootingWallOut: {
+            /** Base */
+            base: number;
+            /** High */
+            high: number | null;
+            /** Id */
+            id: string;
+            /** Length */
+            length: number;
+            /** Low */
+            low: number | null;
+            /** Mark */
+            mark: string;
+            /** Moves */
+            moves: number;
+            /** Packing */
+            packing: number | null;
+            /** Platform */
+            platform: number;
+        };
+        /**
+         * FormCornersOut
+         * @description Where corners are cut and foamed on site.
+         */
+        FormCornersOut: {
+            /** Blocks */
+            blocks: number;
+            /** Corners */
+            corners: number;
+            /** Foam */
+            foam: number;
+            /** Holds */
+            holds: number;
+            /** Pieces */
+            pieces: number;
+            /** Strong Backs */
+            strong_backs: number;
+        };
+        /**
+         * FormRunOut
+         * @description Walls that hang together.
+         */
+        FormRunOut: {
+            /** Base */
+            base: number;
+            /** Bought */
+            bought: number;
+            /** Bound */
+            bound: number;
+            corners: components["schemas"]["FormCornersOut"] | null;
+            /** Cuts */
+            cuts: number;
+            /** Gable */
+            gable: boolean;
+            half: components["schemas"]["BlockCountsOut"] | null;
+            /** Height */
+            height: number;
+            /** Id */
+            id: string;
+            /** Offcut */
+            offcut: number;
+            /** One Sided */
+            one_sided: boolean;
+            /** Pieces */
+            pieces: number;
+            /** Proved */
+            proved: boolean;
+            /** Reason */
+            reason: string;
+            /** Ripped */
+            ripped: number;
+            /** Thickness */
+            thickness: number;
+            /** Walls */
+            walls: components["schemas"]["FormWallOut"][];
+            whole: components["schemas"]["BlockCountsOut"] | null;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * FormWallDraftIn
+         * @description A wall as somebody is drawing it; what is left out stays as it is stored.
+         */
+        FormWallDraftIn: {
+            forms?: components["schemas"]["FormsDoc"] | null;
+            /** Openings */
+            openings?: components["schemas"]["OpeningDoc"][] | null;
+            /** Wall */
+            wall: string;
+        };
+        /**
+         * FormWallOut
+         * @description A wall, from its left end as seen from outside.
+         */
+        FormWallOut: {
+            /** Bucks */
+            bucks: components["schemas"]["BuckOut"][];
+            /** Courses */
+            courses: components["schemas"]["CourseOut"][];
+            /** Id */
+            id: string;
+            /**
+             * Left
+             * @enum {string}
+             */
+            left: "corner" | "step" | "tee" | "goes on" | "free";
+            /** Length */
+            length: number;
+            /** Mark */
+            mark: string;
+            /** Off */
+            off: number;
+            /** Outline */
+            outline: number[][];
+            /**
+             * Right
+             * @enum {string}
+             */
+            right: "corner" | "step" | "tee" | "goes on" | "free";
+            /** Single */
+            single: number;
+            /** Stack */
+            stack: number | null;
+        };
+        /**
+         * FormsDoc
+         * @description Of a building.
+         */
+        FormsDoc: {
+            /**
+             * Bearing
+             * @default 0.2
+             */
+            bearing: number;
+            /**
+             * Block
+             * @default 1.2
+             */
+            block: number;
+            /**
+             * Bond
+             * @default 0.2
+             */
+            bond: number;
+            /**
+             * Buck
+             * @default 0.038
+             */
+            buck: number;
+            /**
+             * Cast
+             * @default []
+             */
+            cast: components["schemas"]["CastInDoc"][];
+            /**
+             * Corners
+             * @default factory
+             * @enum {string}
+             */
+            corners: "factory" | "site";
+            /**
+             * First Long
+             * @default before
+             * @enum {string}
+             */
+            first_long: "before" | "after";
+            /**
+             * Flashing
+             * @default 0.003
+             */
+            flashing: number;
+            /**
+             * Half
+             * @default 0.15
+             */
+            half: number | null;
+            /**
+             * Height
+             * @default 0.3
+             */
+            height: number;
+            /**
+             * Levels
+             * @default []
+             */
+            levels: components["schemas"]["FootingLevelDoc"][];
+            /**
+             * Long
+             * @default 0.8
+             */
+            long: number;
+            /**
+             * Max Trim
+             * @default 0.03
+             */
+            max_trim: number;
+            /**
+             * Min Cut
+             * @default 0.2
+             */
+            min_cut: number;
+            /**
+             * Platform
+             * @default 1.2
+             */
+            platform: number;
+            /**
+             * Read
+             * @default []
+             */
+            read: components["schemas"]["ReadBlocksDoc"][];
+            /**
+             * Sheet
+             * @default 0.018
+             */
+            sheet: number;
+            /**
+             * Sheet Most
+             * @default 20
+             */
+            sheet_most: number;
+            /**
+             * Sheet Uses
+             * @default 0
+             */
+            sheet_uses: number;
+            /**
+             * Shim
+             * @default 0.01
+             */
+            shim: number;
+            /**
+             * Short
+             * @default 0.4
+             */
+            short: number;
+            /**
+             * Stacks
+             * @default []
+             */
+            stacks: components["schemas"]["StackJointDoc"][];
+            /**
+             * Step
+             * @default 0.001
+             */
+            step: number;
+            /**
+             * Tolerance
+             * @default 0.006
+             */
+            tolerance: number;
+            /**
+             * Web
+             * @default 0.2
+             */
+            web: number;
         };
         /**
          * FrameDoc
@@ -5838,6 +6595,86 @@ export interface components {
             years: number;
         };
         /**
+         * LiftingDoc
+         * @description How pieces are lifted.
+         */
+        LiftingDoc: {
+            /**
+             * Angle
+             * @default 60
+             */
+            angle: number;
+            /**
+             * Cf
+             * @default 1.2
+             */
+            cf: number;
+            /**
+             * Crews
+             * @default 1
+             */
+            crews: number;
+            /**
+             * Day
+             * @default 8
+             */
+            day: number;
+            /**
+             * Drop
+             * @default 0.1
+             */
+            drop: number;
+            /**
+             * Dynamic
+             * @default 1.1
+             */
+            dynamic: number;
+            /** Limit */
+            limit?: number | null;
+            /**
+             * Minutes
+             * @default 30
+             */
+            minutes: number;
+            /**
+             * Pick
+             * @default 0.2
+             */
+            pick: number;
+            /**
+             * Radius
+             * @default 8
+             */
+            radius: number;
+            /**
+             * Rigging
+             * @default 40
+             */
+            rigging: number;
+            /**
+             * Setup
+             * @default 1
+             */
+            setup: number;
+            /**
+             * Share
+             * @default 0.8
+             */
+            share: number;
+            /** Stand */
+            stand?: number[] | null;
+            /**
+             * Table
+             * @default []
+             */
+            table: components["schemas"]["CraneRowDoc"][];
+            /**
+             * Wind
+             * @default 9
+             */
+            wind: number;
+        };
+        /**
          * LightOut
          * @description An opening of the frame. [m]
          */
@@ -5990,6 +6827,21 @@ export interface components {
              * @default 3
              */
             vent_rise: number;
+        };
+        /**
+         * LoggedDayDoc
+         * @description The last course that was filled on a day: where a joint between lifts came to lie.
+         */
+        LoggedDayDoc: {
+            /** Level */
+            level: number;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /** Run */
+            run: string;
         };
         /**
          * LowestOut
@@ -7000,6 +7852,227 @@ export interface components {
             sections: components["schemas"]["PositionOut"][];
         };
         /**
+         * PourDoc
+         * @description Of a building.
+         */
+        PourDoc: {
+            /**
+             * C1
+             * @default 1
+             */
+            C1: number;
+            /**
+             * C2
+             * @default 0.3
+             */
+            C2: number;
+            /**
+             * Cc
+             * @default 1
+             */
+            Cc: number;
+            /**
+             * Cw
+             * @default 1
+             */
+            Cw: number;
+            /**
+             * Begins
+             * @default 8
+             */
+            begins: number;
+            /**
+             * Brace Clear
+             * @default 0.15
+             */
+            brace_clear: number;
+            /**
+             * Brace End
+             * @default 0.6
+             */
+            brace_end: number;
+            /**
+             * Brace Foot
+             * @default 1.2
+             */
+            brace_foot: number;
+            /**
+             * Brace Height
+             * @default 1.5
+             */
+            brace_height: number;
+            /**
+             * Braces
+             * @default []
+             */
+            braces: components["schemas"]["BraceRowDoc"][];
+            /**
+             * Density
+             * @default 2400
+             */
+            density: number;
+            /**
+             * Joints
+             * @default []
+             */
+            joints: components["schemas"]["LoggedDayDoc"][];
+            /**
+             * Lean
+             * @default 0.0025
+             */
+            lean: number;
+            /**
+             * Max Lift
+             * @default 1.5
+             */
+            max_lift: number;
+            /** Month */
+            month?: number | null;
+            /**
+             * Rate
+             * @default 1
+             */
+            rate: number;
+            /** Rated */
+            rated?: number | null;
+            /**
+             * School
+             * @default A
+             * @enum {string}
+             */
+            school: "A" | "B";
+            /**
+             * Strings
+             * @default []
+             */
+            strings: components["schemas"]["StringLineDoc"][];
+            /**
+             * Temperature
+             * @default 15
+             */
+            temperature: number;
+            /**
+             * Truck
+             * @default 6
+             */
+            truck: number;
+            /**
+             * Visible
+             * @default true
+             */
+            visible: boolean;
+            /**
+             * Wait
+             * @default 0.75
+             */
+            wait: number;
+            /**
+             * Waste
+             * @default 0.05
+             */
+            waste: number;
+        };
+        /**
+         * PourSheetOut
+         * @description All runs of a building.
+         */
+        PourSheetOut: {
+            choices: components["schemas"]["PourDoc"];
+            /** Order */
+            order: number;
+            /** Runs */
+            runs: components["schemas"]["PouredRunOut"][];
+            /** Trucks */
+            trucks: number;
+            /** Volume */
+            volume: number;
+        };
+        /**
+         * PouredLiftOut
+         * @description One lift.
+         */
+        PouredLiftOut: {
+            /** Begins */
+            begins: number;
+            /** Ends */
+            ends: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Pressure */
+            pressure: number;
+            /** Volume */
+            volume: number;
+        };
+        /**
+         * PouredRunOut
+         * @description A run as it is filled.
+         */
+        PouredRunOut: {
+            /** Any Rate */
+            any_rate: boolean;
+            /** Area */
+            area: number;
+            /** Core */
+            core: number;
+            /** Fits */
+            fits: boolean | null;
+            /** Foam In */
+            foam_in: number;
+            /** Foam Out */
+            foam_out: number;
+            /** Gable */
+            gable: boolean;
+            /**
+             * Governs
+             * @enum {string}
+             */
+            governs: "formula" | "minimum" | "hydrostatic";
+            /** Greatest */
+            greatest: number | null;
+            /** Height */
+            height: number;
+            /** Hours */
+            hours: number;
+            /** Id */
+            id: string;
+            /** Joints */
+            joints: number[];
+            /** Lean Brace */
+            lean_brace: number | null;
+            /** Lean Top */
+            lean_top: number | null;
+            /** Lifts */
+            lifts: components["schemas"]["PouredLiftOut"][];
+            /** Lifts Fit */
+            lifts_fit: boolean | null;
+            /** Marks */
+            marks: string;
+            /** Most Height */
+            most_height: number | null;
+            /** Most Rate */
+            most_rate: number | null;
+            /** No Lifts */
+            no_lifts: string;
+            /** One Sided */
+            one_sided: boolean;
+            /** Order */
+            order: number;
+            /** Pressure */
+            pressure: number;
+            /** Read */
+            read: components["schemas"]["ReadJointOut"][];
+            /** Truck Times */
+            truck_times: number[];
+            /** Trucks */
+            trucks: number;
+            /** Volume */
+            volume: number;
+            /** Walls */
+            walls: components["schemas"]["BracedWallOut"][];
+        };
+        /**
          * PressureOut
          * @description Pressures of a zone; `lift` is how much the outside weighs more, for a metre. [Pa/m]
          */
@@ -7234,6 +8307,18 @@ export interface components {
             thick: number;
         };
         /**
+         * RaspOut
+         * @description Off a block.
+         */
+        RaspOut: {
+            /** Block */
+            block: number;
+            /** Course */
+            course: number;
+            /** Off */
+            off: number;
+        };
+        /**
          * RateDoc
          * @description The practice's own rates of a material.
          */
@@ -7246,6 +8331,38 @@ export interface components {
             material: string;
             /** Stock */
             stock?: number[] | null;
+        };
+        /**
+         * ReadBlocksDoc
+         * @description Blocks of a one-sided form as they were measured, course by course, and the rigid sheets before them.
+         */
+        ReadBlocksDoc: {
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[][];
+            /**
+             * Sheets
+             * @default []
+             */
+            sheets: number[];
+            /** Wall */
+            wall: string;
+        };
+        /**
+         * ReadJointOut
+         * @description Where a lift ended on a day.
+         */
+        ReadJointOut: {
+            /** Level */
+            level: number;
+            /** Nearest */
+            nearest: number;
+            /** On Board */
+            on_board: boolean;
+            /** Reason */
+            reason: string;
         };
         /**
          * ReadLayerOut
@@ -7882,6 +8999,8 @@ export interface components {
             effect: components["schemas"]["SetOutEffectOut"] | null;
             /** Faces */
             faces: components["schemas"]["FaceSetOutOut"][];
+            /** Forms */
+            forms: boolean;
             /** Lacking */
             lacking: string[];
             /** Others */
@@ -8472,6 +9591,16 @@ export interface components {
             /** Psi */
             psi: number;
         };
+        /**
+         * StackJointDoc
+         * @description Where all courses of a wall have a joint over one another.
+         */
+        StackJointDoc: {
+            /** U */
+            u: number;
+            /** Wall */
+            wall: string;
+        };
         /** StandardOut */
         StandardOut: {
             assembly: components["schemas"]["AssemblyDoc"];
@@ -8646,6 +9775,20 @@ export interface components {
         Stored: {
             /** Stored */
             stored: number;
+        };
+        /**
+         * StringLineDoc
+         * @description A wall's top against its string line, at one brace.
+         */
+        StringLineDoc: {
+            /** After */
+            after?: number | null;
+            /** Before */
+            before: number;
+            /** U */
+            u: number;
+            /** Wall */
+            wall: string;
         };
         /** StrokeOut */
         StrokeOut: {
@@ -9179,6 +10322,18 @@ export interface components {
             singly: number | null;
             /** Waiting */
             waiting: number;
+        };
+        /**
+         * TrimOut
+         * @description Off a sheet; `left` is how long it is then.
+         */
+        TrimOut: {
+            /** Left */
+            left: number;
+            /** Off */
+            off: number;
+            /** Sheet */
+            sheet: number;
         };
         /**
          * TruckloadOut
@@ -12614,6 +13769,381 @@ export interface operations {
             };
         };
     };
+    courses_api_v1_projects__project_id__buildings__building_id__courses_get: {
+        parameters: {
+            query?: {
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseSheetOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    buck_moves_api_v1_projects__project_id__buildings__building_id__courses_moves_get: {
+        parameters: {
+            query: {
+                wall: string;
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuckMoveOut"][];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    course_of_wall_api_v1_projects__project_id__buildings__building_id__courses_wall_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormWallDraftIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormWallOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     export_cut_list_api_v1_projects__project_id__buildings__building_id__cut_list_csv_get: {
         parameters: {
             query?: never;
@@ -12755,6 +14285,254 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RegisterOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drift_api_v1_projects__project_id__buildings__building_id__drift_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriftSheetOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tape_block_api_v1_projects__project_id__buildings__building_id__drift_tape_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlockIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlockReadOut"];
                 };
             };
             /** @description not readable */
@@ -15255,6 +17033,128 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pour_api_v1_projects__project_id__buildings__building_id__pour_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PourSheetOut"];
                 };
             };
             /** @description not readable */

@@ -44,8 +44,8 @@
   function addBuilding(): void {
     const id = `b${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
     const count = (session.open?.project.buildings?.length ?? 0) + 1;
-    // Its plant, set-out and shop begin with the usual values, which the server knows.
-    const fresh: Omit<Building, 'plant' | 'setout' | 'shop'> = {
+    // Its plant, set-out, shop and site begin with the usual values, which the server knows.
+    const fresh: Omit<Building, 'plant' | 'setout' | 'shop' | 'forms' | 'pour' | 'lifting'> = {
       id,
       name: `Building ${count}`,
       use: '',

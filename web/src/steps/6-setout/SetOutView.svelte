@@ -12,9 +12,12 @@
   import { setout } from '@/project/setout.svelte';
   import { untrack } from 'svelte';
   import CompareSheet from './CompareSheet.svelte';
+  import CoursesSheet from './CoursesSheet.svelte';
+  import DriftSheet from './DriftSheet.svelte';
   import ElevationSheet from './ElevationSheet.svelte';
   import FittingsSheet from './FittingsSheet.svelte';
   import PanelsSheet from './PanelsSheet.svelte';
+  import PourSheet from './PourSheet.svelte';
   import TimberSheet from './TimberSheet.svelte';
 
   interface Props {
@@ -28,6 +31,11 @@
     { view: 'timber', text: 'Timber and seams' },
     { view: 'fittings', text: 'Anchors and fittings' },
     { view: 'compared', text: 'Compared' },
+  ];
+  const FORMS = [
+    { view: 'courses', text: 'Courses', title: 'Form walls in courses' },
+    { view: 'drift', text: 'Drift', title: 'Foam against rigid sheets' },
+    { view: 'pour', text: 'Pour', title: 'Pour: pressure, lifts, trucks, braces' },
   ];
   const place = $derived(router.place);
   const project = $derived(session.open?.project.id ?? '');
@@ -43,18 +51,23 @@
   const face = $derived(sheet?.faces.find((one) => one.face === place.element) ?? sheet?.faces[0]);
   const why = (part: string) => refusals.current?.items.find((item) => item.pointer.endsWith(part))?.detail;
   const nameOf = (element: string) => building.elements?.find((one) => one.id === element)?.name ?? '';
+  /** Sheets of walls that are cast: shown where there are any, or where one is asked for. */
+  const cast = $derived(FORMS.find((one) => one.view === place.view));
+  const sheets = $derived(cast || sheet?.forms ? [...SHEETS, ...FORMS] : SHEETS);
   const title = $derived(
-    place.view === 'panels'
-      ? 'Key plan and panel list'
-      : place.view === 'timber'
-        ? 'Timber and seams, back into the build-ups'
-        : place.view === 'fittings'
-          ? 'Posts, anchors, screws, sensors'
-          : place.view === 'compared'
-            ? 'The same walls in other ways'
-            : face
-              ? `${face.kind === 'wall' ? 'Wall' : face.kind === 'roof' ? 'Roof' : 'Floor'} ${face.mark}: panel set-out`
-              : 'Panel set-out',
+    cast
+      ? cast.title
+      : place.view === 'panels'
+        ? 'Key plan and panel list'
+        : place.view === 'timber'
+          ? 'Timber and seams, back into the build-ups'
+          : place.view === 'fittings'
+            ? 'Posts, anchors, screws, sensors'
+            : place.view === 'compared'
+              ? 'The same walls in other ways'
+              : face
+                ? `${face.kind === 'wall' ? 'Wall' : face.kind === 'roof' ? 'Roof' : 'Floor'} ${face.mark}: panel set-out`
+                : 'Panel set-out',
   );
 
   function go(event: MouseEvent, change: { view?: string; element?: string }): void {
@@ -81,7 +94,7 @@
 
 <SheetHead zone="{place.station}6" {title}>
   <nav aria-label="Sheets of the set-out">
-    {#each SHEETS as { view, text } (view)}
+    {#each sheets as { view, text } (view)}
       <a
         href={href({ ...place, view })}
         aria-current={place.view === view ? 'page' : undefined}
@@ -91,7 +104,13 @@
   </nav>
 </SheetHead>
 
-{#if setout.saved.problem && !sheet}
+{#if place.view === 'courses'}
+  <CoursesSheet {building} {units} {why} />
+{:else if place.view === 'drift'}
+  <DriftSheet {building} {units} {why} />
+{:else if place.view === 'pour'}
+  <PourSheet {building} {units} {why} />
+{:else if setout.saved.problem && !sheet}
   <Notice
     tone="note"
     title={setout.saved.problem.items[0]?.detail ?? 'It cannot be set out'}

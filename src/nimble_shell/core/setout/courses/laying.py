@@ -48,10 +48,13 @@ class _Row:
     free: list[list[float]] = field(default_factory=list)  #: places for joints in each span
 
 
-def lay(run: Run, wall: int, seconds: float) -> Laid | NoLaying:
-    """One wall of a run to the proven optimum, or to a bound where time runs out."""
+def lay(run: Run, wall: int, seconds: float, *, sharing: bool = True) -> Laid | NoLaying:
+    """One wall of a run to the proven optimum, or to a bound where time runs out.
+
+    Without sharing, pieces and cuts are as few, but cuts are not chosen so that they come out of few blocks.
+    """
     rows = rows_of(run, wall)
-    return rows if isinstance(rows, NoLaying) else _Programme(run, rows).solved(seconds)
+    return rows if isinstance(rows, NoLaying) else _Programme(run, rows).solved(seconds, sharing=sharing)
 
 
 def share(run: Run, walls: Sequence[Laid], seconds: float) -> tuple[Laid, ...]:
@@ -207,7 +210,7 @@ class _Programme:
         self.upper.append(1.0)
         self.entries += [(row, column, 1.0) for x, side in held for column in self.into[n + side][x]]
 
-    def solved(self, seconds: float) -> Laid | NoLaying:
+    def solved(self, seconds: float, *, sharing: bool) -> Laid | NoLaying:
         short = self._short()
         found = self._asked(_WEIGHT + short, seconds)
         if found is None:
@@ -215,7 +218,7 @@ class _Programme:
         x, proved, least = found
         pieces, cuts = round(float(x.sum())), round(float(short @ x))
         bound = pieces if proved else max(0, math.ceil((least - float(len(self.pieces))) / _WEIGHT))
-        shared = self.shared(pieces, cuts, seconds)
+        shared = self.shared(pieces, cuts, seconds) if sharing else None
         return Laid(self.courses(x if shared is None else shared), proved, bound)
 
     def courses(self, chosen: np.ndarray) -> tuple[tuple[Piece, ...], ...]:

@@ -1,0 +1,388 @@
+<!-- The pour: pressure against what the form is rated for, lifts, concrete and trucks, braces and string lines. -->
+<script lang="ts">
+  import type { Building, PourChoices } from '@/api/client';
+  import Choice from '@/kit/Choice.svelte';
+  import Entry from '@/kit/Entry.svelte';
+  import Notice from '@/kit/Notice.svelte';
+  import { MONTHS } from '@/kit/months';
+  import { counted } from '@/kit/reading';
+  import Button from '@/kit/Button.svelte';
+  import type { Units } from '@/kit/units';
+  import { forms } from '@/project/forms.svelte';
+  import { router } from '@/project/router.svelte';
+  import { untrack } from 'svelte';
+  import type { Column } from './columns';
+  import EnteredTable from './EnteredTable.svelte';
+  import PourChart from './PourChart.svelte';
+
+  interface Props {
+    building: Building;
+    units: Units;
+    why: (part: string) => string | undefined;
+  }
+  let { building, units, why }: Props = $props();
+  $effect(() => {
+    const question = forms.question(building);
+    untrack(() => forms.pour.askNew(question));
+  });
+  const sheet = $derived(forms.pour.of({ building: building.id }));
+  const run = $derived(sheet?.runs.find((one) => one.id === router.place.element) ?? sheet?.runs[0]);
+  const choices = $derived(sheet?.choices);
+  const save = (change: Partial<PourChoices>, words: string) =>
+    forms.savePour(building, change, `Pour: ${words}`);
+  const clock = (h: number) => {
+    const at = (choices?.begins ?? 0) + h;
+    return `${Math.floor(at) % 24}:${String(Math.floor((at % 1) * 60 + 1e-6)).padStart(2, '0')}`;
+  };
+  const FIELDS = $derived([
+    { field: 'rate', text: 'rate of rise', dimension: 'rise', optional: false },
+    { field: 'temperature', text: 'concrete, as placed', dimension: 'temperature', optional: false },
+    { field: 'rated', text: 'rated by the form supplier', dimension: 'load', optional: true },
+    { field: 'density', text: 'fresh concrete', dimension: 'density', optional: false },
+    { field: 'max_lift', text: 'a lift at most', dimension: 'distance', optional: false },
+    { field: 'wait', text: 'between lifts', dimension: 'hours', optional: false, decimals: 2 },
+    { field: 'begins', text: 'begins at', dimension: 'hours', optional: false },
+    { field: 'waste', text: 'waste', dimension: 'share', optional: false },
+    { field: 'truck', text: 'a truck brings', dimension: 'volume', optional: false },
+  ] as const);
+  const COEFFICIENTS = $derived(
+    choices?.school === 'A'
+      ? ([
+          { field: 'C1', text: 'C1, by the section' },
+          { field: 'C2', text: 'C2, by cement and admixtures' },
+        ] as const)
+      : ([
+          { field: 'Cw', text: 'Cw, by weight' },
+          { field: 'Cc', text: 'Cc, by chemistry' },
+        ] as const),
+  );
+  const BRACING = [
+    { field: 'brace_height', text: 'meets the wall at', dimension: 'distance' },
+    { field: 'brace_foot', text: 'stands off by', dimension: 'distance' },
+    { field: 'brace_end', text: 'from the ends at most', dimension: 'distance' },
+    { field: 'brace_clear', text: 'clear of openings', dimension: 'length' },
+    { field: 'lean', text: 'leans inward', dimension: 'slope' },
+  ] as const;
+  type Row = NonNullable<PourChoices['braces']>[number];
+  type Line = NonNullable<PourChoices['strings']>[number];
+  type Day = NonNullable<PourChoices['joints']>[number];
+  const BRACES: Column<Row>[] = [
+    { key: 'height', label: 'wall up to', kind: 'figure', dimension: 'distance' },
+    { key: 'spacing', label: 'braces every', kind: 'figure', dimension: 'distance' },
+  ];
+  const wallsOf = $derived(
+    sheet?.runs.flatMap((one) => one.walls.map((each) => ({ value: each.wall, text: each.mark }))) ?? [],
+  );
+  const STRINGS = $derived<Column<Line>[]>([
+    { key: 'wall', label: 'wall', kind: 'choice', options: wallsOf },
+    { key: 'u', label: 'from the left', kind: 'figure', dimension: 'length' },
+    { key: 'before', label: 'inward before', kind: 'figure', dimension: 'length' },
+    { key: 'after', label: 'after', kind: 'figure', dimension: 'length', optional: true },
+  ]);
+  const DAYS = $derived<Column<Day>[]>([
+    {
+      key: 'run',
+      label: 'walls',
+      kind: 'choice',
+      options: sheet?.runs.map((one) => ({ value: one.id, text: one.marks })) ?? [],
+    },
+    { key: 'level', label: 'ended at', kind: 'figure', dimension: 'distance' },
+    { key: 'reason', label: 'why off a board joint', kind: 'text' },
+  ]);
+  const slowest = $derived(run?.most_rate ?? null);
+</script>
+
+{#if forms.pour.problem && !sheet}
+  <Notice
+    tone="note"
+    title={forms.pour.problem.items[0]?.detail ?? 'There is nothing to pour'}
+    text={forms.pour.problem.items[0]?.hint ?? ''}
+  />
+{:else if !sheet || !run || !choices}
+  <p role="status">Being asked</p>
+{:else}
+  <p class="caution" role="note">
+    Pressures are design methods within their ranges. What a form and its bracing take is their supplier's to
+    say and a licensed engineer's to confirm; nobody stands below a form while it is filled.
+  </p>
+  <div class="columns" data-stale={forms.pour.stale}>
+    <div>
+      <nav class="runs" aria-label="Runs">
+        {#each sheet.runs as one (one.id)}
+          <button
+            aria-pressed={one.id === run.id}
+            class:open={one.fits === false && one.lifts_fit !== true}
+            onclick={() => router.go({ element: one.id })}>{one.marks}</button
+          >
+        {/each}
+      </nav>
+      <PourChart {run} {choices} {units} density={choices.density} />
+      {#if choices.rated === null}
+        <Notice
+          tone="note"
+          title="No verdict: nobody has entered what the forms are rated for."
+          text="Enter what their supplier rates them for; until then pressure is only shown."
+        />
+      {:else if run.no_lifts}
+        <Notice tone="decision" title="These walls cannot be filled like that" text={run.no_lifts} />
+      {:else if run.fits === false}
+        <Notice
+          tone={run.lifts_fit ? 'caution' : 'decision'}
+          title="Filled to the top in one, the form would have {units.full(
+            run.pressure,
+            'load',
+            1,
+          )}, rated {units.full(choices.rated ?? 0, 'load', 0)}."
+          text={run.lifts_fit
+            ? `Fill it in ${counted(run.lifts.length, 'lift')} and wait between, or slower.`
+            : 'Neither in one nor in these lifts.'}
+        >
+          {#if slowest}<Button
+              onclick={() => save({ rate: Math.floor(slowest * 20) / 20 }, 'rate that the form takes')}
+              >Fill at {units.full(Math.floor(slowest * 20) / 20, 'rise')}</Button
+            >{/if}
+        </Notice>
+      {/if}
+      <table aria-label="Lifts">
+        <thead>
+          <tr>
+            <th>lift</th>
+            <th class="n">from</th>
+            <th class="n">to</th>
+            <th class="n">pressure, {units.symbol('load')}</th>
+            <th class="n">{units.symbol('volume')}</th>
+            <th class="n">begins</th>
+            <th class="n">ends</th>
+          </tr>
+        </thead>
+        <tbody>
+          {#each run.lifts as one, n (n)}
+            <tr>
+              <td>{n + 1}</td>
+              <td class="n">{units.show(one.low, 'distance')}</td>
+              <td class="n">{units.show(one.high, 'distance')}</td>
+              <td class="n" class:over={choices.rated !== null && one.pressure > (choices.rated ?? 0) + 1e-9}
+                >{units.show(one.pressure, 'load', 1)}</td
+              >
+              <td class="n">{units.show(one.volume, 'volume', 2)}</td>
+              <td class="n">{clock(one.begins)}</td>
+              <td class="n">{clock(one.ends)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+      <h2>Braces <span>clear of openings; greatest spacing by the supplier's table</span></h2>
+      <table aria-label="Braces of these walls">
+        <thead>
+          <tr>
+            <th>wall</th>
+            <th class="n">braces</th>
+            <th class="n">every, at most</th>
+            <th>from the left</th>
+          </tr>
+        </thead>
+        <tbody>
+          {#each run.walls as one (one.wall)}
+            <tr>
+              <td>{one.mark}</td>
+              <td class="n">{one.at.length || '–'}</td>
+              <td class="n">{one.spacing === null ? '–' : units.full(one.spacing, 'distance')}</td>
+              <td class="mono">{one.problem || one.at.map((u) => units.length(u)).join('; ')}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+      <EnteredTable
+        title="String lines"
+        note="the wall's top against its line at a brace; inward is above nought"
+        one="String line"
+        rows={choices.strings ?? []}
+        columns={STRINGS}
+        fresh={() => ({ wall: wallsOf[0]?.value ?? '', u: 0.6, before: run.lean_top ?? 0, after: null })}
+        {units}
+        why={(path) => why(`/pour/strings${path}`)}
+        onsave={(strings, words) => save({ strings }, words)}
+      />
+      <EnteredTable
+        title="Days ended"
+        note="where concrete stays visible a joint lies on a board joint, or somebody says why not"
+        one="Day"
+        rows={choices.joints ?? []}
+        columns={DAYS}
+        fresh={() => ({ run: run.id, level: run.joints[0] ?? 0, reason: '' })}
+        {units}
+        why={(path) => why(`/pour/joints${path}`)}
+        onsave={(joints, words) => save({ joints }, words)}
+      />
+    </div>
+    <aside class="side">
+      <h2>Pour</h2>
+      <div class="stack">
+        {#each FIELDS as one (one.field)}
+          <Entry
+            label={one.text}
+            dimension={one.dimension}
+            decimals={'decimals' in one ? one.decimals : undefined}
+            value={choices[one.field]}
+            optional={one.optional}
+            refused={why(`/pour/${one.field}`)}
+            onsave={(value) => (value !== null || one.optional) && save({ [one.field]: value }, one.text)}
+          />
+        {/each}
+        <Choice
+          label="month"
+          value={String(choices.month ?? '')}
+          options={[
+            { value: '', text: 'not said' },
+            ...MONTHS.map((text, n) => ({ value: String(n + 1), text })),
+          ]}
+          onsave={(to) => save({ month: to ? Number(to) : null }, 'month')}
+        />
+        <Choice
+          label="concrete"
+          value={choices.visible ? 'seen' : 'hidden'}
+          options={[
+            { value: 'seen', text: 'stays visible' },
+            { value: 'hidden', text: 'is covered' },
+          ]}
+          onsave={(to) => save({ visible: to === 'seen' }, 'whether concrete stays visible')}
+        />
+      </div>
+      <h2>One follows from the others</h2>
+      <dl data-testid="follows">
+        <div>
+          <dt>to the top in one, at most</dt>
+          <dd>
+            {choices.rated === null
+              ? '–'
+              : run.any_rate
+                ? 'any rate'
+                : slowest
+                  ? units.full(slowest, 'rise')
+                  : 'no rate'}
+          </dd>
+        </div>
+        <div>
+          <dt>a lift at this rate, at most</dt>
+          <dd>{run.most_height === null ? '–' : units.full(run.most_height, 'distance')}</dd>
+        </div>
+        <div>
+          <dt>governed by</dt>
+          <dd>{run.governs}</dd>
+        </div>
+      </dl>
+      <h2>Method</h2>
+      <div class="stack">
+        <Choice
+          label="school"
+          value={choices.school}
+          options={[
+            { value: 'A', text: 'A, by rate and form height' },
+            { value: 'B', text: 'B, by rate and temperature' },
+          ]}
+          onsave={(to) => save({ school: to as PourChoices['school'] }, 'school of pressure')}
+        />
+        {#each COEFFICIENTS as one (one.field)}
+          <Entry
+            label={one.text}
+            dimension="ratio"
+            decimals={2}
+            value={choices[one.field]}
+            refused={why(`/pour/${one.field}`)}
+            onsave={(value) => value !== null && save({ [one.field]: value }, one.text)}
+          />
+        {/each}
+      </div>
+      <p class="soft">
+        {choices.school === 'A'
+          ? 'CIRIA Report 108, 3.1. Internal vibration, from ' +
+            `${units.full(5, 'temperature', 0)} to ${units.full(30, 'temperature', 0)}.`
+          : 'ACI 347R-14, 4.2. Slump up to the stated one, internal vibration no deeper than the lift.'}
+      </p>
+      <h2>Concrete <span>these walls</span></h2>
+      <dl data-testid="concrete">
+        <div>
+          <dt>in place, less bucks</dt>
+          <dd>{units.full(run.volume, 'volume', 2)}</dd>
+        </div>
+        <div>
+          <dt>ordered</dt>
+          <dd>{units.full(run.order, 'volume', 2)}</dd>
+        </div>
+        <div>
+          <dt>trucks</dt>
+          <dd>{run.trucks}, at {run.truck_times.map(clock).join(', ')}</dd>
+        </div>
+        <div class="sum">
+          <dt>all runs ordered</dt>
+          <dd>{units.full(sheet.order, 'volume', 1)}</dd>
+        </div>
+      </dl>
+      <h2>Bracing</h2>
+      <div class="stack">
+        {#each BRACING as one (one.field)}
+          <Entry
+            label={one.text}
+            dimension={one.dimension}
+            value={choices[one.field]}
+            refused={why(`/pour/${one.field}`)}
+            onsave={(value) => value !== null && save({ [one.field]: value }, one.text)}
+          />
+        {/each}
+      </div>
+      <EnteredTable
+        title="The supplier's table"
+        note=""
+        one="Row"
+        rows={choices.braces ?? []}
+        columns={BRACES}
+        fresh={() => ({ height: (choices.braces?.at(-1)?.height ?? 0) + 1.2, spacing: 1.2 })}
+        {units}
+        why={(path) => why(`/pour/braces${path}`)}
+        onsave={(braces, words) => save({ braces }, words)}
+      />
+      {#if run.lean_top !== null && run.lean_brace !== null}
+        <p class="soft">
+          Set the top {units.full(run.lean_top, 'length')} inward: braces {units.full(
+            Math.abs(run.lean_brace),
+            'length',
+          )}
+          {run.lean_brace < 0 ? 'shorter' : 'longer'}.
+        </p>
+      {/if}
+      <p class="soft">
+        Corners, butt joints and tees are strapped or strong-backed on both faces before the pour; forms are
+        held down against uplift.
+      </p>
+    </aside>
+  </div>
+{/if}
+
+<style>
+  .columns {
+    --columns: minmax(0, 1fr) 290px;
+  }
+  .runs {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px;
+    margin: 2px 0 6px;
+  }
+  .runs button {
+    min-height: 24px;
+    padding: 0 7px;
+    border: 1px solid var(--line);
+    border-radius: var(--radius);
+    background: none;
+    font: 500 12px var(--mono);
+  }
+  .runs button[aria-pressed='true'] {
+    background: var(--verdigris);
+    border-color: var(--verdigris);
+    color: var(--sheet-bright);
+  }
+  .runs button.open:not([aria-pressed='true']) {
+    border-color: var(--oxide);
+    color: var(--oxide);
+  }
+</style>
