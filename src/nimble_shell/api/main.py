@@ -26,6 +26,7 @@ from nimble_shell.api import (
     event_routes,
     fixing_routes,
     joint_routes,
+    lift_routes,
     measure_routes,
     moisture_routes,
     problems,
@@ -35,6 +36,7 @@ from nimble_shell.api import (
     shop_routes,
     standard_routes,
     unit_routes,
+    wet_routes,
     whole_routes,
 )
 from nimble_shell.api.description import describe
@@ -60,7 +62,7 @@ from nimble_shell.store import Database
 #: Every part of the API; each has a router.
 PARTS = (routes, edit_routes, event_routes, decision_routes, bench_routes, shape_routes, unit_routes, joint_routes,
          fixing_routes, moisture_routes, whole_routes, measure_routes, setout_routes,
-         shop_routes, course_routes, standard_routes, backup_routes)  # fmt: skip
+         shop_routes, course_routes, lift_routes, wet_routes, standard_routes, backup_routes)  # fmt: skip
 
 
 def create_app(

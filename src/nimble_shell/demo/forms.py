@@ -7,6 +7,7 @@ day ended between two board joints.
 from __future__ import annotations
 
 from nimble_shell.core.setout.courses.choices import CastIn, FootingLevel, FormChoices, ReadBlocks
+from nimble_shell.core.shop.wet_choices import BaleReading, CastLog, MortarTest, WetChoices
 from nimble_shell.core.site.choices import (
     BraceRow,
     CraneRow,
@@ -42,11 +43,22 @@ POURS: dict[str, PourChoices] = {
         joints=(LoggedDay(run="b1.3", level=0.74),),
     ),
 }  # fmt: skip
+#: A cold week stopped the clock, and the second panel was lifted as if it had gone on.
+WETS: dict[str, WetChoices] = {
+    "seed-barn": WetChoices(
+        month=5, days=(11.0, 10.5, 9.0, 7.0, 4.0, 3.5, 3.0, 4.5, 6.5, 9.5, 11.0, 12.0),
+        cast=(CastLog(panel="A-01", cast=0), CastLog(panel="A-02", cast=0, lifted=10)),
+        bales=(BaleReading(panel="A-01", moisture=0.15), BaleReading(panel="A-03", moisture=0.17)),
+    ),
+    "pump-house": WetChoices(
+        dowel=0.4, probes=(MortarTest(face="A", thickness=0.034), MortarTest(face="B", thickness=0.026)),
+    ),
+}  # fmt: skip
 LIFTS: dict[str, LiftChoices] = {
     "seed-barn": LiftChoices(
         table=(CraneRow(radius=4.0, mass=4800.0), CraneRow(radius=8.0, mass=2600.0), CraneRow(radius=12.0, mass=1500.0),
                CraneRow(radius=16.0, mass=950.0), CraneRow(radius=20.0, mass=650.0)),
-        radius=11.0,
+        radius=8.0,
     ),
     "main-laboratory": LiftChoices(
         table=(CraneRow(radius=4.0, mass=3000.0), CraneRow(radius=10.0, mass=1400.0),

@@ -31,8 +31,9 @@ from nimble_shell.core.shell.plant import Plant
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.shell.standard import JointStandard, Standard
 from nimble_shell.core.shop.choices import ShopChoices
+from nimble_shell.core.shop.wet_choices import WetChoices
 from nimble_shell.core.site.choices import LiftChoices, PourChoices
-from nimble_shell.demo.forms import FORMS, LIFTS, POURS
+from nimble_shell.demo.forms import FORMS, LIFTS, POURS, WETS
 from nimble_shell.demo.plants import PLANTS
 from nimble_shell.demo.set_outs import SET_OUTS, SHOPS
 from nimble_shell.demo.shapes import BODIES, FOLLOWS, openings_of
@@ -321,4 +322,5 @@ def _building(
                     bodies=BODIES[key], openings=openings_of(key), plant=PLANTS.get(key, Plant()),
                     setout=SET_OUTS.get(key, SetOutChoices()), shop=SHOPS.get(key, ShopChoices()),
                     forms=FORMS.get(key, FormChoices()), pour=POURS.get(key, PourChoices()),
+                    wet=WETS.get(key, WetChoices()),
                     lifting=LIFTS.get(key, LiftChoices()))  # fmt: skip

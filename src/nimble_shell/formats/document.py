@@ -60,7 +60,8 @@ def _keep_default(namespace: dict[str, Any], field: Field[Any], wire: Any) -> No
 
 def _plain_default(value: Any, wire: Any) -> Any:
     if isinstance(value, tuple):
-        return [_plain_default(one, wire) for one in value]
+        of = next(iter(typing.get_args(wire)), wire)  # of a list on the wire what is in it
+        return [_plain_default(one, of) for one in value]
     return wire.from_core(value) if is_dataclass(value) else value
 
 

@@ -41,7 +41,9 @@ from nimble_shell.core.setout.entered import Anchors, EnteredPost, Screws, Senso
 from nimble_shell.core.shell.plant import Buffer, Fire, FreshAir, Ground, Loads, MeasurePrice, Plant, Tightness
 from nimble_shell.core.shell.project import Building, Project, ShellElement
 from nimble_shell.core.shop.choices import CutPiece, RackBar, ShopChoices, TapeReadings
+from nimble_shell.core.shop.wet_choices import BaleReading, CastLog, MixPart, MortarTest, WetChoices
 from nimble_shell.core.site.choices import BraceRow, CraneRow, LiftChoices, LoggedDay, PourChoices, StringLine
+from nimble_shell.core.site.work_plan import MoreAfter, TaskHours, WorkChoices
 from nimble_shell.core.windows.transmittance import Frame, Glass
 from nimble_shell.core.windows.unit import UnitJoint, UnitType
 from nimble_shell.formats.document import Document, Identifier, Text
@@ -365,6 +367,38 @@ class CraneRowDoc(Document, core=CraneRow):
 
 
 class LiftingDoc(Document, core=LiftChoices):
+    pass
+
+
+class MixPartDoc(Document, core=MixPart):
+    pass
+
+
+class CastLogDoc(Document, core=CastLog):
+    pass
+
+
+class BaleReadingDoc(Document, core=BaleReading):
+    pass
+
+
+class MortarTestDoc(Document, core=MortarTest):
+    pass
+
+
+class WetDoc(Document, core=WetChoices):
+    pass
+
+
+class TaskHoursDoc(Document, core=TaskHours):
+    pass
+
+
+class MoreAfterDoc(Document, core=MoreAfter):
+    pass
+
+
+class WorkDoc(Document, core=WorkChoices):
     pass
 
 

@@ -13,6 +13,7 @@ from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.panel_decisions import panel_decisions
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.shell.set_out import set_out_building
+from nimble_shell.core.shell.site_decisions import site_decisions
 from nimble_shell.core.shell.whole_building import WholeBuilding
 from nimble_shell.services.bench import bench, consequence
 from nimble_shell.services.fixings import FixingResults
@@ -76,9 +77,11 @@ def register(
 
 
 def _panels(project: Project, building: Building) -> Iterable[OpenDecision]:
-    """What panels and forms leave open."""
+    """What panels, forms and the site leave open."""
     if isinstance(building, MeasuredBuilding):
-        yield from panel_decisions(building, set_out_building(project, building))
+        found = set_out_building(project, building)
+        yield from panel_decisions(building, found)
+        yield from site_decisions(project, building, found)
         yield from form_decisions(building, course_building(project, building))
 
 

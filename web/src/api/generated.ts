@@ -680,6 +680,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/lifts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lifts
+         * @description Every panel in set order with crane, people and days.
+         */
+        get: operations["lifts_api_v1_projects__project_id__buildings__building_id__lifts_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/lifts/panel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lift Of Panel
+         * @description One panel on its hook: slings, balance, crane, wind, turning.
+         */
+        get: operations["lift_of_panel_api_v1_projects__project_id__buildings__building_id__lifts_panel_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/lists.xlsx": {
         parameters: {
             query?: never;
@@ -1440,6 +1480,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/wet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wet
+         * @description Mortar, plaster and boards, build-up by build-up, with the casting of panels.
+         */
+        get: operations["wet_api_v1_projects__project_id__buildings__building_id__wet_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/whole": {
         parameters: {
             query?: never;
@@ -1474,6 +1534,26 @@ export interface paths {
          * @description Show working of a figure of the whole building.
          */
         post: operations["whole_working_api_v1_projects__project_id__buildings__building_id__whole_working_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Work
+         * @description Operations at their earliest days, hold points, and what a proposed order breaks.
+         */
+        get: operations["work_api_v1_projects__project_id__buildings__building_id__work_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2705,6 +2785,16 @@ export interface components {
             why_not: string;
         };
         /**
+         * BaleReadingDoc
+         * @description Moisture of a bale before it is set.
+         */
+        BaleReadingDoc: {
+            /** Moisture */
+            moisture: number;
+            /** Panel */
+            panel: string;
+        };
+        /**
          * BarDrawnOut
          * @description A bar with what is still to be cut out of it. [m]
          */
@@ -3047,6 +3137,26 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * BoardedOut
+         * @description Straw boards in two layers.
+         */
+        BoardedOut: {
+            /** Area */
+            area: number;
+            /** Assembly */
+            assembly: string;
+            /** Edges */
+            edges: number;
+            /** Grooves */
+            grooves: number;
+            /** Joints */
+            joints: number;
+            /** Layers */
+            layers: number;
+            /** Name */
+            name: string;
         };
         /**
          * BoardsOut
@@ -3531,6 +3641,68 @@ export interface components {
              * @default
              */
             use: string;
+            /**
+             * @default {
+             *       "bales": [],
+             *       "batch": 0.12,
+             *       "beds": 2,
+             *       "bond": 0.003,
+             *       "cast": [],
+             *       "coat": 0.02,
+             *       "cold": 5,
+             *       "corner": 0.25,
+             *       "cure": 7,
+             *       "damp": 0.2,
+             *       "days": [],
+             *       "diagonal": 0.6,
+             *       "dowel_faces": 2,
+             *       "gap": 0.04,
+             *       "hot": 30,
+             *       "lap": 0.1,
+             *       "least": 0.03,
+             *       "loss": 0.12,
+             *       "mix": [
+             *         {
+             *           "bag": 25,
+             *           "density": 600,
+             *           "name": "lime",
+             *           "ratio": 1
+             *         },
+             *         {
+             *           "bag": 25,
+             *           "density": 1200,
+             *           "name": "cement",
+             *           "ratio": 1
+             *         },
+             *         {
+             *           "density": 1500,
+             *           "name": "sand",
+             *           "ratio": 6
+             *         }
+             *       ],
+             *       "mixer": 1.2,
+             *       "month": 5,
+             *       "most": 0.06,
+             *       "probes": [],
+             *       "roll": 0.15,
+             *       "strip": 0.25,
+             *       "turn": 2,
+             *       "wait": 24,
+             *       "windy": 8,
+             *       "yields": 0.75
+             *     }
+             */
+            wet: components["schemas"]["WetDoc"];
+            /**
+             * @default {
+             *       "day": 8,
+             *       "done": [],
+             *       "hours": [],
+             *       "more": [],
+             *       "proposed": []
+             *     }
+             */
+            work: components["schemas"]["WorkDoc"];
         };
         /**
          * BuildingSectionOut
@@ -3545,6 +3717,20 @@ export interface components {
             ground: number | null;
             /** Width */
             width: number;
+        };
+        /**
+         * CastDayOut
+         * @description A day of the casting.
+         */
+        CastDayOut: {
+            /** Plaster */
+            plaster: number;
+            /** Read */
+            read: boolean;
+            /** Theta */
+            theta: number;
+            /** Warm */
+            warm: boolean;
         };
         /**
          * CastInDoc
@@ -3584,6 +3770,34 @@ export interface components {
              * @default 0
              */
             z: number;
+        };
+        /**
+         * CastLogDoc
+         * @description A panel that was cast, and lifted; days from the first one of the casting.
+         */
+        CastLogDoc: {
+            /** Cast */
+            cast: number;
+            /** Lifted */
+            lifted?: number | null;
+            /** Panel */
+            panel: string;
+        };
+        /**
+         * CastOut
+         * @description When a panel lies on its bed.
+         */
+        CastOut: {
+            /** Bed */
+            bed: number;
+            /** First */
+            first: number;
+            /** Lift */
+            lift: number;
+            /** Panel */
+            panel: string;
+            /** Turned */
+            turned: number;
         };
         /**
          * CastRowOut
@@ -3753,6 +3967,26 @@ export interface components {
             theta_summer: number;
             /** Theta Winter */
             theta_winter: number;
+        };
+        /**
+         * ClockedOut
+         * @description A panel on its bed as it was logged.
+         */
+        ClockedOut: {
+            /** Cast */
+            cast: number;
+            /** Counted */
+            counted: number;
+            /** Lift */
+            lift: number | null;
+            /** Lifted */
+            lifted: number | null;
+            /** Panel */
+            panel: string;
+            /** Still */
+            still: number;
+            /** Turn */
+            turn: number | null;
         };
         /** CompareIn */
         CompareIn: {
@@ -6595,6 +6829,102 @@ export interface components {
             years: number;
         };
         /**
+         * LiftCardOut
+         * @description One panel on its hook. Lengths in m from its lower left corner and its inside, forces in N.
+         */
+        LiftCardOut: {
+            /** Angles */
+            angles: number[];
+            /** Area */
+            area: number;
+            /** Calm */
+            calm: number | null;
+            /** Force */
+            force: number;
+            /** Holes */
+            holes: number[][][];
+            /** Hook */
+            hook: number | null;
+            /** Legs */
+            legs: number[];
+            /** Most */
+            most: (number | null)[];
+            /** Outline */
+            outline: number[][];
+            /** Picks */
+            picks: number[][];
+            /** Pitch */
+            pitch: number;
+            row: components["schemas"]["LiftRowOut"];
+            /** Side */
+            side: number[][];
+            /** Side Centre */
+            side_centre: number[];
+            /** Side Picks */
+            side_picks: number[][];
+            /** Tension */
+            tension: number[];
+            /** Thickness */
+            thickness: number;
+            /** Tilt */
+            tilt: number | null;
+            /** Turn */
+            turn: number[];
+            /** Turn At */
+            turn_at: number[];
+            /** U */
+            u: number;
+            /** V */
+            v: number;
+            /** Wind */
+            wind: number;
+            /** Z */
+            z: number;
+        };
+        /**
+         * LiftRowOut
+         * @description A panel in set order.
+         */
+        LiftRowOut: {
+            /** Capacity */
+            capacity: number | null;
+            /** Crane */
+            crane: boolean;
+            /** Mark */
+            mark: string;
+            /** Mass */
+            mass: number;
+            /** Over */
+            over: boolean;
+            /** People */
+            people: number;
+            /** Problem */
+            problem: string;
+            /** Radius */
+            radius: number;
+            /** Reach */
+            reach: number | null;
+            /** Use */
+            use: number | null;
+        };
+        /**
+         * LiftSheetOut
+         * @description Of a building.
+         */
+        LiftSheetOut: {
+            choices: components["schemas"]["LiftingDoc"];
+            /** Days */
+            days: number | null;
+            /** Lacking */
+            lacking: string[];
+            /** Per Day */
+            per_day: number[];
+            /** Plan */
+            plan: number[][][];
+            /** Rows */
+            rows: components["schemas"]["LiftRowOut"][];
+        };
+        /**
          * LiftingDoc
          * @description How pieces are lifted.
          */
@@ -7115,6 +7445,20 @@ export interface components {
             width?: number | null;
         };
         /**
+         * MixPartDoc
+         * @description A dry part of the plaster.
+         */
+        MixPartDoc: {
+            /** Bag */
+            bag?: number | null;
+            /** Density */
+            density: number;
+            /** Name */
+            name: string;
+            /** Ratio */
+            ratio: number;
+        };
+        /**
          * ModuleFitOut
          * @description A length in panels.
          */
@@ -7174,6 +7518,80 @@ export interface components {
             years: number;
         };
         /**
+         * MoreAfterDoc
+         * @description A further rule: one operation waits for another.
+         */
+        MoreAfterDoc: {
+            /** After */
+            after: string;
+            /** Id */
+            id: string;
+            /**
+             * Wait
+             * @default 0
+             */
+            wait: number;
+        };
+        /**
+         * MortarOut
+         * @description Mortar(*, volume: 'float', order: 'float')
+         */
+        MortarOut: {
+            /** Order */
+            order: number;
+            /** Volume */
+            volume: number;
+        };
+        /**
+         * MortarTestDoc
+         * @description Thickness of mortar as it was probed.
+         */
+        MortarTestDoc: {
+            /** Face */
+            face: string;
+            /** Thickness */
+            thickness: number;
+        };
+        /**
+         * MortaredOut
+         * @description All faces of one build-up of mesh-and-mortar panels.
+         */
+        MortaredOut: {
+            /** Area */
+            area: number;
+            /** Assembly */
+            assembly: string;
+            /** Corners */
+            corners: number;
+            /** Covers */
+            covers: number[];
+            /** Diagonal Area */
+            diagonal_area: number;
+            /** Diagonals */
+            diagonals: number;
+            /** Dowels */
+            dowels: number | null;
+            /** Name */
+            name: string;
+            /** Passes */
+            passes: number[];
+            /** Perimeter */
+            perimeter: number;
+            /** Reveal */
+            reveal: number;
+            /** Rib */
+            rib: number;
+            /** Splice */
+            splice: number;
+            /** Trims */
+            trims: number;
+            volume: components["schemas"]["MortarOut"];
+            /** Waits */
+            waits: number;
+            /** Wires */
+            wires: number;
+        };
+        /**
          * MouldOut
          * @description A face of a layer; the index at the end of each day.
          */
@@ -7216,6 +7634,20 @@ export interface components {
             waste: number;
             /** Waste Kg */
             waste_kg: number;
+        };
+        /**
+         * NeededOut
+         * @description Of an ingredient.
+         */
+        NeededOut: {
+            /** Bags */
+            bags: number | null;
+            /** Litres */
+            litres: number;
+            /** Litres Per Batch */
+            litres_per_batch: number;
+            /** Name */
+            name: string;
         };
         /** NewProject */
         NewProject: {
@@ -7796,6 +8228,47 @@ export interface components {
             tightness: components["schemas"]["TightnessDoc"];
             /** Volume */
             volume?: number | null;
+        };
+        /**
+         * PlasterOut
+         * @description Plaster(*, volume: 'float', batches: 'int', needed: 'tuple[Needed, ...]')
+         */
+        PlasterOut: {
+            /** Batches */
+            batches: number;
+            /** Needed */
+            needed: components["schemas"]["NeededOut"][];
+            /** Volume */
+            volume: number;
+        };
+        /**
+         * PlasteredOut
+         * @description All faces of one build-up of plastered straw.
+         */
+        PlasteredOut: {
+            /** Area */
+            area: number;
+            /** Assembly */
+            assembly: string;
+            /** Coats */
+            coats: number[];
+            /** Frame Length */
+            frame_length: number;
+            /** Frames */
+            frames: number;
+            /** Loose */
+            loose: number;
+            /** Name */
+            name: string;
+            needed: components["schemas"]["PlasterOut"];
+            /** Panels */
+            panels: components["schemas"]["ToCastOut"][];
+            /** Plan */
+            plan: components["schemas"]["CastOut"][] | null;
+            /** Rolls */
+            rolls: number;
+            /** Straw */
+            straw: number;
         };
         /**
          * PlateDoc
@@ -10147,6 +10620,16 @@ export interface components {
             f_rsi?: number | null;
         };
         /**
+         * TaskHoursDoc
+         * @description What somebody says an operation takes.
+         */
+        TaskHoursDoc: {
+            /** Hours */
+            hours: number;
+            /** Id */
+            id: string;
+        };
+        /**
          * TermsOut
          * @description What joints come to.
          */
@@ -10305,6 +10788,16 @@ export interface components {
              *     ]
              */
             unsealed: number[];
+        };
+        /**
+         * ToCastOut
+         * @description A panel and the plaster of one side. [m³]
+         */
+        ToCastOut: {
+            /** Panel */
+            panel: string;
+            /** Side */
+            side: number;
         };
         /**
          * TogetherOut
@@ -10745,6 +11238,178 @@ export interface components {
             site: components["schemas"]["SiteOut"] | null;
         };
         /**
+         * WetDoc
+         * @description Of a building.
+         */
+        WetDoc: {
+            /**
+             * Bales
+             * @default []
+             */
+            bales: components["schemas"]["BaleReadingDoc"][];
+            /**
+             * Batch
+             * @default 0.12
+             */
+            batch: number;
+            /**
+             * Beds
+             * @default 2
+             */
+            beds: number;
+            /**
+             * Bond
+             * @default 0.003
+             */
+            bond: number;
+            /**
+             * Cast
+             * @default []
+             */
+            cast: components["schemas"]["CastLogDoc"][];
+            /**
+             * Coat
+             * @default 0.02
+             */
+            coat: number;
+            /**
+             * Cold
+             * @default 5
+             */
+            cold: number;
+            /**
+             * Corner
+             * @default 0.25
+             */
+            corner: number;
+            /**
+             * Cure
+             * @default 7
+             */
+            cure: number;
+            /**
+             * Damp
+             * @default 0.2
+             */
+            damp: number;
+            /**
+             * Days
+             * @default []
+             */
+            days: number[];
+            /**
+             * Diagonal
+             * @default 0.6
+             */
+            diagonal: number;
+            /** Dowel */
+            dowel?: number | null;
+            /**
+             * Dowel Faces
+             * @default 2
+             * @enum {integer}
+             */
+            dowel_faces: 1 | 2;
+            /**
+             * Gap
+             * @default 0.04
+             */
+            gap: number;
+            /**
+             * Hot
+             * @default 30
+             */
+            hot: number;
+            /**
+             * Lap
+             * @default 0.1
+             */
+            lap: number;
+            /**
+             * Least
+             * @default 0.03
+             */
+            least: number;
+            /**
+             * Loss
+             * @default 0.12
+             */
+            loss: number;
+            /**
+             * Mix
+             * @default [
+             *       {
+             *         "bag": 25,
+             *         "density": 600,
+             *         "name": "lime",
+             *         "ratio": 1
+             *       },
+             *       {
+             *         "bag": 25,
+             *         "density": 1200,
+             *         "name": "cement",
+             *         "ratio": 1
+             *       },
+             *       {
+             *         "density": 1500,
+             *         "name": "sand",
+             *         "ratio": 6
+             *       }
+             *     ]
+             */
+            mix: components["schemas"]["MixPartDoc"][];
+            /**
+             * Mixer
+             * @default 1.2
+             */
+            mixer: number;
+            /**
+             * Month
+             * @default 5
+             */
+            month: number;
+            /**
+             * Most
+             * @default 0.06
+             */
+            most: number;
+            /**
+             * Probes
+             * @default []
+             */
+            probes: components["schemas"]["MortarTestDoc"][];
+            /**
+             * Roll
+             * @default 0.15
+             */
+            roll: number;
+            /**
+             * Strip
+             * @default 0.25
+             */
+            strip: number;
+            /**
+             * Turn
+             * @default 2
+             */
+            turn: number;
+            /**
+             * Wait
+             * @default 24
+             */
+            wait: number;
+            /**
+             * Windy
+             * @default 8
+             */
+            windy: number;
+            /**
+             * Yields
+             * @default 0.75
+             */
+            yields: number;
+        };
+        /**
          * WetOut
          * @description A plane that is wet in some month; lists have one entry for each month, January first.
          */
@@ -10765,6 +11430,25 @@ export interface components {
             reason: string;
             /** X */
             x: number;
+        };
+        /**
+         * WetSheetOut
+         * @description Of a building.
+         */
+        WetSheetOut: {
+            /** Boards */
+            boards: components["schemas"]["BoardedOut"][];
+            choices: components["schemas"]["WetDoc"];
+            /** Days */
+            days: components["schemas"]["CastDayOut"][];
+            /** Lacking */
+            lacking: string[];
+            /** Log */
+            log: components["schemas"]["ClockedOut"][];
+            /** Mortar */
+            mortar: components["schemas"]["MortaredOut"][];
+            /** Plaster */
+            plaster: components["schemas"]["PlasteredOut"][];
         };
         /**
          * WholeBuildingOut
@@ -10842,6 +11526,100 @@ export interface components {
             most: number;
             /** Share */
             share: number[];
+        };
+        /**
+         * WorkAfterOut
+         * @description What an operation waits for.
+         */
+        WorkAfterOut: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /** Wait */
+            wait: number;
+            /** Within */
+            within: number | null;
+        };
+        /**
+         * WorkDoc
+         * @description Of a building.
+         */
+        WorkDoc: {
+            /**
+             * Day
+             * @default 8
+             */
+            day: number;
+            /**
+             * Done
+             * @default []
+             */
+            done: string[];
+            /**
+             * Hours
+             * @default []
+             */
+            hours: components["schemas"]["TaskHoursDoc"][];
+            /**
+             * More
+             * @default []
+             */
+            more: components["schemas"]["MoreAfterDoc"][];
+            /**
+             * Proposed
+             * @default []
+             */
+            proposed: string[];
+        };
+        /**
+         * WorkRowOut
+         * @description An operation.
+         */
+        WorkRowOut: {
+            /** After */
+            after: components["schemas"]["WorkAfterOut"][];
+            /** Before */
+            before: string[];
+            /** Crane */
+            crane: boolean;
+            /** Critical */
+            critical: boolean;
+            /** Day */
+            day: number | null;
+            /** Done */
+            done: boolean;
+            /** Ends */
+            ends: number | null;
+            /** Hold */
+            hold: boolean;
+            /** Hours */
+            hours: number;
+            /** Id */
+            id: string;
+            /** Shut */
+            shut: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
+         * WorkSheetOut
+         * @description Of a building.
+         */
+        WorkSheetOut: {
+            choices: components["schemas"]["WorkDoc"];
+            /** Crane */
+            crane: number;
+            /** Days */
+            days: number | null;
+            /** Missing */
+            missing: string[];
+            /** Problem */
+            problem: string;
+            /** Rows */
+            rows: components["schemas"]["WorkRowOut"][];
+            /** Unknown */
+            unknown: string[];
         };
         /** WorkingIn */
         WorkingIn: {
@@ -15405,6 +16183,254 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConsequenceOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lifts_api_v1_projects__project_id__buildings__building_id__lifts_get: {
+        parameters: {
+            query?: {
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiftSheetOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lift_of_panel_api_v1_projects__project_id__buildings__building_id__lifts_panel_get: {
+        parameters: {
+            query: {
+                mark: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiftCardOut"];
                 };
             };
             /** @description not readable */
@@ -20237,6 +21263,130 @@ export interface operations {
             };
         };
     };
+    wet_api_v1_projects__project_id__buildings__building_id__wet_get: {
+        parameters: {
+            query?: {
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WetSheetOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     whole_api_v1_projects__project_id__buildings__building_id__whole_get: {
         parameters: {
             query?: never;
@@ -20382,6 +21532,128 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkingOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_api_v1_projects__project_id__buildings__building_id__work_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkSheetOut"];
                 };
             };
             /** @description not readable */

@@ -20,7 +20,9 @@ from nimble_shell.core.setout.choices import SetOutChoices
 from nimble_shell.core.setout.courses.choices import FormChoices
 from nimble_shell.core.shell.plant import Plant
 from nimble_shell.core.shop.choices import ShopChoices
+from nimble_shell.core.shop.wet_choices import WetChoices
 from nimble_shell.core.site.choices import LiftChoices, PourChoices
+from nimble_shell.core.site.work_plan import WorkChoices
 from nimble_shell.core.windows.unit import UnitType
 
 
@@ -118,6 +120,8 @@ class Building:
     shop: ShopChoices = field(default_factory=ShopChoices)  #: what its panels are cut from, and which are
     forms: FormChoices = field(default_factory=FormChoices)  #: what is decided of its insulated concrete forms
     pour: PourChoices = field(default_factory=PourChoices)  #: how they are filled
+    wet: WetChoices = field(default_factory=WetChoices)  #: mortar and plaster
+    work: WorkChoices = field(default_factory=WorkChoices)  #: what is done in which order
     lifting: LiftChoices = field(default_factory=LiftChoices)  #: how pieces are lifted
 
     # What a measured building looks up, and one without a shape does not have:

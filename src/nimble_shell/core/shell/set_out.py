@@ -17,6 +17,7 @@ from nimble_shell.core.setout.faces import FaceSetOut, elevation_of, face_marks,
 from nimble_shell.core.setout.panels import NoWay
 from nimble_shell.core.setout.systems import PanelRules, panel_rules
 from nimble_shell.core.setout.timber import Timber, from_set_out, timber_of
+from nimble_shell.core.shell.lifting import density_of
 from nimble_shell.core.shell.measured import MeasuredBuilding, with_edges
 from nimble_shell.core.shell.project import Building, Project
 from nimble_shell.core.shop.cut_list import timbers_of
@@ -88,15 +89,7 @@ def set_out_building(
 def shop_mass(assembly: Assembly, catalogue: Catalogue) -> float:
     """Of what is put together in the shop; of everything where nothing is said to be. [kg/m²]"""
     shop = [one for one in assembly.layers if one.fitted == "shop"] or list(assembly.layers)
-    total = 0.0
-    for layer in shop:
-        rho = catalogue[layer.material].rho if layer.material in catalogue else 0.0
-        mean = rho
-        for one in layer.members:
-            share = one.share if one.share is not None else (one.width or 0.0) / (one.centres or 1.0)
-            mean += share * (catalogue[one.material].rho - rho) if one.material in catalogue else 0.0
-        total += layer.d * mean
-    return total
+    return sum(layer.d * density_of(layer, catalogue) for layer in shop)
 
 
 def built_as_set_out(project: Project, building: Building) -> Building:

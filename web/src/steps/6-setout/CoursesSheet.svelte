@@ -13,9 +13,9 @@
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { untrack } from 'svelte';
-  import type { Column } from './columns';
+  import type { Column } from '@/project/columns';
   import CourseDrawing from './CourseDrawing.svelte';
-  import EnteredTable from './EnteredTable.svelte';
+  import EnteredTable from '@/project/EnteredTable.svelte';
 
   interface Props {
     building: Building;

@@ -9,9 +9,9 @@
   import { forms } from '@/project/forms.svelte';
   import { router } from '@/project/router.svelte';
   import { untrack } from 'svelte';
-  import type { Column } from './columns';
+  import type { Column } from '@/project/columns';
   import DriftChart from './DriftChart.svelte';
-  import EnteredTable from './EnteredTable.svelte';
+  import EnteredTable from '@/project/EnteredTable.svelte';
 
   interface Props {
     building: Building;

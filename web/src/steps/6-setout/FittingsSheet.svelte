@@ -5,8 +5,8 @@
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
   import { setout } from '@/project/setout.svelte';
-  import type { Column } from './columns';
-  import EnteredTable from './EnteredTable.svelte';
+  import type { Column } from '@/project/columns';
+  import EnteredTable from '@/project/EnteredTable.svelte';
 
   interface Props {
     sheet: SetOutSheet;

@@ -11,8 +11,8 @@
   import { forms } from '@/project/forms.svelte';
   import { router } from '@/project/router.svelte';
   import { untrack } from 'svelte';
-  import type { Column } from './columns';
-  import EnteredTable from './EnteredTable.svelte';
+  import type { Column } from '@/project/columns';
+  import EnteredTable from '@/project/EnteredTable.svelte';
   import PourChart from './PourChart.svelte';
 
   interface Props {

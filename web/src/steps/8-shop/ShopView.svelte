@@ -14,10 +14,13 @@
   import FillingSheet from './FillingSheet.svelte';
   import HandlingSheet from './HandlingSheet.svelte';
   import LaydownSheet from './LaydownSheet.svelte';
+  import LiftsSheet from './LiftsSheet.svelte';
   import NestingSheet from './NestingSheet.svelte';
   import NextSheet from './NextSheet.svelte';
   import PapersSheet from './PapersSheet.svelte';
   import TrucksSheet from './TrucksSheet.svelte';
+  import WetTrades from './WetSheet.svelte';
+  import WorkOrder from './WorkSheet.svelte';
 
   interface Props {
     building: Building;
@@ -30,8 +33,11 @@
     { view: 'boards', text: 'Boards', title: 'Boards: skins and sheathing' },
     { view: 'laydown', text: 'Laydown', title: 'Laydown: sides and both diagonals' },
     { view: 'handling', text: 'Handling', title: 'Handling: weight, centre of gravity, standing up' },
+    { view: 'lifts', text: 'Lifts', title: 'Lifts: how each panel hangs, and what carries it' },
     { view: 'trucks', text: 'Trucks', title: 'Trucks in set order' },
     { view: 'filling', text: 'Filling', title: 'Beads blown into frames' },
+    { view: 'wet', text: 'Wet trades', title: 'Wet trades: mortar, plaster, cure' },
+    { view: 'work', text: 'Order', title: 'Order of work and hold points' },
     { view: 'papers', text: 'Papers', title: 'Drawings, lists and labels' },
   ];
   const place = $derived(router.place);
@@ -64,7 +70,13 @@
   </nav>
 </SheetHead>
 
-{#if shop.live.problem && !found}
+{#if place.view === 'lifts'}
+  <LiftsSheet {building} {units} {why} />
+{:else if place.view === 'wet'}
+  <WetTrades {building} {units} {why} />
+{:else if place.view === 'work'}
+  <WorkOrder {building} {units} {why} />
+{:else if shop.live.problem && !found}
   <Notice
     tone="note"
     title={shop.live.problem.items[0]?.detail ?? 'There is nothing to cut'}
