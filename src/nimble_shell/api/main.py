@@ -20,6 +20,7 @@ from nimble_shell import __version__
 from nimble_shell.api import (
     backup_routes,
     bench_routes,
+    bill_routes,
     course_routes,
     decision_routes,
     edit_routes,
@@ -62,7 +63,7 @@ from nimble_shell.store import Database
 #: Every part of the API; each has a router.
 PARTS = (routes, edit_routes, event_routes, decision_routes, bench_routes, shape_routes, unit_routes, joint_routes,
          fixing_routes, moisture_routes, whole_routes, measure_routes, setout_routes,
-         shop_routes, course_routes, lift_routes, wet_routes, standard_routes, backup_routes)  # fmt: skip
+         shop_routes, course_routes, lift_routes, wet_routes, bill_routes, standard_routes, backup_routes)  # fmt: skip
 
 
 def create_app(

@@ -40,6 +40,7 @@ from nimble_shell.core.setout.courses.choices import CastIn, FootingLevel, FormC
 from nimble_shell.core.setout.entered import Anchors, EnteredPost, Screws, Sensor, Socket
 from nimble_shell.core.shell.plant import Buffer, Fire, FreshAir, Ground, Loads, MeasurePrice, Plant, Tightness
 from nimble_shell.core.shell.project import Building, Project, ShellElement
+from nimble_shell.core.shop.bill import BillChoices, Price
 from nimble_shell.core.shop.choices import CutPiece, RackBar, ShopChoices, TapeReadings
 from nimble_shell.core.shop.wet_choices import BaleReading, CastLog, MixPart, MortarTest, WetChoices
 from nimble_shell.core.site.choices import BraceRow, CraneRow, LiftChoices, LoggedDay, PourChoices, StringLine
@@ -399,6 +400,14 @@ class MoreAfterDoc(Document, core=MoreAfter):
 
 
 class WorkDoc(Document, core=WorkChoices):
+    pass
+
+
+class PriceDoc(Document, core=Price):
+    pass
+
+
+class BillDoc(Document, core=BillChoices):
     pass
 
 

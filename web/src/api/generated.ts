@@ -396,6 +396,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/bill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bill
+         * @description Every material, seal, block and bag with its waste, rounded to what is sold, and its cost.
+         */
+        get: operations["bill_api_v1_projects__project_id__buildings__building_id__bill_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/build-ups/{assembly_id}/moisture.pdf": {
         parameters: {
             query?: never;
@@ -1008,10 +1028,30 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Export Quantities
-         * @description Every area, length, bearing and height of a building's shape as CSV, in the units of the project.
+         * Export Bill
+         * @description The same as CSV, in the units of the project.
          */
-        get: operations["export_quantities_api_v1_projects__project_id__buildings__building_id__quantities_csv_get"];
+        get: operations["export_bill_api_v1_projects__project_id__buildings__building_id__quantities_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/quantities.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Workbook
+         * @description The same as a workbook.
+         */
+        get: operations["export_workbook_api_v1_projects__project_id__buildings__building_id__quantities_xlsx_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3076,6 +3116,110 @@ export interface components {
             feasible: boolean;
         };
         /**
+         * BillDoc
+         * @description Sizes that things are sold in, and what they cost.
+         */
+        BillDoc: {
+            /**
+             * Bead
+             * @default 0.01
+             */
+            bead: number;
+            /**
+             * Can
+             * @default 25
+             */
+            can: number;
+            /**
+             * Layers
+             * @default 0.05
+             */
+            layers: number;
+            /**
+             * Mesh
+             * @default 50
+             */
+            mesh: number;
+            /**
+             * Overlap
+             * @default 0.1
+             */
+            overlap: number;
+            /**
+             * Prices
+             * @default []
+             */
+            prices: components["schemas"]["PriceDoc"][];
+            /**
+             * Roll
+             * @default 25
+             */
+            roll: number;
+            /**
+             * Sealing
+             * @default 0.1
+             */
+            sealing: number;
+            /**
+             * Tube
+             * @default 0.0006
+             */
+            tube: number;
+        };
+        /**
+         * BillOut
+         * @description Of a building.
+         */
+        BillOut: {
+            choices: components["schemas"]["BillDoc"];
+            /** Cost */
+            cost: number | null;
+            /** Lacking */
+            lacking: string[];
+            /** Priceless */
+            priceless: number;
+            /** Rows */
+            rows: components["schemas"]["BillRowOut"][];
+            /** So Far */
+            so_far: number;
+        };
+        /**
+         * BillRowOut
+         * @description A thing that is bought.
+         */
+        BillRowOut: {
+            /** Cost */
+            cost: number | null;
+            /** Count */
+            count: number | null;
+            /** Dimension */
+            dimension: string;
+            /** Group */
+            group: string;
+            /** Key */
+            key: string;
+            /** Net */
+            net: number;
+            /** Of */
+            of: string;
+            /** Ordered */
+            ordered: number;
+            /** Price */
+            price: number | null;
+            /** Sold */
+            sold: number | null;
+            /** Thick */
+            thick: number | null;
+            /** Waste */
+            waste: number;
+            /** What */
+            what: string;
+            /** Where */
+            where: string;
+            /** Whole */
+            whole: boolean;
+        };
+        /**
          * BlockCountsOut
          * @description Blocks of one height.
          */
@@ -3386,6 +3530,20 @@ export interface components {
         BuildingDoc: {
             /** Asked H */
             asked_H?: number | null;
+            /**
+             * @default {
+             *       "bead": 0.01,
+             *       "can": 25,
+             *       "layers": 0.05,
+             *       "mesh": 50,
+             *       "overlap": 0.1,
+             *       "prices": [],
+             *       "roll": 25,
+             *       "sealing": 0.1,
+             *       "tube": 0.0006
+             *     }
+             */
+            bill: components["schemas"]["BillDoc"];
             /**
              * Bodies
              * @default []
@@ -8560,6 +8718,16 @@ export interface components {
             q_in: number;
             /** Theta E */
             theta_e: number;
+        };
+        /**
+         * PriceDoc
+         * @description Of one piece, or of one unit of an amount, as the practice pays.
+         */
+        PriceDoc: {
+            /** Key */
+            key: string;
+            /** Price */
+            price: number;
         };
         /** ProbeIn */
         ProbeIn: {
@@ -14424,6 +14592,130 @@ export interface operations {
             };
         };
     };
+    bill_api_v1_projects__project_id__buildings__building_id__bill_get: {
+        parameters: {
+            query?: {
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BillOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     sheet_api_v1_projects__project_id__buildings__building_id__build_ups__assembly_id__moisture_pdf_get: {
         parameters: {
             query?: never;
@@ -18284,9 +18576,11 @@ export interface operations {
             };
         };
     };
-    export_quantities_api_v1_projects__project_id__buildings__building_id__quantities_csv_get: {
+    export_bill_api_v1_projects__project_id__buildings__building_id__quantities_csv_get: {
         parameters: {
-            query?: never;
+            query?: {
+                ticket?: string;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -18303,6 +18597,130 @@ export interface operations {
                 };
                 content: {
                     "text/csv; charset=utf-8": string;
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_workbook_api_v1_projects__project_id__buildings__building_id__quantities_xlsx_get: {
+        parameters: {
+            query?: {
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description not readable */

@@ -30,6 +30,16 @@ _LAID: Held[tuple[LaidRun, ...]] = Held(64)
 _RUNS: Held[tuple[FormRun, ...]] = Held(256)
 
 
+def cast_layers(assembly: Assembly, catalogue: Catalogue) -> set[int]:
+    """Layers that are the form and its concrete; none of a build-up that is no form."""
+    if assembly.system not in SYSTEMS:
+        return set()
+    panels = set(assembly.panels)
+    cast = {n for n, one in enumerate(assembly.layers)
+            if one.material in catalogue and catalogue[one.material].family == "concrete"}  # fmt: skip
+    return panels | {n for n in cast if panels & {n - 1, n + 1}}
+
+
 def form_of(assembly: Assembly, catalogue: Catalogue) -> Form | None:
     """The form within a build-up; None of one that is no form."""
     if assembly.system not in SYSTEMS:

@@ -19,6 +19,7 @@ from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.setout.choices import SetOutChoices
 from nimble_shell.core.setout.courses.choices import FormChoices
 from nimble_shell.core.shell.plant import Plant
+from nimble_shell.core.shop.bill import BillChoices
 from nimble_shell.core.shop.choices import ShopChoices
 from nimble_shell.core.shop.wet_choices import WetChoices
 from nimble_shell.core.site.choices import LiftChoices, PourChoices
@@ -122,6 +123,7 @@ class Building:
     pour: PourChoices = field(default_factory=PourChoices)  #: how they are filled
     wet: WetChoices = field(default_factory=WetChoices)  #: mortar and plaster
     work: WorkChoices = field(default_factory=WorkChoices)  #: what is done in which order
+    bill: BillChoices = field(default_factory=BillChoices)  #: sizes things are sold in, and prices
     lifting: LiftChoices = field(default_factory=LiftChoices)  #: how pieces are lifted
 
     # What a measured building looks up, and one without a shape does not have:

@@ -45,20 +45,22 @@
     const id = `b${crypto.randomUUID().replaceAll('-', '').slice(0, 12)}`;
     const count = (session.open?.project.buildings?.length ?? 0) + 1;
     // Its plant, set-out, shop and site begin with the usual values, which the server knows.
-    const fresh: Omit<Building, 'plant' | 'setout' | 'shop' | 'forms' | 'pour' | 'lifting' | 'wet' | 'work'> =
-      {
-        id,
-        name: `Building ${count}`,
-        use: '',
-        elements: [],
-        asked_H: null,
-        joints: [],
-        bodies: [],
-        openings: [],
-        faces: [],
-        north: 0,
-        floor_thickness: 0.3,
-      };
+    const fresh: Omit<
+      Building,
+      'plant' | 'setout' | 'shop' | 'forms' | 'pour' | 'lifting' | 'wet' | 'work' | 'bill'
+    > = {
+      id,
+      name: `Building ${count}`,
+      use: '',
+      elements: [],
+      asked_H: null,
+      joints: [],
+      bodies: [],
+      openings: [],
+      faces: [],
+      north: 0,
+      floor_thickness: 0.3,
+    };
     void session
       .saveBuilding(fresh as Building, `${fresh.name} added`, '1')
       .then((good) => good && router.go({ building: id }));

@@ -10,6 +10,7 @@
   import { session } from '@/project/session.svelte';
   import { shop } from '@/project/shop.svelte';
   import { untrack } from 'svelte';
+  import BillSheet from './BillSheet.svelte';
   import BoardsSheet from './BoardsSheet.svelte';
   import FillingSheet from './FillingSheet.svelte';
   import HandlingSheet from './HandlingSheet.svelte';
@@ -38,6 +39,7 @@
     { view: 'filling', text: 'Filling', title: 'Beads blown into frames' },
     { view: 'wet', text: 'Wet trades', title: 'Wet trades: mortar, plaster, cure' },
     { view: 'work', text: 'Order', title: 'Order of work and hold points' },
+    { view: 'bill', text: 'Quantities', title: 'Quantities: what is bought' },
     { view: 'papers', text: 'Papers', title: 'Drawings, lists and labels' },
   ];
   const place = $derived(router.place);
@@ -76,6 +78,8 @@
   <WetTrades {building} {units} {why} />
 {:else if place.view === 'work'}
   <WorkOrder {building} {units} {why} />
+{:else if place.view === 'bill'}
+  <BillSheet {building} {units} {why} />
 {:else if shop.live.problem && !found}
   <Notice
     tone="note"
