@@ -32,6 +32,7 @@ from nimble_shell.services.courses import (
     course_wall,
 )
 from nimble_shell.services.drift import DriftSheet, DriftWall, FootingWall, Rasp, Trim, drift_sheet, read_block
+from nimble_shell.services.lining import Lining, LiningSheet, LiningWay, lining_sheet
 from nimble_shell.services.pour import BracedWall, PouredRun, PourSheet, ReadJoint, pour_sheet
 from nimble_shell.services.setout import SetOutDraft
 from nimble_shell.services.shape import ShapeDraft
@@ -119,6 +120,18 @@ class PourSheetOut(Model, core=PourSheet):
     choices: PourDoc
 
 
+class LiningWayOut(Model, core=LiningWay):
+    pass
+
+
+class LiningOut(Model, core=Lining):
+    pass
+
+
+class LiningSheetOut(Model, core=LiningSheet):
+    choices: PourDoc
+
+
 class FormWallDraftIn(Model):
     """A wall as somebody is drawing it; what is left out stays as it is stored."""
 
@@ -186,3 +199,9 @@ def tape_block(project_id: Id, building_id: Id, asked: BlockIn, service: Project
 def pour(project_id: Id, building_id: Id, service: Projects) -> PourSheetOut:
     """Every run with its pressure, lifts, concrete, trucks, braces and lean."""
     return PourSheetOut.model_validate(pour_sheet(service.load(project_id).project, building_id))
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/lining")
+def lining(project_id: Id, building_id: Id, service: Projects) -> LiningSheetOut:
+    """A lining on the webs of a form or on battens before it: thickness, R, cost and room of each."""
+    return LiningSheetOut.model_validate(lining_sheet(service.load(project_id).project, building_id))

@@ -125,7 +125,7 @@ async def joint_surface(
 def supposed(project_id: Id, asked: AtIn, service: Projects) -> m.LifeIn:
     """What a run supposes of a build-up where it stands, until somebody says otherwise."""
     project, at = service.load(project_id).project, asked.place()
-    return m.LifeIn.of(hours.meant(project.basis, at.station(project)))
+    return m.LifeIn.of(hours.meant(project, at))
 
 
 @router.post("/projects/{project_id}/moisture/hours")
@@ -203,13 +203,12 @@ async def sheet(
     building = joints.building_in(project, building_id)
     assembly = sheets.assembly_in(project, assembly_id)
     at = PlacedDraft(building_id=building_id, assembly=assembly)
-    station = at.station(project)
     found = await asyncio.wrap_future(judges.element(project, at))
     known = await run_in_threadpool(results.known, stored.project, joints.building_in(stored.project, building_id))
     mine = {one.joint.id for one in known if any(role.assembly_id == assembly_id for role in one.joint.roles)}
     places = await run_in_threadpool(judges.building, project, building, known)
     joined = [(one.name, one.verdict) for one in places if one.id in mine and one.joint and one.verdict is not None]
-    life = hours.meant(project.basis, station)
+    life = hours.meant(project, at)
     run = await run_in_threadpool(runs.known, hours.question(project, at, life).key)
     pdf = await run_in_threadpool(
         sheets.moisture_sheet,

@@ -242,6 +242,7 @@ class LifeIn(Model):
     damper: float = _MEANT.damper
     leakage: float = _MEANT.leakage
     leak_layer: int | None = _MEANT.leak_layer
+    begins: int = _MEANT.begins
 
     @classmethod
     def of(cls, life: Life) -> LifeIn:
@@ -253,7 +254,8 @@ class LifeIn(Model):
         """Raises DomainError."""
         exposure = Exposure(azimuth=self.azimuth, tilt=self.tilt, absorptance=self.absorptance, rain=self.rain)
         return Life(exposure=exposure, years=self.years, fresh=self.fresh, phi_0=self.phi_0, gap=self.gap,
-                    damper=self.damper, leakage=self.leakage, leak_layer=self.leak_layer, height=height)  # fmt: skip
+                    damper=self.damper, leakage=self.leakage, leak_layer=self.leak_layer, begins=self.begins,
+                    height=height)  # fmt: skip
 
 
 class HoursIn(AtIn):
@@ -294,10 +296,11 @@ class DriedOut(Model):
 
 
 class HoursOut(Model):
-    """A run by the hour. Days run from 1 October."""
+    """A run by the hour. Days run from the first of the month it begins in."""
 
     key: str
     years: int
+    begins: int
     repeats: bool
     fails: Literal["wood", "mould", "gathers", ""]
     months_fail: Reason

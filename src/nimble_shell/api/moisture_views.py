@@ -152,7 +152,8 @@ def hours(
 ) -> m.HoursOut:
     damp = project.basis.damp
     return m.HoursOut(
-        key=key, years=found.years, repeats=found.repeats, fails=found.fails(damp), months_fail=months_fail,
+        key=key, years=found.years, begins=found.begins,
+        repeats=found.repeats, fails=found.fails(damp), months_fail=months_fail,
         cause=cause,
         water=np.round(found.water.T, 4).tolist(),
         mould=[

@@ -11,13 +11,15 @@ from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.damp import DampLimits
 from nimble_shell.core.basis.flow import direction_in
-from nimble_shell.core.basis.stations import Direction, Station
+from nimble_shell.core.basis.stations import Direction
 from nimble_shell.core.materials import Material
-from nimble_shell.core.moisture.hourly.life import Effect, Failing, Life, Seasons
+from nimble_shell.core.moisture.hourly.life import OCTOBER, Effect, Failing, Life, Seasons
 from nimble_shell.core.moisture.hourly.outdoors import Exposure
 from nimble_shell.core.moisture.verdict.verdict import Advice, AdviceKind
+from nimble_shell.core.shell.coursed import cast_layers
 from nimble_shell.core.shell.project import Project
 from nimble_shell.services.bare_questions import bare_assembly, bare_basis, materials_of
+from nimble_shell.services.joints import building_in
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.services.studies import PlacedDraft
 
@@ -79,14 +81,23 @@ def question(project: Project, at: PlacedDraft, life: Life, *more: str) -> Hours
     )  # fmt: skip
 
 
-def meant(basis: Basis, station: Station) -> Life:
-    """What a run supposes until somebody says otherwise."""
-    return Life(exposure=Exposure(tilt=TILTS.get(station, STANDING)), height=basis.air.height(station))
+def meant(project: Project, at: PlacedDraft) -> Life:
+    """What a run supposes until somebody says otherwise: a form that is filled in a month brings its water then.
+
+    Raises NotFound.
+    """
+    building = building_in(project, at.building_id)
+    station = at.station(project)
+    life = Life(exposure=Exposure(tilt=TILTS.get(station, STANDING)), height=project.basis.air.height(station))
+    month = building.pour.month
+    if month is None or not cast_layers(at.assembly, project.catalogue):
+        return life
+    return replace(life, fresh=True, begins=month)
 
 
 def fan(life: Life) -> tuple[tuple[str, Life], ...]:
     """What may befall a build-up, each for three years: as meant, and with one thing or all of them wrong."""
-    meant = replace(life, years=FAN_YEARS, whole=True, coarse=True, leakage=0.0, without=())
+    meant = replace(life, years=FAN_YEARS, whole=True, coarse=True, leakage=0.0, without=(), begins=OCTOBER)
     leak = max(life.leakage, _LEAKING)
     return (
         ("as meant", meant),
@@ -113,7 +124,7 @@ class HoursResults:
 
     def said(self, project: Project, at: PlacedDraft) -> Failing | None:
         """What the hours say of a build-up as meant; None while it was not run. Raises NotFound."""
-        found = self.known(question(project, at, meant(project.basis, at.station(project))).key)
+        found = self.known(question(project, at, meant(project, at)).key)
         return None if found is None else found.fails(project.basis.damp)
 
     def ask(self, asked: HoursQuestion, ticket: str = "") -> Future[Seasons]:

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from nimble_shell.core.assemblies.systems import REFERENCE, SYSTEMS
 from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.loads.cooling_day import peak_working
+from nimble_shell.core.shell.coursed import as_laid
 from nimble_shell.core.shell.facings import facings_of, panes_of
 from nimble_shell.core.shell.glazed import Orientation, Shading, orientations, shadings
 from nimble_shell.core.shell.hot_day import mass_wall
@@ -166,12 +167,24 @@ def known_of(
     units = {one.id: one for one in project.units}
     return Known(
         ledger=ledger,
-        leaks=[_leak(project, building, one) for one in joints if not one.point],
+        leaks=[*(_leak(project, building, one) for one in joints if not one.point), *_gaps(project, building)],
         R_of=benches.bare_resistances(project, building),
         walls=walls,
         panes=panes_of(building, units, U_of),
         facings=facings_of(building),
     )
+
+
+def _gaps(project: Project, building: MeasuredBuilding) -> Iterator[JointLeak]:
+    """Foamed corners and cut joints of form walls, where the courses are what counts."""
+    if not building.forms.counts:
+        return
+    found, q = as_laid(project, building).values(), (building.forms.gap_low, building.forms.gap_high)
+    for key, name, length in (
+        ("form-corners", "Corners of forms, foamed on site", sum(one.corners for one in found)),
+        ("form-gaps", "Stack joints of forms, foamed", sum(one.gaps for one in found)),
+    ):
+        yield JointLeak(id=key, name=name, station="D", length=length, drawn=False, q=q)
 
 
 def _leak(project: Project, building: Building, known: KnownJoint) -> JointLeak:

@@ -41,6 +41,7 @@ export type DriftSheet = Schemas['DriftSheetOut'];
 export type DriftWall = Schemas['DriftWallOut'];
 export type PourSheet = Schemas['PourSheetOut'];
 export type PouredRun = Schemas['PouredRunOut'];
+export type LiningSheet = Schemas['LiningSheetOut'];
 export type PourChoices = Schemas['PourDoc'];
 export type Bill = Schemas['BillOut'];
 export type BillChoices = Schemas['BillDoc'];

@@ -416,6 +416,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/bill.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Bill
+         * @description The same as CSV, in the units of the project.
+         */
+        get: operations["export_bill_api_v1_projects__project_id__buildings__building_id__bill_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/bill.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Workbook
+         * @description The same as a workbook.
+         */
+        get: operations["export_workbook_api_v1_projects__project_id__buildings__building_id__bill_xlsx_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/build-ups/{assembly_id}/moisture.pdf": {
         parameters: {
             query?: never;
@@ -740,6 +780,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/projects/{project_id}/buildings/{building_id}/lining": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lining
+         * @description A lining on the webs of a form or on battens before it: thickness, R, cost and room of each.
+         */
+        get: operations["lining_api_v1_projects__project_id__buildings__building_id__lining_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/projects/{project_id}/buildings/{building_id}/lists.xlsx": {
         parameters: {
             query?: never;
@@ -1028,30 +1088,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Export Bill
-         * @description The same as CSV, in the units of the project.
+         * Export Quantities
+         * @description Every area, length, bearing and height of a building's shape as CSV, in the units of the project.
          */
-        get: operations["export_bill_api_v1_projects__project_id__buildings__building_id__quantities_csv_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/projects/{project_id}/buildings/{building_id}/quantities.xlsx": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Export Workbook
-         * @description The same as a workbook.
-         */
-        get: operations["export_workbook_api_v1_projects__project_id__buildings__building_id__quantities_xlsx_get"];
+        get: operations["export_quantities_api_v1_projects__project_id__buildings__building_id__quantities_csv_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3572,8 +3612,11 @@ export interface components {
              *       "buck": 0.038,
              *       "cast": [],
              *       "corners": "factory",
+             *       "counts": false,
              *       "first_long": "before",
              *       "flashing": 0.003,
+             *       "gap_high": 0.05,
+             *       "gap_low": 0.005,
              *       "half": 0.15,
              *       "height": 0.3,
              *       "levels": [],
@@ -3734,9 +3777,12 @@ export interface components {
              *       "brace_height": 1.5,
              *       "braces": [],
              *       "density": 2400,
+             *       "flat": 0.003,
+             *       "furring": 0.025,
              *       "joints": [],
              *       "lean": 0.0025,
              *       "max_lift": 1.5,
+             *       "packing": 0.012,
              *       "rate": 1,
              *       "school": "A",
              *       "strings": [],
@@ -5742,6 +5788,11 @@ export interface components {
              */
             corners: "factory" | "site";
             /**
+             * Counts
+             * @default false
+             */
+            counts: boolean;
+            /**
              * First Long
              * @default before
              * @enum {string}
@@ -5752,6 +5803,16 @@ export interface components {
              * @default 0.003
              */
             flashing: number;
+            /**
+             * Gap High
+             * @default 0.05
+             */
+            gap_high: number;
+            /**
+             * Gap Low
+             * @default 0.005
+             */
+            gap_low: number;
             /**
              * Half
              * @default 0.15
@@ -6211,6 +6272,7 @@ export interface components {
              * @default {
              *       "absorptance": 0.6,
              *       "azimuth": 0,
+             *       "begins": 10,
              *       "damper": 0,
              *       "fresh": false,
              *       "gap": 50,
@@ -6230,11 +6292,13 @@ export interface components {
         };
         /**
          * HoursOut
-         * @description A run by the hour. Days run from 1 October.
+         * @description A run by the hour. Days run from the first of the month it begins in.
          */
         HoursOut: {
             /** Balance Error */
             balance_error: number;
+            /** Begins */
+            begins: number;
             /** Came In */
             came_in: number;
             /** Cause */
@@ -6944,6 +7008,11 @@ export interface components {
              */
             azimuth: number;
             /**
+             * Begins
+             * @default 10
+             */
+            begins: number;
+            /**
              * Damper
              * @default 0
              */
@@ -7211,6 +7280,57 @@ export interface components {
             layers: number[];
             /** Pierced */
             pierced: boolean;
+        };
+        /**
+         * LiningOut
+         * @description Of one build-up of forms that is lined inside.
+         */
+        LiningOut: {
+            /** Area */
+            area: number;
+            /** Assembly */
+            assembly: string;
+            /** Bow */
+            bow: number | null;
+            direct: components["schemas"]["LiningWayOut"];
+            furred: components["schemas"]["LiningWayOut"];
+            /** Length */
+            length: number;
+            /** Name */
+            name: string;
+            /** Read */
+            read: number;
+        };
+        /**
+         * LiningSheetOut
+         * @description Of a building.
+         */
+        LiningSheetOut: {
+            choices: components["schemas"]["PourDoc"];
+            /** Linings */
+            linings: components["schemas"]["LiningOut"][];
+        };
+        /**
+         * LiningWayOut
+         * @description One way of lining the walls of a build-up.
+         */
+        LiningWayOut: {
+            /** R */
+            R: number;
+            /** Cost */
+            cost: number | null;
+            /** Furred */
+            furred: boolean;
+            /** Packed */
+            packed: number;
+            /** Possible */
+            possible: boolean;
+            /** Room */
+            room: number;
+            /** Thickness */
+            thickness: number;
+            /** Why */
+            why: string;
         };
         /**
          * ListedOut
@@ -8542,6 +8662,20 @@ export interface components {
              * @default 2400
              */
             density: number;
+            /** Direct Cost */
+            direct_cost?: number | null;
+            /**
+             * Flat
+             * @default 0.003
+             */
+            flat: number;
+            /** Furred Cost */
+            furred_cost?: number | null;
+            /**
+             * Furring
+             * @default 0.025
+             */
+            furring: number;
             /**
              * Joints
              * @default []
@@ -8559,6 +8693,11 @@ export interface components {
             max_lift: number;
             /** Month */
             month?: number | null;
+            /**
+             * Packing
+             * @default 0.012
+             */
+            packing: number;
             /**
              * Rate
              * @default 1
@@ -14716,6 +14855,254 @@ export interface operations {
             };
         };
     };
+    export_bill_api_v1_projects__project_id__buildings__building_id__bill_csv_get: {
+        parameters: {
+            query?: {
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv; charset=utf-8": string;
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_workbook_api_v1_projects__project_id__buildings__building_id__bill_xlsx_get: {
+        parameters: {
+            query?: {
+                ticket?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     sheet_api_v1_projects__project_id__buildings__building_id__build_ups__assembly_id__moisture_pdf_get: {
         parameters: {
             query?: never;
@@ -16826,6 +17213,128 @@ export interface operations {
             };
         };
     };
+    lining_api_v1_projects__project_id__buildings__building_id__lining_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                building_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiningSheetOut"];
+                };
+            };
+            /** @description not readable */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description without the key of this server */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description another site asked */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not there */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description not this address */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description refused, with the place and the way out */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the database does not answer */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description the disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     export_lists_api_v1_projects__project_id__buildings__building_id__lists_xlsx_get: {
         parameters: {
             query?: {
@@ -18576,11 +19085,9 @@ export interface operations {
             };
         };
     };
-    export_bill_api_v1_projects__project_id__buildings__building_id__quantities_csv_get: {
+    export_quantities_api_v1_projects__project_id__buildings__building_id__quantities_csv_get: {
         parameters: {
-            query?: {
-                ticket?: string;
-            };
+            query?: never;
             header?: never;
             path: {
                 project_id: string;
@@ -18597,130 +19104,6 @@ export interface operations {
                 };
                 content: {
                     "text/csv; charset=utf-8": string;
-                };
-            };
-            /** @description not readable */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description without the key of this server */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description another site asked */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description not this way */
-            405: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description changed in another window */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description not this address */
-            421: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description refused, with the place and the way out */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the database does not answer */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description the disk is full */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    export_workbook_api_v1_projects__project_id__buildings__building_id__quantities_xlsx_get: {
-        parameters: {
-            query?: {
-                ticket?: string;
-            };
-            header?: never;
-            path: {
-                project_id: string;
-                building_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": unknown;
                 };
             };
             /** @description not readable */

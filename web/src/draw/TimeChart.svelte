@@ -1,4 +1,4 @@
-<!-- Lines over days from 1 October, a limit, and a cursor that is dragged or moved by arrow keys. -->
+<!-- Lines over days from the first of a month, a limit, and a cursor that is dragged or moved by arrow keys. -->
 <script lang="ts">
   import { apart, lineThrough, roundBetween, scaleLinear } from './chart';
 
@@ -13,7 +13,9 @@
   }
   interface Props {
     title: string;
-    /** Day of each value, 0 for 1 October. */
+    /** Month in which the days begin, 1…12. */
+    begins?: number;
+    /** Day of each value, 0 for the first of that month. */
     days: readonly number[];
     lines: readonly Line[];
     limit?: number | undefined;
@@ -28,6 +30,7 @@
   }
   let {
     title,
+    begins = 10,
     days,
     lines,
     limit,
@@ -44,8 +47,20 @@
   const RIGHT = 150;
   const TOP = 10;
   const FOOT = 22;
-  const NAMES = ['Oct', 'Jan', 'Apr', 'Jul'];
-  const BEGIN = [0, 92, 182, 273]; // of October, January, April and July in a year from 1 October [d]
+  const QUARTERS = [
+    { name: 'Jan', day: 0 },
+    { name: 'Apr', day: 90 },
+    { name: 'Jul', day: 181 },
+    { name: 'Oct', day: 273 },
+  ];
+  const MONTHS = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334]; // the day of a year each begins on
+  /** Quarters of a year that begins in that month. */
+  const marks = $derived.by(() => {
+    const from = MONTHS[begins - 1] ?? 0;
+    return QUARTERS.map((one) => ({ name: one.name, day: (one.day - from + 365) % 365 })).toSorted(
+      (a, b) => a.day - b.day,
+    );
+  });
   const last = $derived(Math.max(days.at(-1) ?? 1, 1));
   const top = $derived.by(() => {
     const most = Math.max(...lines.map((line) => Math.max(...line.values, 0)), 0);
@@ -59,7 +74,7 @@
   const ticks = $derived(roundBetween(0, top, 4));
   const seasons = $derived(
     Array.from({ length: Math.ceil(last / 365) }, (_, year) =>
-      BEGIN.map((day, at) => ({ day: 365 * year + day, name: NAMES[at] ?? '', first: at === 0, year })),
+      marks.map((one, at) => ({ day: 365 * year + one.day, name: one.name, first: at === 0, year })),
     )
       .flat()
       .filter((one) => one.day < last),

@@ -2,20 +2,24 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.assemblies.fixing import Fixing
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.held import Held
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.setout.courses.courses import Coursed, lay_run
+from nimble_shell.core.setout.courses.drawn import courses_drawn
 from nimble_shell.core.setout.courses.form_runs import Form, FormRun, form_runs
 from nimble_shell.core.setout.courses.laying import NoLaying
+from nimble_shell.core.setout.courses.run import NEAR
 from nimble_shell.core.setout.faces import face_marks
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Project
 
 SYSTEMS = ("icf", "icf-one-sided")
+_M = 1000.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -91,3 +95,67 @@ def laid(run: FormRun) -> Coursed | NoLaying:
         return lay_run(run.run)
     except DomainError as error:
         return NoLaying(error.issues[0].message)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AsLaid:
+    """What courses come to, of the walls of one build-up."""
+
+    centres: float  #: of webs: area of the walls over the length of all webs [m]
+    corners: float  #: mitres that are foamed on site [m]
+    gaps: float  #: stack joints, and cuts that stand against a buck or a corner off the webs [m]
+
+
+def as_laid(project: Project, building: MeasuredBuilding) -> dict[str, AsLaid]:
+    """Of each build-up whose runs are all laid, by its id."""
+    of = {one.id: one.assembly_id or "" for one in building.elements}
+    by_assembly: dict[str, list[LaidRun]] = {}
+    for one in course_building(project, building):
+        by_assembly.setdefault(of[one.of.zone], []).append(one)
+    return {key: _as_laid(several, building) for key, several in by_assembly.items()
+            if all(isinstance(one.found, Coursed) for one in several)}  # fmt: skip
+
+
+def _as_laid(runs: list[LaidRun], building: MeasuredBuilding) -> AsLaid:
+    area = webs = corners = gaps = 0.0
+    for one in runs:
+        assert isinstance(one.found, Coursed)
+        run = one.of.run
+        for n, wall in enumerate(one.found.walls):
+            for course in courses_drawn(run, n, wall):
+                high = (course.of.top - course.of.bottom) / _M
+                legs = (course.left, course.right)
+                area += high * (sum(each.x1 - each.x0 for each in course.blocks) + sum(legs)) / _M
+                webs += high * (sum(each.webs for each in course.blocks)
+                                + sum(int(leg / run.block.increment + NEAR) for leg in legs))  # fmt: skip
+            gaps += run.height / _M if run.walls[n].name in run.stacks else 0.0
+        if building.forms.corners == "site":
+            corners += len(list(run.corners())) * run.height / _M
+    return AsLaid(centres=area / webs if webs else building.forms.web, corners=corners, gaps=gaps)
+
+
+def from_courses(assembly: Assembly, laid: AsLaid, nominal: float) -> Assembly:
+    """A build-up whose webs are as many as they are laid.
+
+    Parameters
+    ----------
+    nominal : float
+        Spacing that its webs' share was stated for. [m]
+    """
+    layers = tuple(
+        replace(layer, members=tuple(
+            replace(one, share=min(0.9, one.share * nominal / laid.centres))
+            if one.joint == "web" and one.share is not None else one for one in layer.members
+        )) if layer.members else layer
+        for layer in assembly.layers
+    )  # fmt: skip
+    return replace(assembly, layers=layers, fixings=tuple(_webs(one, laid, nominal) for one in assembly.fixings))
+
+
+def _webs(one: Fixing, laid: AsLaid, nominal: float) -> Fixing:
+    """Their number is what changes; χ of one of them is as it was solved."""
+    if one.kind != "web":
+        return one
+    if one.across is not None and one.along is not None:
+        return replace(one, n=1 / (laid.centres * one.along), across=None, along=None)
+    return one if one.n is None else replace(one, n=one.n * nominal / laid.centres)

@@ -19,6 +19,7 @@ class JointLeak:
     name: str
     station: str
     length: float  #: [m]
+    drawn: bool = True  #: False of a gap that no joint is drawn for
     q: (
         tuple[float, float] | None
     )  #: of its seals at 50 Pa, low and high; None of a joint that nobody has sealed [m³/(h·m)]
@@ -48,9 +49,8 @@ def leaky(
     for one in joints:
         if one.length > 0:
             q = tight.unsealed if one.q is None else (one.q[0], math.sqrt(one.q[0] * one.q[1]), one.q[1])
-            rows.append(
-                _row(Leak(id=f"joint-{one.id}", name=one.name, station=one.station, joint=one.id), one.length, "m", q)
-            )
+            leak = Leak(id=f"joint-{one.id}", name=one.name, station=one.station, joint=one.id if one.drawn else "")
+            rows.append(_row(leak, one.length, "m", q))
     for bare in building.without_joint():
         leak = Leak(id=f"edge-{bare.key}", name=f"{bare.name}, no joint yet", station=bare.station)
         rows.append(_row(leak, bare.length, "m", tight.unsealed))

@@ -17,6 +17,7 @@ from nimble_shell.core.setout.faces import FaceSetOut, elevation_of, face_marks,
 from nimble_shell.core.setout.panels import NoWay
 from nimble_shell.core.setout.systems import PanelRules, panel_rules
 from nimble_shell.core.setout.timber import Timber, from_set_out, timber_of
+from nimble_shell.core.shell.coursed import as_laid, from_courses
 from nimble_shell.core.shell.lifting import density_of
 from nimble_shell.core.shell.measured import MeasuredBuilding, with_edges
 from nimble_shell.core.shell.project import Building, Project
@@ -111,17 +112,21 @@ def built_as_set_out(project: Project, building: Building) -> Building:
 
 def as_set_out(project: Project, building: Building) -> Project:
     """The project with the build-ups of a building as they are set out, where that is what counts; else as it is."""
-    if not isinstance(building, MeasuredBuilding) or not building.setout.counts:
+    if not isinstance(building, MeasuredBuilding) or not (building.setout.counts or building.forms.counts):
         return project
     held = _SEEN.get((project, building))
     if held is not None:
         return held
-    found = set_out_building(project, building)
+    timber = set_out_building(project, building).timber if building.setout.counts else {}
+    laid = as_laid(project, building) if building.forms.counts else {}
     own = {one.assembly_id for one in building.elements}
-    return _SEEN.put((project, building), replace(project, assemblies=tuple(
-        from_set_out(one, found.timber[one.id]) if one.id in own and one.id in found.timber else one
-        for one in project.assemblies
-    )))  # fmt: skip
+
+    def seen(one: Assembly) -> Assembly:
+        if one.id in own and one.id in laid:
+            return from_courses(one, laid[one.id], building.forms.web)
+        return from_set_out(one, timber[one.id]) if one.id in own and one.id in timber else one
+
+    return _SEEN.put((project, building), replace(project, assemblies=tuple(map(seen, project.assemblies))))
 
 
 SEAMS = ("seam", "roof_seam")

@@ -68,6 +68,11 @@ class PourChoices:
     lean: float = 0.0025  #: inwards before the pour [m/m]
     strings: tuple[StringLine, ...] = ()
     joints: tuple[LoggedDay, ...] = ()
+    flat: float = 0.003  #: that a lining bridges without packing [m]
+    packing: float = 0.012  #: that packers on webs even out [m]
+    furring: float = 0.025  #: depth of battens before a wall [m]
+    direct_cost: float | None = None  #: of a lining on webs, per m²
+    furred_cost: float | None = None  #: of a lining on battens, per m²
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -86,6 +91,13 @@ class PourChoices:
         check.check(500 <= self.density <= 6000, ("density",), "out_of_range",
                     sentence("{v}", v=(self.density, "density")),
                     sentence("{a} to {b}", a=(500.0, "density"), b=(6000.0, "density")))  # fmt: skip
+        for name, least, most in (("flat", 0.0, 0.05), ("packing", 0.0, 0.1), ("furring", 0.01, 0.3)):
+            value = getattr(self, name)
+            check.check(least <= value <= most, (name,), "out_of_range", sentence("{v}", v=(value, "length")),
+                        sentence("{a} to {b}", a=(least, "length"), b=(most, "length")))  # fmt: skip
+        for name in ("direct_cost", "furred_cost"):
+            value = getattr(self, name)
+            check.check(value is None or 0 <= value < 1e6, (name,), "out_of_range", f"{value}", "nought or above")
         for name, least, most in (("max_lift", 0.1, 10.0), ("brace_end", 0.0, 5.0), ("brace_clear", 0.0, 1.0),
                                   ("brace_height", 0.2, 10.0), ("brace_foot", 0.2, 10.0)):  # fmt: skip
             value = getattr(self, name)

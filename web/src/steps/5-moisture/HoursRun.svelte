@@ -6,6 +6,7 @@
   import type { Units } from '@/kit/units';
   import { layerName } from '@/project/layers';
   import { session } from '@/project/session.svelte';
+  import { MONTHS } from '@/kit/months';
   import Worked from '@/project/Worked.svelte';
   import { runs, STATES_A_DAY } from './hours.svelte';
   import HoursAdvice from './HoursAdvice.svelte';
@@ -105,7 +106,7 @@
   const worstWood = $derived(run.wood.toSorted((a, b) => b.most - a.most)[0]);
   const worstMould = $derived(run.mould.toSorted((a, b) => b.most - a.most)[0]);
   const since = (n: number) => {
-    const date = new Date(Date.UTC(2001, 9, 1) + Math.floor(n) * 86400000);
+    const date = new Date(Date.UTC(2001, run.begins - 1, 1) + Math.floor(n) * 86400000);
     const name = date.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
     return `${name}, year ${Math.floor(n / 365) + 1}, ${String(Math.round((n % 1) * 24) % 24).padStart(2, '0')}:00`;
   };
@@ -154,12 +155,13 @@
   {/each}
   <span
     >{run.years}
-    {run.years === 1 ? 'year' : 'years'} from October{run.repeats
+    {run.years === 1 ? 'year' : 'years'} from {MONTHS[run.begins - 1]}{run.repeats
       ? ', the last like the one before'
       : ', not repeating yet'}</span
   >
 </div>
 <TimeChart
+  begins={run.begins}
   title="{WAYS.find((one) => one.id === shown)?.text ?? ''} through the years"
   days={lines.days}
   lines={lines.lines}

@@ -5,6 +5,7 @@
   import { session } from '@/project/session.svelte';
   import Choice from '@/kit/Choice.svelte';
   import Entry from '@/kit/Entry.svelte';
+  import { MONTHS } from '@/kit/months';
 
   interface Props {
     assembly: Assembly;
@@ -46,6 +47,12 @@
     {@render number('rain', 'rain taken up in a year', 'surface_mass', 0)}
     {#if vented}{@render number('gap', 'air changes of the gap in an hour', 'ratio', 0)}{/if}
   {/if}
+  <Choice
+    label="begins in"
+    value={String(life.begins ?? 10)}
+    options={MONTHS.map((text, n) => ({ value: String(n + 1), text }))}
+    onsave={(value) => onchange({ begins: Number(value) })}
+  />
   {@render number('phi_0', 'humidity it is built in with', 'share', 0)}
   <label class="check">
     <input

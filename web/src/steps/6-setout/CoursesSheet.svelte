@@ -388,6 +388,39 @@
           </div>
         </dl>
       {/if}
+      <h2>Back into the model</h2>
+      <div class="stack">
+        <Choice
+          label="webs and gaps of the model"
+          value={sheet.choices.counts ? 'laid' : 'assumed'}
+          options={[
+            { value: 'assumed', text: 'as assumed' },
+            { value: 'laid', text: 'as they are laid' },
+          ]}
+          onsave={(to) =>
+            forms.save(
+              building,
+              { counts: to === 'laid' },
+              to === 'laid' ? 'Webs and gaps count as they are laid' : 'Webs count as assumed',
+            )}
+        />
+        <Entry
+          label="a foamed gap leaks, low"
+          dimension="joint_flow"
+          value={sheet.choices.gap_low}
+          refused={why('/forms/gap_low')}
+          onsave={(value) =>
+            value !== null && forms.save(building, { gap_low: value }, 'Form: low leak of a gap')}
+        />
+        <Entry
+          label="high"
+          dimension="joint_flow"
+          value={sheet.choices.gap_high}
+          refused={why('/forms/gap_high')}
+          onsave={(value) =>
+            value !== null && forms.save(building, { gap_high: value }, 'Form: high leak of a gap')}
+        />
+      </div>
       <h2>The form</h2>
       <div class="stack">
         {#each FIELDS as one (one.field)}

@@ -16,6 +16,7 @@
   import DriftSheet from './DriftSheet.svelte';
   import ElevationSheet from './ElevationSheet.svelte';
   import FittingsSheet from './FittingsSheet.svelte';
+  import LiningView from './LiningSheet.svelte';
   import PanelsSheet from './PanelsSheet.svelte';
   import PourSheet from './PourSheet.svelte';
   import TimberSheet from './TimberSheet.svelte';
@@ -27,15 +28,16 @@
   let { building, units }: Props = $props();
   const SHEETS = [
     { view: '', text: 'Elevation' },
-    { view: 'panels', text: 'Key plan and panels' },
-    { view: 'timber', text: 'Timber and seams' },
-    { view: 'fittings', text: 'Anchors and fittings' },
+    { view: 'panels', text: 'Panels' },
+    { view: 'timber', text: 'Timber' },
+    { view: 'fittings', text: 'Fittings' },
     { view: 'compared', text: 'Compared' },
   ];
   const FORMS = [
     { view: 'courses', text: 'Courses', title: 'Form walls in courses' },
     { view: 'drift', text: 'Drift', title: 'Foam against rigid sheets' },
-    { view: 'pour', text: 'Pour', title: 'Pour: pressure, lifts, trucks, braces' },
+    { view: 'pour', text: 'Pour', title: 'Pour: pressure, lifts, braces' },
+    { view: 'lining', text: 'Lining', title: 'Lining: furred or direct' },
   ];
   const place = $derived(router.place);
   const project = $derived(session.open?.project.id ?? '');
@@ -108,6 +110,8 @@
   <CoursesSheet {building} {units} {why} />
 {:else if place.view === 'drift'}
   <DriftSheet {building} {units} {why} />
+{:else if place.view === 'lining'}
+  <LiningView {building} {units} {why} />
 {:else if place.view === 'pour'}
   <PourSheet {building} {units} {why} />
 {:else if setout.saved.problem && !sheet}

@@ -47,7 +47,7 @@
   const money = (value: number) => units.show(value, 'ratio', 0);
   const FIELDS = [
     { field: 'bead', text: 'diameter of a bead', dimension: 'length' },
-    { field: 'tube', text: 'a tube', dimension: 'volume', decimals: 5 },
+    { field: 'tube', text: 'a tube', dimension: 'volume', decimals: 4 },
     { field: 'roll', text: 'a roll of tape', dimension: 'distance' },
     { field: 'overlap', text: 'overlap of tapes', dimension: 'length' },
     { field: 'can', text: 'a can of foam fills', dimension: 'distance' },

@@ -83,7 +83,9 @@
       >
     {/each}
   {/if}
-  <text x={WIDE + 46} y={HIGH - 2}>{units.full(card.pitch, 'angle', 0)}, from the side</text>
+  <text x={WIDE + SIDE + 24} y={HIGH - 2} text-anchor="end"
+    >{units.full(card.pitch, 'angle', 0)}, from the side</text
+  >
 </svg>
 
 <style>

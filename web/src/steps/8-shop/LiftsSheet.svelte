@@ -239,6 +239,24 @@
     <aside class="side">
       <h2>How they are lifted</h2>
       <div class="stack">
+        {#each ['east', 'north'] as way, axis (way)}
+          <Entry
+            label="crane stands {way} of the plan's corner"
+            dimension="distance"
+            optional
+            value={sheet.choices.stand?.[axis] ?? null}
+            refused={why('/lifting/stand')}
+            onsave={(value) => {
+              const stand = sheet.choices.stand ?? [0, 0];
+              save(
+                {
+                  stand: value === null ? null : axis === 0 ? [value, stand[1] ?? 0] : [stand[0] ?? 0, value],
+                },
+                'where the crane stands',
+              );
+            }}
+          />
+        {/each}
         {#each FIELDS as one (one.field)}
           <Entry
             label={one.text}

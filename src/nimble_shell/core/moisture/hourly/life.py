@@ -20,6 +20,7 @@ IntArray = NDArray[np.int64]
 Effect = Literal["storage", "liquid", "sun"]
 Failing = Literal["wood", "mould", "gathers", ""]
 MOST_YEARS = 10
+OCTOBER = 10  #: a building closed before its first winter
 REPEATS = 0.005  #: of a layer's water, or
 REPEATS_LEAST = 0.01  #: [kg/m²]: what two years may differ by and still be the same
 
@@ -40,6 +41,7 @@ class Life:
     whole: bool = False  #: all the years, also where they repeat
     coarse: bool = False  #: fewer cells, for many runs beside one another
     without: tuple[Effect, ...] = ()  #: left out, to see what it does
+    begins: int = OCTOBER  #: month on whose first day it begins, 1…12
 
     def __post_init__(self) -> None:
         check = Collector()
@@ -51,6 +53,7 @@ class Life:
                     "from 0 to 1000")  # fmt: skip
         check.check(-0.5 <= self.damper <= 0.5, ("damper",), "humidity_out_of_range",
                     f"{100 * self.damper:g} points of humidity", "from −50 to 50")  # fmt: skip
+        check.check(1 <= self.begins <= 12, ("begins",), "month_out_of_range", f"{self.begins}", "1 to 12")
         check.check(self.leak_layer is None or self.leak_layer >= 1, ("leak_layer",), "layer_innermost",
                     "a leak cannot wet the innermost layer from inside", "a layer further out")  # fmt: skip
         check.check(0 <= self.leakage <= 1000, ("leakage",), "leakage_out_of_range",
@@ -70,9 +73,10 @@ class MouldSpot:
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Seasons:
-    """What the years have shown. Days and kept hours run from the start on 1 October."""
+    """What the years have shown. Days and kept hours run from the first day of the month it begins in."""
 
     years: int
+    begins: int  #: month, 1…12
     repeats: bool  #: the last year is like the one before
     layers: tuple[int, ...]  #: that may not gather water; the outermost one may where it lies in the ground
     x: FloatArray  #: places of the section [m]

@@ -40,7 +40,8 @@ from nimble_shell.core.working import value_of
 FloatArray = NDArray[np.float64]
 IntArray = NDArray[np.int64]
 
-OPENS = 6552  #: hour at which a run begins, 1 October: a building closed before its first winter
+#: Hour of the year at which each month begins.
+OPENS = tuple(24 * day for day in (0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334))
 KEPT_EVERY = 6  #: hours between the states that are kept
 _MOST_SHOWN = 48  #: places of the section that are kept
 _COARSE = (0.002, 1.6)  #: finest cell [m] and growth, where many runs are compared
@@ -124,7 +125,8 @@ def seasons(
     judged = len(slabs) - 1 if assembly.outside == "ground" and len(slabs) > 1 else len(slabs)
     water = np.concatenate([years[0].water[:1], *[one.water[1:] for one in years]])
     return Seasons(
-        years=len(years), repeats=repeats, layers=tuple(range(judged)), x=grid.x[shown], layer=grid.layer[shown],
+        years=len(years), begins=life.begins, repeats=repeats,
+        layers=tuple(range(judged)), x=grid.x[shown], layer=grid.layer[shown],
         hours=np.concatenate([one.hours + at * HOURS_A_YEAR for at, one in enumerate(years)]),
         theta=np.concatenate([one.theta[:, shown] for one in years]).astype(np.float32),
         phi=np.concatenate([one.phi[:, shown] for one in years]).astype(np.float32),
@@ -141,7 +143,7 @@ def seasons(
 def _around(
     assembly: Assembly, catalogue: Catalogue, basis: Basis, life: Life, direction: Direction
 ) -> tuple[Films, Boundaries, tuple[int | None, bool]]:
-    """Films, hours of the boundaries from 1 October, and the layer that a leak reaches, on its outer side or not."""
+    """Films, hours of the boundaries from its beginning, the layer that a leak reaches, on its outer side or not."""
     pair = surroundings(basis.schools, direction).open_films
     R_si, R_se = value_of(pair.R_si), value_of(pair.R_se)
     weather = outdoors(basis, _on_ground(life.exposure, assembly), R_se)
@@ -150,9 +152,10 @@ def _around(
     if life.damper:
         weather = _damper(weather, life.damper)
     leak_layer, leak_outer, leak_G, leak_p = _leak(assembly, catalogue, basis, life, weather, direction)
-    roll = {name: np.roll(getattr(weather, name), -OPENS) for name in ("theta_e", "p_e", "theta_i", "p_i", "theta_air")}
-    bounds = Boundaries(**roll, leak_G=np.roll(leak_G, -OPENS), leak_p=np.roll(leak_p, -OPENS),
-                        rain=np.roll(weather.rain, -OPENS))  # fmt: skip
+    opens = -OPENS[life.begins - 1]
+    roll = {name: np.roll(getattr(weather, name), opens) for name in ("theta_e", "p_e", "theta_i", "p_i", "theta_air")}
+    bounds = Boundaries(**roll, leak_G=np.roll(leak_G, opens), leak_p=np.roll(leak_p, opens),
+                        rain=np.roll(weather.rain, opens))  # fmt: skip
     return Films(h_i=1 / R_si, h_e=1 / R_se), bounds, (leak_layer, leak_outer)
 
 

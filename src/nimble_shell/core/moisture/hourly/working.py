@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from nimble_shell.core.assemblies.assembly import Assembly
+from nimble_shell.core.climate.monthly import MONTHS
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.moisture.hourly.life import Seasons
 from nimble_shell.core.quantities.sentence import sentence
@@ -33,9 +34,9 @@ def _run(found: Seasons) -> str:
     return f"EN 15026:2007, run by the hour: {found.cells} cells, {found.steps:,} steps with an error control"
 
 
-def _day(day: int) -> str:
-    """A day of a run, counted from 1 October."""
-    return f"day {day % 365 + 1} of year {day // 365 + 1} from October"
+def _day(found: Seasons, day: int) -> str:
+    """A day of a run, counted from where it begins."""
+    return f"day {day % 365 + 1} of year {day // 365 + 1} from {MONTHS[found.begins - 1]}"
 
 
 def _wood(found: Seasons, assembly: Assembly, catalogue: Catalogue) -> Num:
@@ -43,7 +44,7 @@ def _wood(found: Seasons, assembly: Assembly, catalogue: Catalogue) -> Num:
     day = found.last.start + int(found.wood_share[found.last, at].argmax())
     layer = assembly.layers[found.wood[at]]
     material = catalogue[layer.material]
-    depth = sentence(f"water in the wetter {{d}} of {material.name}, mean of {_day(day)}", d=(0.010, "length"))
+    depth = sentence(f"water in the wetter {{d}} of {material.name}, mean of {_day(found, day)}", d=(0.010, "length"))
     w = traced(most * material.rho, "w_wet", depth, "kg/m³", _run(found))
     rho = traced(material.rho, "rho_dry", f"density, {material.name}", "kg/m³", f"catalogue: {material.source}")
     return named(w / rho, "u_most", "water by mass, most of the last year", "", "of the dry mass; a daily mean")
@@ -59,7 +60,7 @@ def _mould(found: Seasons, assembly: Assembly, catalogue: Catalogue) -> Num:
     states = np.nonzero((found.hours > 24 * day) & (found.hours <= 24 * (day + 1)))[0]
     cell = cells[-1 if place.outer else 0]
     theta, phi = (float(one[states, cell].mean()) for one in (found.theta, found.phi))
-    words = f"growth less decline of {_day(day)} at the {'outer' if place.outer else 'inner'} face of {name}"
+    words = f"growth less decline of {_day(found, day)} at the {'outer' if place.outer else 'inner'} face of {name}"
     start = traced(before, "M_before", "mould index at the end of the day before", "", _run(found))
     gain = traced(
         most - before,

@@ -105,6 +105,9 @@ class FormChoices:
     shim: float = 0.010  #: on each side of a unit
     flashing: float = 0.003  #: on each side
     bearing: float = 0.2  #: of a lintel on either side of its opening
+    counts: bool = False  #: whether webs and gaps of the thermal model are those of the courses
+    gap_low: float = 0.005  #: leak of a foamed corner or a cut joint at 50 Pa, with the concrete behind [m³/(h·m)]
+    gap_high: float = 0.05
     stacks: tuple[StackJoint, ...] = ()
     tolerance: float = 0.006  #: that ties hold square within
     step: float = 0.001  #: of a trim or a rasp
@@ -135,6 +138,8 @@ class FormChoices:
             ("sheet", 0.003, 0.1), ("platform", 0.3, 6.0),
         ):  # fmt: skip
             within(check, name, getattr(self, name), least, most)
+        check.check(0 <= self.gap_low <= self.gap_high <= 100, ("gap_high",), "not_in_order",
+                    f"{self.gap_low:g} to {self.gap_high:g}", "low, then high, from nought on")  # fmt: skip
         if self.half is not None:
             check.check(0.05 <= self.half < self.height, ("half",), "out_of_range",
                         sentence("{v}", v=(self.half, "length")),
