@@ -48,12 +48,25 @@ class TestAQuestion:
 
 
 class TestWhatIsMeant:
-    @pytest.mark.parametrize(("station", "tilt"), [("D", 90), ("B", 35), ("H", 180), ("F", 180)])
-    def test_follows_where_it_stands(self, station: str, tilt: float) -> None:
-        assert meant(PROJECT.basis, station).exposure.tilt == tilt  # type: ignore[arg-type]
+    @staticmethod
+    def at(building: str, assembly: str) -> PlacedDraft:
+        return PlacedDraft(building_id=building, assembly=next(one for one in PROJECT.assemblies if one.id == assembly))
+
+    @pytest.mark.parametrize(
+        ("building", "assembly", "tilt"),
+        [("main-laboratory", "wall-w-a", 90), ("main-laboratory", "roof-r-a", 35), ("main-laboratory", "slab-s-a", 180),
+         ("bunkhouse", "floor-f-c", 180)],
+    )  # fmt: skip
+    def test_follows_where_it_stands(self, building: str, assembly: str, tilt: float) -> None:
+        assert meant(PROJECT, self.at(building, assembly)).exposure.tilt == tilt
 
     def test_has_the_height_that_presses_on_its_joints(self) -> None:
-        assert meant(PROJECT.basis, "B").height == PROJECT.basis.air.height("B")
+        assert meant(PROJECT, self.at("main-laboratory", "roof-r-a")).height == PROJECT.basis.air.height("B")
+
+    @pytest.mark.parametrize(("assembly", "fresh"), [("wall-w-b", True), ("wall-w-h", True), ("slab-s-b", False)])
+    def test_a_form_that_is_filled_in_a_month_brings_its_water_then(self, assembly: str, fresh: bool) -> None:
+        life = meant(PROJECT, self.at("boat-workshop", assembly))
+        assert (life.fresh, life.begins) == (fresh, 10)
 
 
 class TestTheFan:

@@ -73,7 +73,7 @@ def test_a_better_place_is_offered_taken_and_undone(board: Board, server: Server
 
 def test_what_cannot_be_set_out_says_why_and_is_not_taken(board: Board, server: Server) -> None:
     page = board.page
-    page.get_by_role("navigation", name="Sheets of the set-out").get_by_role("link", name="Timber and seams").click()
+    page.get_by_role("navigation", name="Sheets of the set-out").get_by_role("link", name="Timber").click()
     field = page.get_by_label("heaviest that can be lifted")
     field.fill("10")
     field.press("Enter")
@@ -87,7 +87,7 @@ def test_what_cannot_be_set_out_says_why_and_is_not_taken(board: Board, server: 
 
 def test_timber_counts_as_it_is_set_out_by_one_click(board: Board, server: Server) -> None:
     page = board.page
-    page.get_by_role("navigation", name="Sheets of the set-out").get_by_role("link", name="Timber and seams").click()
+    page.get_by_role("navigation", name="Sheets of the set-out").get_by_role("link", name="Timber").click()
     row = page.get_by_role("row").filter(has_text="Wall W-A")
     expect(row).to_contain_text("12.2 %")
     box = page.get_by_role("checkbox", name=re.compile("count as they are set out"))
@@ -103,7 +103,7 @@ def test_timber_counts_as_it_is_set_out_by_one_click(board: Board, server: Serve
 
 def test_panels_are_found_and_sorted_in_one_list(board: Board) -> None:
     page = board.page
-    page.get_by_role("navigation", name="Sheets of the set-out").get_by_role("link", name="Key plan and panels").click()
+    page.get_by_role("navigation", name="Sheets of the set-out").get_by_role("link", name="Panels").click()
     expect(page.get_by_role("status").filter(has_text="52 panels")).to_be_visible()
     page.get_by_role("region", name="Panels of the building").evaluate("(list) => list.scrollTo(0, 1e6)")
     page.get_by_role("searchbox", name="find").fill("W7")
@@ -123,9 +123,7 @@ def test_panels_are_found_and_sorted_in_one_list(board: Board) -> None:
 def test_what_an_engineer_states_is_entered_drawn_and_counted(board: Board, server: Server) -> None:
     """An anchor that meets a joint says so where it was entered; what cannot be read stays as it was typed."""
     page = board.page
-    page.get_by_role("navigation", name="Sheets of the set-out").get_by_role(
-        "link", name="Anchors and fittings"
-    ).click()
+    page.get_by_role("navigation", name="Sheets of the set-out").get_by_role("link", name="Fittings").click()
     page.get_by_role("button", name="Add sensor").click()
     expect(page.locator(".ledger")).to_contain_text("Sensor added")
     expect(page.get_by_role("textbox", name="identity, Sensor 3")).to_have_value("S3")

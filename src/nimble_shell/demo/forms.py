@@ -40,7 +40,7 @@ POURS: dict[str, PourChoices] = {
                 BraceRow(height=3.6, spacing=1.2)),
         strings=(StringLine(wall="b1.1", u=0.6, before=0.006, after=0.001),
                  StringLine(wall="b1.1", u=4.0, before=0.005, after=-0.007)),
-        joints=(LoggedDay(run="b1.3", level=0.74),),
+        days=(LoggedDay(run="b1.3", level=0.74),),
     ),
 }  # fmt: skip
 #: A cold week stopped the clock, and the second panel was lifted as if it had gone on.

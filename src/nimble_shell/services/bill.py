@@ -31,6 +31,7 @@ from nimble_shell.services.whole_shell import shaped
 COLUMNS = (
     "group",
     "what",
+    "thickness",
     "where",
     "net",
     "unit",

@@ -8,9 +8,9 @@ from dataclasses import dataclass, replace
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.setout.courses.choices import CastIn, FormChoices
 from nimble_shell.core.setout.courses.courses import Counts, Coursed, blocks_for
-from nimble_shell.core.setout.courses.drawn import TWO_WEBS, DrawnCourse, courses_drawn, lintels, site_corners
-from nimble_shell.core.setout.courses.form_runs import End, FormRun
-from nimble_shell.core.setout.courses.laying import Laid, NoLaying, lay
+from nimble_shell.core.setout.courses.drawn import DrawnCourse, courses_drawn, lintels, site_corners
+from nimble_shell.core.setout.courses.form_runs import End, FormRun, with_openings
+from nimble_shell.core.setout.courses.laying import TWO_WEBS, Laid, NoLaying, lay
 from nimble_shell.core.setout.courses.run import Hand, check_run
 from nimble_shell.core.shell.coursed import LaidRun, course_building, runs_of
 from nimble_shell.core.shell.measured import MeasuredBuilding
@@ -296,7 +296,7 @@ def better_bucks(project: Project, building_id: str, wall: str) -> tuple[BuckMov
         best: tuple[tuple[int, int, int], float] | None = None
         for by in _tries(run, n, one.x, one.right):
             others = tuple(each if each is not one else replace(one, x=one.x + by) for each in run.run.openings)
-            moved = replace(run, run=replace(run.run, openings=others))
+            moved = with_openings(run, others, building.forms)
             try:
                 check_run(moved.run)
             except DomainError:

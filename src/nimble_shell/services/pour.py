@@ -113,7 +113,7 @@ def _run(of: FormRun, one: Poured, choices: PourChoices) -> PouredRun:
         walls=tuple(_braced(of, n, each, choices) for n, each in enumerate(one.braces)),
         lean_top=None if one.lean is None else one.lean.top / _M,
         lean_brace=None if one.lean is None else one.lean.brace / _M,
-        read=tuple(_joint(each.level, each.reason, one.joints) for each in choices.joints if each.run == of.id),
+        read=tuple(_joint(each.level, each.reason, one.joints) for each in choices.days if each.run == of.id),
     )  # fmt: skip
 
 

@@ -205,3 +205,35 @@ def test_a_closed_run_has_to_close() -> None:
     assert isinstance(lay_run(run), Coursed | NoLaying)
     with pytest.raises(DomainError, match="lies 2 mm from its beginning"):
         lay_run(replace(run, walls=(replace(square[0], length=4902), *square[1:])))
+
+
+@pytest.mark.parametrize("seed", range(10))
+def test_no_laying_with_as_few_pieces_and_cuts_leaves_fewer_pieces_on_one_web(seed: int) -> None:
+    chance = random.Random(seed)
+    block = replace(BLOCK, min_cut=200)
+    length = 200.0 * chance.randint(7, 9)
+    hole = WallOpening(name="O", wall="A", x=450.0 + 50 * chance.randint(0, 5), y=0.0, w=450.0, h=400.0)
+    run = Run(block=block, bond=200.0, height=800.0, first_long="before", closed=False, webs=True,
+              walls=(RunWall(name="A", length=length, turn=None),), openings=(hole,))  # fmt: skip
+    found = lay_run(run)
+    assert isinstance(found, Coursed)
+
+    def few(pieces: Pieces) -> int:
+        return sum(sum(a < 100 + 200 * k < b for k in range(20)) < 2 for a, b in pieces)
+
+    def fillings(a: float, b: float) -> list[Pieces]:
+        places = [200.0 * k for k in range(20) if a < 200 * k < b]
+        every = [[a, *some, b] for n in range(len(places) + 1) for some in itertools.combinations(places, n)]
+        return [tuple(itertools.pairwise(ends)) for ends in every
+                if all(200 <= v - u <= 1200 for u, v in itertools.pairwise(ends))]  # fmt: skip
+
+    first = [one + other for one in fillings(0.0, hole.x) for other in fillings(hole.right, length)]
+    second = fillings(0.0, length)
+    inner = lambda pieces: [b for _, b in pieces if b not in (length, hole.x)]  # noqa: E731
+    legal = [
+        (len(low) + len(high), sum(b - a < 1200 for a, b in (*low, *high)), few(low) + few(high))
+        for low in first for high in second
+        if all(abs(x - y) >= 200 for x in inner(low) for y in inner(high))
+    ]  # fmt: skip
+    laid = [piece for course in found.walls[0].courses for piece in course]
+    assert (found.pieces, found.cuts, few(tuple(laid))) == min(legal)

@@ -3776,10 +3776,10 @@ export interface components {
              *       "brace_foot": 1.2,
              *       "brace_height": 1.5,
              *       "braces": [],
+             *       "days": [],
              *       "density": 2400,
              *       "flat": 0.003,
              *       "furring": 0.025,
-             *       "joints": [],
              *       "lean": 0.0025,
              *       "max_lift": 1.5,
              *       "packing": 0.012,
@@ -8658,6 +8658,11 @@ export interface components {
              */
             braces: components["schemas"]["BraceRowDoc"][];
             /**
+             * Days
+             * @default []
+             */
+            days: components["schemas"]["LoggedDayDoc"][];
+            /**
              * Density
              * @default 2400
              */
@@ -8676,11 +8681,6 @@ export interface components {
              * @default 0.025
              */
             furring: number;
-            /**
-             * Joints
-             * @default []
-             */
-            joints: components["schemas"]["LoggedDayDoc"][];
             /**
              * Lean
              * @default 0.0025

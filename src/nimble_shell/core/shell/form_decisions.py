@@ -7,9 +7,9 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from nimble_shell.core.quantities.sentence import composed, sentence
-from nimble_shell.core.setout.courses.drawn import TWO_WEBS, courses_drawn
+from nimble_shell.core.setout.courses.drawn import courses_drawn
 from nimble_shell.core.setout.courses.form_runs import FormRun
-from nimble_shell.core.setout.courses.laying import NoLaying
+from nimble_shell.core.setout.courses.laying import TWO_WEBS, NoLaying
 from nimble_shell.core.shell.coursed import LaidRun
 from nimble_shell.core.shell.decisions import OpenDecision, WayOut
 from nimble_shell.core.shell.drifting import WallDrift, drift_of
@@ -121,7 +121,7 @@ def _joints(building: MeasuredBuilding, run: FormRun, found: Poured, station: st
     """Days that ended off a board joint, where concrete stays visible."""
     if not building.pour.visible:
         return
-    for n, one in enumerate(building.pour.joints):
+    for n, one in enumerate(building.pour.days):
         if one.run != run.id or one.reason:
             continue
         nearest = min(found.joints, key=lambda each: abs(each - one.level), default=None)

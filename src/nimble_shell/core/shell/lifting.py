@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
 from nimble_shell.core.errors import DomainError
@@ -92,18 +92,19 @@ def body_of(one: Marked, face: FaceSetOut, assembly: Assembly, catalogue: Catalo
     """A panel as it leaves the shop: its layers with their members spread, openings with what is fitted into them."""
     piece = one.panel.piece
     shop = [layer for layer in assembly.layers if layer.fitted == "shop"] or list(assembly.layers)
-    layers = tuple(Weighed(d=layer.d * _M, rho=density_of(layer, catalogue)) for layer in shop)
-    held = [each for each in face.elevation.openings if each.name in piece.holes]
-    own = weight_of(Body(outline=tuple((x - piece.x0, y - piece.y0) for x, y in piece.outline), layers=layers,
-                         openings=tuple(Hole(x=each.x - piece.x0, y=each.y - piece.y0, w=each.w, h=each.h)
-                                        for each in held))).mass  # fmt: skip
-    fitted = max(0.0, one.panel.mass - own)
-    share = fitted / sum(each.mass for each in held) if any(each.mass for each in held) else 0.0
-    return Body(
+    share = 1 / face.rules.rules.layers
+    layers = tuple(Weighed(d=layer.d * _M * share, rho=density_of(layer, catalogue)) for layer in shop)
+    held = [each for each in face.elevation.openings if piece.x0 <= each.x and each.right <= piece.x1
+            and piece.y0 <= each.y and each.top <= piece.y1]  # fmt: skip
+    bare = Body(
         outline=tuple((x - piece.x0, y - piece.y0) for x, y in piece.outline), layers=layers,
-        openings=tuple(Hole(x=each.x - piece.x0, y=each.y - piece.y0, w=each.w, h=each.h, mass=each.mass * share)
-                       for each in held),
+        openings=tuple(Hole(x=each.x - piece.x0, y=each.y - piece.y0, w=each.w, h=each.h) for each in held),
     )  # fmt: skip
+    fitted = max(0.0, one.panel.mass - weight_of(bare).mass)
+    of = fitted / sum(each.mass for each in held) if any(each.mass for each in held) else 0.0
+    return replace(bare, openings=tuple(
+        replace(hole, mass=each.mass * of) for hole, each in zip(bare.openings, held, strict=True)
+    ))  # fmt: skip
 
 
 def density_of(layer: Layer, catalogue: Catalogue) -> float:

@@ -67,7 +67,7 @@ class PourChoices:
     brace_foot: float = 1.2  #: how far from the wall it stands [m]
     lean: float = 0.0025  #: inwards before the pour [m/m]
     strings: tuple[StringLine, ...] = ()
-    joints: tuple[LoggedDay, ...] = ()
+    days: tuple[LoggedDay, ...] = ()
     flat: float = 0.003  #: that a lining bridges without packing [m]
     packing: float = 0.012  #: that packers on webs even out [m]
     furring: float = 0.025  #: depth of battens before a wall [m]

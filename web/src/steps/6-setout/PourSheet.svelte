@@ -65,7 +65,7 @@
   ] as const;
   type Row = NonNullable<PourChoices['braces']>[number];
   type Line = NonNullable<PourChoices['strings']>[number];
-  type Day = NonNullable<PourChoices['joints']>[number];
+  type Day = NonNullable<PourChoices['days']>[number];
   const BRACES: Column<Row>[] = [
     { key: 'height', label: 'wall up to', kind: 'figure', dimension: 'distance' },
     { key: 'spacing', label: 'braces every', kind: 'figure', dimension: 'distance' },
@@ -207,12 +207,12 @@
         title="Days ended"
         note="where concrete stays visible a joint lies on a board joint, or somebody says why not"
         one="Day"
-        rows={choices.joints ?? []}
+        rows={choices.days ?? []}
         columns={DAYS}
         fresh={() => ({ run: run.id, level: run.joints[0] ?? 0, reason: '' })}
         {units}
-        why={(path) => why(`/pour/joints${path}`)}
-        onsave={(joints, words) => save({ joints }, words)}
+        why={(path) => why(`/pour/days${path}`)}
+        onsave={(days, words) => save({ days }, words)}
       />
     </div>
     <aside class="side">

@@ -21,7 +21,8 @@
   const foot = $derived(TOP + beds * ROW + 8);
 </script>
 
-<div class="scroll">
+<!-- svelte-ignore a11y_no_noninteractive_tabindex: it is scrolled by keys -->
+<div class="scroll" role="group" tabindex="0" aria-label="Casting of {cast.name}, day by day">
   <svg
     width={LEFT + last * DAY + 20}
     height={foot + 76}

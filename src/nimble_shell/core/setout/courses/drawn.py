@@ -10,10 +10,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from nimble_shell.core.setout.courses.laying import Laid
+from nimble_shell.core.setout.courses.laying import Laid, webs_between
 from nimble_shell.core.setout.courses.run import NEAR, Course, Hand, Run, WallOpening
-
-TWO_WEBS = 2  #: that a piece is held by, else it is braced or cut otherwise
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,12 +75,11 @@ def courses_drawn(run: Run, wall: int, laid: Laid) -> list[DrawnCourse]:
 
 
 def webs_in(run: Run, wall: int, start: float, end: float, a: float, b: float) -> int:
-    """Webs of a piece: they stand in the middle of each step of its grid."""
+    """Webs of a piece, on the grid of its side of a stack joint."""
     stack = run.stacks.get(run.walls[wall].name)
     step = run.block.increment
     origin = (end if stack is not None and a >= stack - NEAR else start) if not run.raked else 0.0
-    first, last = (a - origin) / step - 0.5, (b - origin) / step - 0.5
-    return max(0, math.floor(last - NEAR) - math.ceil(first + NEAR) + 1)
+    return webs_between(a, b, origin, step)
 
 
 def _joints(run: Run, wall: int, course: Course, blocks: Sequence[Block], start: float, end: float) -> list[float]:

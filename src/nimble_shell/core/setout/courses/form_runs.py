@@ -198,7 +198,7 @@ def _runs(
         of_wall.append(tuple(key for key, _ in found))
     ends = _ends(chain, closed, turns, every)
     run = Run(block=block, bond=choices.bond * _MM, height=_mm(top - base), first_long=choices.first_long,
-              closed=closed, walls=tuple(walls), openings=tuple(openings))  # fmt: skip
+              closed=closed, walls=tuple(walls), openings=tuple(openings), webs=True)  # fmt: skip
     offs = [_off(run, n) for n in range(len(walls))]
     run = replace(run, stacks=_stacks(run, [one.id for one in chain], offs, choices))
     yield FormRun(id=chain[0].id, zone=zone, form=form, base=base, run=run, walls=tuple(
@@ -276,6 +276,13 @@ def _off(run: Run, wall: int) -> float:
     left = (run.walls[wall].length - legs.left - legs.right) / run.block.increment
     off = (left - round(left)) * run.block.increment
     return off if abs(off) > NEAR * run.block.increment + 1e-3 else 0.0
+
+
+def with_openings(of: FormRun, openings: tuple[WallOpening, ...], choices: FormChoices) -> FormRun:
+    """The run with other openings; stack joints that nobody entered go where they are clear of them."""
+    moved = replace(of.run, openings=openings, stacks={})
+    offs = [one.off for one in of.walls]
+    return replace(of, run=replace(moved, stacks=_stacks(moved, [one.id for one in of.walls], offs, choices)))
 
 
 def _stacks(run: Run, ids: Sequence[str], offs: Sequence[float], choices: FormChoices) -> dict[str, float]:

@@ -15,8 +15,10 @@ from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.setout.courses.run import NEAR, Course, Run
 
 _WEIGHT = 10_000.0  #: of a piece against a cut: no wall has so many
+_FEW = 1e-3  #: of a piece that fewer than two webs hold against a cut: no wall has a thousand
 _MOST_PATTERNS = 4000
 _MOST_SHARED = 6000  #: columns of all walls together
+TWO_WEBS = 2  #: that hold a piece; one that has fewer is braced, or cut otherwise
 _SHORTEST = 0.5  #: of a question for patterns [s]
 Piece = tuple[float, float]
 
@@ -68,7 +70,7 @@ def share(run: Run, walls: Sequence[Laid], seconds: float) -> tuple[Laid, ...]:
         return tuple(walls)
     laid = [piece for wall in walls for course in wall.courses for piece in course]
     cuts = sum(b - a < run.block.length - NEAR for a, b in laid)
-    chosen = programme.shared(len(laid), cuts, seconds)
+    chosen = programme.shared(len(laid), cuts, programme.few_of(walls), seconds)
     if chosen is None:
         return tuple(walls)
     courses = programme.courses(chosen)
@@ -154,24 +156,31 @@ def _grid(span: tuple[float, float, float], run: Run) -> Iterator[float]:
         yield origin + k * step
 
 
+def webs_between(a: float, b: float, origin: float, step: float) -> int:
+    """Webs of a piece: they stand in the middle of each step of its grid."""
+    first, last = (a - origin) / step - 0.5, (b - origin) / step - 0.5
+    return max(0, math.floor(last - NEAR) - math.ceil(first + NEAR) + 1)
+
+
 class _Programme:
     """Columns: a piece from one place to another of a span. A span is a way through its pieces."""
 
     def __init__(self, run: Run, rows: Sequence[_Row]) -> None:
         self.run, self.rows = run, rows
         self.pieces: list[tuple[int, float, float]] = []  #: row, from, to
+        self.few: list[float] = []  #: 1 for each that fewer than two webs hold
         self.entries: list[tuple[int, int, float]] = []  #: row of the matrix, column, value
         self.lower: list[float] = []
         self.upper: list[float] = []
         self.into: list[dict[float, list[int]]] = [defaultdict(list) for _ in rows]
         for n, row in enumerate(rows):
-            for (a, b, _), places in zip(row.spans, row.free, strict=True):
-                self._span(n, [a, *places, b])
+            for (a, b, origin), places in zip(row.spans, row.free, strict=True):
+                self._span(n, [a, *places, b], origin)
         for n, (row, above) in enumerate(pairwise(rows)):
             if row.wall == above.wall:
                 self._bonded(n)
 
-    def _span(self, n: int, places: list[float]) -> None:
+    def _span(self, n: int, places: list[float], origin: float) -> None:
         least, most = self.run.block.min_cut, self.run.block.length
         at = {x: len(self.lower) + k for k, x in enumerate(places)}
         for k, _ in enumerate(places):
@@ -185,6 +194,7 @@ class _Programme:
                 if b - a >= least - NEAR:
                     column = len(self.pieces)
                     self.pieces.append((n, a, b))
+                    self.few.append(float(webs_between(a, b, origin, self.run.block.increment) < TWO_WEBS))
                     self.entries += [(at[a], column, -1.0), (at[b], column, 1.0)]
                     if b != places[-1]:
                         self.into[n][b].append(column)
@@ -211,14 +221,14 @@ class _Programme:
         self.entries += [(row, column, 1.0) for x, side in held for column in self.into[n + side][x]]
 
     def solved(self, seconds: float, *, sharing: bool) -> Laid | NoLaying:
-        short = self._short()
-        found = self._asked(_WEIGHT + short, seconds)
+        short, few = self._short(), np.array(self.few) * self.run.webs
+        found = self._asked(_WEIGHT + short + _FEW * few, seconds)
         if found is None:
             return NoLaying("no joints of these courses keep the bond")
         x, proved, least = found
         pieces, cuts = round(float(x.sum())), round(float(short @ x))
         bound = pieces if proved else max(0, math.ceil((least - float(len(self.pieces))) / _WEIGHT))
-        shared = self.shared(pieces, cuts, seconds) if sharing else None
+        shared = self.shared(pieces, cuts, round(float(few @ x)), seconds) if sharing else None
         return Laid(self.courses(x if shared is None else shared), proved, bound)
 
     def courses(self, chosen: np.ndarray) -> tuple[tuple[Piece, ...], ...]:
@@ -227,6 +237,12 @@ class _Programme:
             tuple((a, b) for column, (n, a, b) in enumerate(self.pieces) if n == row and chosen[column] > 0.5)
             for row in range(len(self.rows))
         )
+
+    def few_of(self, walls: Sequence[Laid]) -> int:
+        """Pieces of a laying that fewer than two webs hold."""
+        rows = [row for wall in walls for row in wall.courses]
+        held = {(n, a, b): few for (n, a, b), few in zip(self.pieces, self.few, strict=True)}
+        return round(sum(held[n, a, b] for n, row in enumerate(rows) for a, b in row))
 
     def _short(self) -> np.ndarray:
         """Which pieces are cuts."""
@@ -261,8 +277,11 @@ class _Programme:
             return None
         return np.round(found.x[:count]), found.status == 0, float(found.mip_dual_bound)
 
-    def shared(self, pieces: int, cuts: int, seconds: float) -> np.ndarray | None:
-        """As many pieces and cuts, out of the fewest blocks, as far as blocks may be shared by halves and thirds."""
+    def shared(self, pieces: int, cuts: int, few: int, seconds: float) -> np.ndarray | None:
+        """As many pieces and cuts, out of the fewest blocks, as far as blocks may be shared by halves and thirds.
+
+        Where webs count, no more pieces are held by fewer than two of them.
+        """
         short = self._short()
         kinds: dict[tuple[bool, float], list[int]] = defaultdict(list)
         for column, (n, a, b) in enumerate(self.pieces):
@@ -278,6 +297,8 @@ class _Programme:
         count, more = len(self.pieces), len(patterns)
         rows = [(np.concatenate([np.ones(count), np.zeros(more)]), float(pieces), float(pieces)),
                 (np.concatenate([short, np.zeros(more)]), float(cuts), float(cuts))]  # fmt: skip
+        if self.run.webs:
+            rows.append((np.concatenate([np.array(self.few), np.zeros(more)]), 0.0, float(few)))
         for key in keys:
             row = np.zeros(count + more)
             row[kinds[key]] = -1.0

@@ -89,6 +89,7 @@ class Run:
     walls: tuple[RunWall, ...]
     openings: tuple[WallOpening, ...] = ()
     stacks: Mapping[str, float] = field(default_factory=dict)  #: of walls whose courses all have a joint at one place
+    webs: bool = False  #: whether pieces that fewer than two webs hold are as few as can be, after pieces and cuts
     raked: tuple[tuple[float, float], ...] = ()  #: of a gable on its own: its outline, which courses are cut to
 
     @property
