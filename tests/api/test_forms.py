@@ -258,3 +258,26 @@ def test_quantities_go_out_as_csv_and_workbook_in_the_units_of_the_project(
     book = openpyxl.load_workbook(io.BytesIO(client.get(at(campus, "bill.xlsx")).content))
     assert book["Quantities"].max_row == len(rows) + 1
     assert isinstance(book["Quantities"]["E2"].value, int | float)
+
+
+def test_every_figure_of_the_site_opens_to_a_working_that_ends_in_it(client: TestClient, campus: str) -> None:
+    def work(figure: str, of: str, one: str = BOATS) -> float:
+        answer = client.post(at(campus, "panel-working", one), json={"figure": figure, "of": of})
+        assert answer.status_code == 200, answer.text
+        return float(answer.json()["steps"][-1]["value"])
+
+    for school in ("A", "B"):
+        assert change(client, campus, BOATS, "pour", school=school) == 200
+        for run in client.get(at(campus, "pour")).json()["runs"]:
+            assert work("pressure", run["id"]) == pytest.approx(run["pressure"])
+            assert work("concrete", run["id"]) == pytest.approx(run["volume"])
+    for one in client.get(at(campus, "wet", PUMPS)).json()["mortar"]:
+        assert work("mortar", one["assembly"], PUMPS) == pytest.approx(one["volume"]["order"])
+    for one in client.get(at(campus, "wet", BARN)).json()["plaster"]:
+        assert work("plaster", one["assembly"], BARN) == pytest.approx(one["needed"]["volume"])
+    for mark in ("A-01", "E-02", "R1-01"):
+        card = client.get(at(campus, "lifts/panel", BARN), params={"mark": mark})
+        if card.status_code == 200:
+            assert work("pull", mark, BARN) == pytest.approx(card.json()["tension"][0])
+    for figure, of in (("pressure", "b9"), ("mortar", "none"), ("pull", "Z-9")):
+        assert client.post(at(campus, "panel-working"), json={"figure": figure, "of": of}).status_code == 422

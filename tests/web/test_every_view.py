@@ -50,6 +50,9 @@ VIEWS = [
     *(f"main-laboratory/D8{view}" for view in ("", "?view=bars", "?view=boards", "?view=laydown", "?view=trucks")),
     *(f"main-laboratory/D8{view}" for view in ("?view=handling", "?view=papers")),
     "bunkhouse/D8?view=filling",
+    *(f"boat-workshop/D6?view={view}" for view in ("courses", "drift", "pour", "lining")),
+    *(f"seed-barn/D8?view={view}" for view in ("wet", "work", "lifts", "bill")),
+    "pump-house/D8?view=wet",
     *(f"main-laboratory/D7{view}" for view in ("", "?view=measures", "?view=air", "?view=windows", "?view=fresh")),
     *(f"main-laboratory/D7{view}" for view in ("?view=loads", "?view=year")),
 ]

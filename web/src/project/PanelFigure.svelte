@@ -6,8 +6,21 @@
 
   interface Props {
     /** As the working knows it. */
-    figure: 'joints' | 'plates' | 'waste' | 'mass' | 'turn' | 'timber' | 'R' | 'beads';
-    /** Face, panel or build-up that it is of. */
+    figure:
+      | 'joints'
+      | 'plates'
+      | 'waste'
+      | 'mass'
+      | 'turn'
+      | 'timber'
+      | 'R'
+      | 'beads'
+      | 'pressure'
+      | 'concrete'
+      | 'mortar'
+      | 'plaster'
+      | 'pull';
+    /** Face, run, panel or build-up that it is of. */
     of: string;
     title: string;
     value: string;

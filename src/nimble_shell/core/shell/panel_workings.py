@@ -16,6 +16,7 @@ from nimble_shell.core.setout.timber import framed_layer, framing, from_set_out
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.set_out import BuildingSetOut, set_out_building
+from nimble_shell.core.shell.site_workings import SITE_FIGURES
 from nimble_shell.core.shop.filling import fill_of
 from nimble_shell.core.shop.handling import G, handling_of
 from nimble_shell.core.thermal.figures import clear_wall_R
@@ -30,19 +31,22 @@ def panel_working(project: Project, building: MeasuredBuilding, figure: str, of:
     Parameters
     ----------
     figure : str
-        "joints", "plates" or "waste" of a face, "mass" or "turn" of a panel, "timber", "R" or "beads" of a build-up.
+        "joints", "plates" or "waste" of a face, "mass" or "turn" of a panel, "timber", "R" or "beads" of a build-up;
+        those of `site_workings` of a run, a build-up or a panel.
     of : str
-        Id of the face or build-up, or mark of the panel.
+        Id of the face, run or build-up, or mark of the panel.
 
     Raises
     ------
     DomainError
         If there is no such figure, or nothing that it could be of.
     """
+    if figure in SITE_FIGURES:
+        return derive(SITE_FIGURES[figure](project, building, of))
     make = _FIGURES.get(figure)
     if make is None:
         raise DomainError(Issue(path=("figure",), code="unknown_figure", message=f"there is no figure “{figure}”",
-                                hint=f"one of {', '.join(_FIGURES)}"))  # fmt: skip
+                                hint=f"one of {', '.join((*_FIGURES, *SITE_FIGURES))}"))  # fmt: skip
     return derive(make(_Ground(project, building), of))
 
 

@@ -126,7 +126,7 @@ def _lifts(joints: Sequence[float], high: float, choices: PourChoices, most: flo
     return lifts(places, high, choices.max_lift if most is None else min(choices.max_lift, most))
 
 
-def _centre(run: FormRun) -> float:
+def centre_of(run: FormRun) -> float:
     """Length of the core's centre line. [m]"""
     form, walls = run.form, run.run.walls
     line = ConcreteRun(lengths=tuple(one.length for one in walls), turns=tuple(one.turn for one in walls),
@@ -135,13 +135,13 @@ def _centre(run: FormRun) -> float:
 
 
 def _plan_area(run: FormRun) -> float:
-    return _centre(run) * run.form.core
+    return centre_of(run) * run.form.core
 
 
 def _net(run: FormRun) -> Callable[[float, float], float]:
     """Concrete between two heights, less bucks; of a gable as far as it reaches. [m] → [m³]"""
     holes = [(one.w / _M, one.y / _M, one.top / _M) for one in run.run.openings]
-    across = _centre(run)
+    across = centre_of(run)
 
     def between(low: float, high: float) -> float:
         gross = _raked_area(run, low, high) if run.run.raked else across * (high - low)
@@ -149,6 +149,12 @@ def _net(run: FormRun) -> Callable[[float, float], float]:
         return max(0.0, gross - out) * run.form.core
 
     return between
+
+
+def gross_area(run: FormRun) -> float:
+    """Of a run at its core, bucks with it. [m²]"""
+    high = run.run.height / _M
+    return _raked_area(run, 0.0, high) if run.run.raked else centre_of(run) * high
 
 
 def _raked_area(run: FormRun, low: float, high: float) -> float:

@@ -7,6 +7,7 @@
   import { MONTHS } from '@/kit/months';
   import { counted } from '@/kit/reading';
   import Button from '@/kit/Button.svelte';
+  import PanelFigure from '@/project/PanelFigure.svelte';
   import type { Units } from '@/kit/units';
   import { forms } from '@/project/forms.svelte';
   import { router } from '@/project/router.svelte';
@@ -267,6 +268,19 @@
           <dd>{run.most_height === null ? '–' : units.full(run.most_height, 'distance')}</dd>
         </div>
         <div>
+          <dt>pressure, to the top in one</dt>
+          <dd>
+            <PanelFigure
+              figure="pressure"
+              of={run.id}
+              title="Pressure on {run.marks}"
+              value={units.show(run.pressure, 'load', 1)}
+              unit={units.symbol('load')}
+              dimension="load"
+            />
+          </dd>
+        </div>
+        <div>
           <dt>governed by</dt>
           <dd>{run.governs}</dd>
         </div>
@@ -303,7 +317,16 @@
       <dl data-testid="concrete">
         <div>
           <dt>in place, less bucks</dt>
-          <dd>{units.full(run.volume, 'volume', 2)}</dd>
+          <dd>
+            <PanelFigure
+              figure="concrete"
+              of={run.id}
+              title="Concrete of {run.marks}"
+              value={units.show(run.volume, 'volume', 2)}
+              unit={units.symbol('volume')}
+              dimension="volume"
+            />
+          </dd>
         </div>
         <div>
           <dt>ordered</dt>

@@ -21,7 +21,7 @@
   const foot = $derived(TOP + beds * ROW + 8);
 </script>
 
-<!-- svelte-ignore a11y_no_noninteractive_tabindex: it is scrolled by keys -->
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div class="scroll" role="group" tabindex="0" aria-label="Casting of {cast.name}, day by day">
   <svg
     width={LEFT + last * DAY + 20}

@@ -9,6 +9,7 @@
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
   import type { Column } from '@/project/columns';
+  import PanelFigure from '@/project/PanelFigure.svelte';
   import { session } from '@/project/session.svelte';
   import HangingPanel from './HangingPanel.svelte';
 
@@ -123,7 +124,16 @@
           <dl data-testid="lift">
             <div>
               <dt>{card.row.mark} weighs</dt>
-              <dd>{units.full(card.row.mass, 'mass', 0)}</dd>
+              <dd>
+                <PanelFigure
+                  figure="mass"
+                  of={card.row.mark}
+                  title="Mass of {card.row.mark}"
+                  value={units.show(card.row.mass, 'mass', 0)}
+                  unit={units.symbol('mass')}
+                  dimension="mass"
+                />
+              </dd>
             </div>
             <div>
               <dt>balance from the left, the foot, the inside</dt>
@@ -133,8 +143,15 @@
               <div>
                 <dt>leg {n + 1}, {units.full(card.angles[n] ?? 0, 'angle', 0)}</dt>
                 <dd>
-                  {units.full(leg, 'length')}, {units.full(card.tension[n] ?? 0, 'force')}{card.most[n] !=
-                    null && Math.abs((card.most[n] ?? 0) - (card.tension[n] ?? 0)) > 1
+                  {units.full(leg, 'length')}, {#if n === 0}<PanelFigure
+                      figure="pull"
+                      of={card.row.mark}
+                      title="Pull in leg 1 of {card.row.mark}"
+                      value={units.show(card.tension[n] ?? 0, 'force')}
+                      unit={units.symbol('force')}
+                      dimension="force"
+                    />{:else}{units.full(card.tension[n] ?? 0, 'force')}{/if}{card.most[n] != null &&
+                  Math.abs((card.most[n] ?? 0) - (card.tension[n] ?? 0)) > 1
                     ? `, up to ${units.full(card.most[n] ?? 0, 'force')}`
                     : ''}
                 </dd>

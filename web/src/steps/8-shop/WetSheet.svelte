@@ -11,6 +11,7 @@
   import type { Units } from '@/kit/units';
   import type { Column } from '@/project/columns';
   import EnteredTable from '@/project/EnteredTable.svelte';
+  import PanelFigure from '@/project/PanelFigure.svelte';
   import { session } from '@/project/session.svelte';
   import CastingChart from './CastingChart.svelte';
 
@@ -164,7 +165,16 @@
           </div>
           <div>
             <dt>sprayed, rebound with it</dt>
-            <dd>{units.full(one.volume.order, 'volume', 2)}</dd>
+            <dd>
+              <PanelFigure
+                figure="mortar"
+                of={one.assembly}
+                title="Mortar of {one.name}"
+                value={units.show(one.volume.order, 'volume', 2)}
+                unit={units.symbol('volume')}
+                dimension="volume"
+              />
+            </dd>
           </div>
           <div>
             <dt>coats inside and outside</dt>
@@ -221,7 +231,16 @@
         <dl data-testid="plaster" class="two">
           <div>
             <dt>plaster, bond coats and rolls with it</dt>
-            <dd>{units.full(one.needed.volume, 'volume', 2)}</dd>
+            <dd>
+              <PanelFigure
+                figure="plaster"
+                of={one.assembly}
+                title="Plaster of {one.name}"
+                value={units.show(one.needed.volume, 'volume', 2)}
+                unit={units.symbol('volume')}
+                dimension="volume"
+              />
+            </dd>
           </div>
           <div>
             <dt>batches of {units.full(sheet.choices.batch, 'volume', 2)}</dt>
