@@ -26,6 +26,7 @@ from nimble_shell.store import Database
 from tools import (
     bench_design,
     bench_fixings,
+    bench_forms,
     bench_frame,
     bench_joints,
     bench_moisture,
@@ -114,6 +115,7 @@ def main() -> None:
     bench_frame.main()
     bench_whole.main()
     bench_setout.main()
+    bench_forms.main()
     bench_fixings.main(arguments.save)
 
 

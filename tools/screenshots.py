@@ -91,9 +91,13 @@ SHEETS = {
     "whole-sheets": [f"/heron-flats/main-laboratory/D7?view={one}"
                      for one in ("measures", "air", "windows", "fresh", "loads", "year")],
     "moisture-sheets": ["/heron-flats/bunkhouse/D5?view=plane", "/heron-flats/main-laboratory/A5?view=joints"],
-    "setout": ["/heron-flats/main-laboratory/D6", "/heron-flats/main-laboratory/D6?view=fittings"],
-    "shop": ["/heron-flats/main-laboratory/D8", *(f"/heron-flats/main-laboratory/D8?view={one}"
-                                                  for one in ("bars", "boards", "laydown", "handling", "papers"))],
+    "setout": ["/heron-flats/main-laboratory/D6", "/heron-flats/main-laboratory/D6?view=fittings",
+               *(f"/heron-flats/boat-workshop/D6?view={one}"
+                 for one in ("courses&element=b1.1.p1", "drift", "pour", "lining"))],
+    "shop": ["/heron-flats/main-laboratory/D8",
+             *(f"/heron-flats/main-laboratory/D8?view={one}" for one in ("boards", "laydown")),
+             *(f"/heron-flats/seed-barn/D8?view={one}" for one in ("wet", "lifts", "work", "bill")),
+             "/heron-flats/main-laboratory/D8?view=papers"],
 }  # fmt: skip
 
 

@@ -11,16 +11,18 @@ from nimble_shell.core.setout.courses.courses import Counts, Coursed, blocks_for
 from nimble_shell.core.setout.courses.drawn import DrawnCourse, courses_drawn, lintels, site_corners
 from nimble_shell.core.setout.courses.form_runs import End, FormRun, with_openings
 from nimble_shell.core.setout.courses.laying import TWO_WEBS, Laid, NoLaying, lay
-from nimble_shell.core.setout.courses.run import Hand, check_run
+from nimble_shell.core.setout.courses.run import Hand, WallOpening, check_run
 from nimble_shell.core.shell.coursed import LaidRun, course_building, runs_of
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.pouring import Poured, poured
 from nimble_shell.core.shell.project import Project
 from nimble_shell.services.setout import SetOutDraft, drafted
+from nimble_shell.services.shape import ShapeDraft
 from nimble_shell.services.whole_shell import shaped
 
 _M = 1000.0
 _DRAG = 2.0  #: given to one wall that is being drawn [s]
+_FINE = 2  #: figures behind the point of a mm
 _NEAR = 1e-6
 Point = tuple[float, float]
 
@@ -163,15 +165,39 @@ def course_sheet(project: Project, building_id: str) -> CourseSheet:
 
 def course_wall(project: Project, building_id: str, wall: str, draft: SetOutDraft) -> WallDrawn:
     """One wall as somebody draws it: its openings moved, its stack joint elsewhere. Raises DomainError, NotFound."""
-    drawn = drafted(project, building_id, draft)
-    building = shaped(drawn, building_id)
-    run, n = _wall(runs_of(drawn, building), wall)
+    building = shaped(project, building_id)
+    run, n = _wall(runs_of(project, building), wall)
+    along = _along(building, run, draft)
+    if along is None:
+        changed = drafted(project, building_id, draft)
+        building = shaped(changed, building_id)
+        run, n = _wall(runs_of(changed, building), wall)
+    else:
+        run = with_openings(run, along, building.forms)
     check_run(run.run)
     found = lay(run.run, n, _DRAG, sharing=False)
     if isinstance(found, NoLaying):
         raise DomainError(Issue(path=("openings",), code="no_laying", message=found.reason,
                                 hint="let go further off, or move the stack joint"))  # fmt: skip
     return _drawn(building, run, n, found)
+
+
+def _along(building: MeasuredBuilding, run: FormRun, draft: SetOutDraft) -> tuple[WallOpening, ...] | None:
+    """Openings of a run that are only moved along their walls: the shape need not be counted anew for that.
+
+    None where anything else is drawn.
+    """
+    openings = draft.shape.openings
+    if openings is None or draft != SetOutDraft(shape=ShapeDraft(openings=openings)):
+        return None
+    before = {one.id: one for one in building.openings}
+    if len(openings) != len(before) or any(
+        one.id not in before or replace(one, u=before[one.id].u) != before[one.id] for one in openings
+    ):  # fmt: skip
+        return None
+    by = {one.id: round((one.u - before[one.id].u) * _M, _FINE) for one in openings}
+    ids = [key for wall in run.walls for key in wall.openings]
+    return tuple(replace(one, x=round(one.x + by[key], _FINE)) for key, one in zip(ids, run.run.openings, strict=True))
 
 
 def _wall(runs: Sequence[FormRun], wall: str) -> tuple[FormRun, int]:

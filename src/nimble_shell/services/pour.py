@@ -61,6 +61,7 @@ class PouredRun:
     most_rate: float | None
     most_height: float | None
     any_rate: bool  #: whether no rate is too fast
+    coldest: float | None
     lifts: tuple[PouredLift, ...]
     no_lifts: str
     area: float
@@ -108,6 +109,7 @@ def _run(of: FormRun, one: Poured, choices: PourChoices) -> PouredRun:
         fits=None if rated is None else one.one_go.value <= rated + NEAR,
         lifts_fit=None if rated is None or greatest is None else greatest <= rated + NEAR, greatest=greatest,
         most_rate=one.most_rate, most_height=one.most_height, any_rate=rated is not None and one.most_rate is None,
+        coldest=one.coldest,
         lifts=one.lifts, no_lifts=one.no_lifts, area=one.area, volume=one.volume, order=one.order, trucks=one.trucks,
         truck_times=_times(one, choices), hours=one.hours,
         walls=tuple(_braced(of, n, each, choices) for n, each in enumerate(one.braces)),

@@ -95,3 +95,11 @@ def test_concrete_of_a_run_is_that_of_its_lifts_and_no_lift_presses_more_than_is
         walls = sum(one.length for one in run.run.walls) / 1000
         most = walls * run.run.height / 1000 * run.form.core
         assert 0 < found.volume <= most
+
+
+def test_picks_below_the_balance_would_let_it_turn_over() -> None:
+    building = shaped(CAMPUS, "main-laboratory")
+    low = replace(building, lifting=replace(building.lifting, drop=2.0))
+    problems = {lift.problem for _, _, lift in lifts_of(CAMPUS, low, set_out_building(CAMPUS, building))
+                if lift.pitch == 90}  # fmt: skip
+    assert any("turn over" in one for one in problems)

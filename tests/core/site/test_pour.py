@@ -11,7 +11,15 @@ import pytest
 
 from nimble_shell.core.shop.handling import G
 from nimble_shell.core.site.lifts import brace_spacing, lean, lifts
-from nimble_shell.core.site.pressure import Pour, SchoolA, SchoolB, greatest_height, greatest_rate, pressure
+from nimble_shell.core.site.pressure import (
+    Pour,
+    SchoolA,
+    SchoolB,
+    greatest_height,
+    greatest_rate,
+    least_temperature,
+    pressure,
+)
 
 A = Pour(school=SchoolA(C1=1.0, C2=0.45), member="wall", density=2400, temperature=12, form_height=2.8, height=2.8,
          rate=1.2)  # fmt: skip
@@ -104,3 +112,16 @@ def test_lean_by_the_law_of_cosines() -> None:
     by_hand = math.sqrt(1900**2 + 1500**2 - 2 * 1900 * 1500 * math.cos(theta)) - math.hypot(1900, 1500)
     assert found.brace == pytest.approx(by_hand)
     assert found.brace < 0
+
+
+@pytest.mark.parametrize("school", [SchoolA(C1=1.0, C2=0.45), SchoolB(Cw=1.0, Cc=1.2)])
+@pytest.mark.parametrize("rated", [30.0, 40.0, 55.0])
+def test_colder_concrete_than_told_presses_too_much_and_that_does_not(school: SchoolA | SchoolB, rated: float) -> None:
+    pour = Pour(school=school, member="wall", density=2400, temperature=10, form_height=3.0, height=2.4, rate=1.2)
+    found = least_temperature(pour, rated, -15.0, 60.0)
+    if found is None:
+        assert pressure(replace(pour, temperature=60.0)).value > rated
+        return
+    assert pressure(replace(pour, temperature=found)).value <= rated + 1e-6
+    if found > -15.0:
+        assert pressure(replace(pour, temperature=found - 0.01)).value > rated

@@ -8543,6 +8543,8 @@ export interface components {
             panels: components["schemas"]["ToCastOut"][];
             /** Plan */
             plan: components["schemas"]["CastOut"][] | null;
+            /** Plates */
+            plates: number;
             /** Rolls */
             rolls: number;
             /** Straw */
@@ -8784,6 +8786,8 @@ export interface components {
             any_rate: boolean;
             /** Area */
             area: number;
+            /** Coldest */
+            coldest: number | null;
             /** Core */
             core: number;
             /** Fits */

@@ -10,7 +10,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
-from nimble_shell.core.errors import DomainError
+from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.face import Face
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.setout.choices import SetOutChoices
@@ -69,6 +69,10 @@ def lifted(
     load = weight_force(weight.mass, choices.dynamic)
     held, problem = None, ""
     try:
+        if pitch >= _UPRIGHT - _NEAR and max(y for _, y, _ in picks) <= weight.at[1] + _NEAR:
+            raise DomainError(Issue(path=("drop",), code="below_the_centre",
+                                    message="its picks lie below the centre of gravity: it would turn over",
+                                    hint="picks nearer to its upper edge"))  # fmt: skip
         held = slung(picks, weight.at, pitch, load, height=None, angle=choices.angle)
     except DomainError as error:
         problem = error.issues[0].message

@@ -16,7 +16,7 @@ from nimble_shell.core.setout.courses.form_runs import FormRun
 from nimble_shell.core.setout.points import NoPoint, fewest_points
 from nimble_shell.core.shop.quantities.concrete import Run as ConcreteRun
 from nimble_shell.core.shop.quantities.counts import whole
-from nimble_shell.core.site.choices import PourChoices
+from nimble_shell.core.site.choices import COLDEST, HOTTEST, PourChoices
 from nimble_shell.core.site.lifts import Lean, Lifts, brace_spacing, lean, lifts
 from nimble_shell.core.site.pressure import (
     Pour,
@@ -25,6 +25,7 @@ from nimble_shell.core.site.pressure import (
     SchoolB,
     greatest_height,
     greatest_rate,
+    least_temperature,
     pressure,
 )
 
@@ -64,6 +65,7 @@ class Poured:
     one_go: Pressure  #: filled to the top without a stop
     most_rate: float | None  #: up to its top in one; None where no rate is too fast, or nothing is rated [m/h]
     most_height: float | None  #: of a lift at this rate; None where nothing is rated [m]
+    coldest: float | None  #: concrete for these lifts at this rate; None where none does, or nothing is rated [°C]
     lifts: tuple[PouredLift, ...]  #: none where they cannot be told
     no_lifts: str = ""
     area: float  #: of the concrete in plan [m²]
@@ -113,7 +115,8 @@ def poured(run: FormRun, choices: PourChoices) -> Poured:
     trucks = whole(order / choices.truck)
     return Poured(
         run=run.id, joints=joints, one_go=pressure(pour), most_height=most,
-        most_rate=None if rated is None else greatest_rate(pour, rated), lifts=tuple(found), no_lifts=no_lifts,
+        most_rate=None if rated is None else greatest_rate(pour, rated), coldest=_coldest(pour, found, rated),
+        lifts=tuple(found), no_lifts=no_lifts,
         area=area, volume=volume, order=order, trucks=trucks, every=choices.truck / (choices.rate * area),
         braces=tuple(_braces(run, n, choices) for n in range(len(run.walls))), lean=_lean(high, choices),
         hours=found[-1].ends if found else 0.0,
@@ -124,6 +127,14 @@ def _lifts(joints: Sequence[float], high: float, choices: PourChoices, most: flo
     """On board joints where concrete stays visible, else anywhere."""
     places = list(joints) if choices.visible else [n * _ANYWHERE for n in range(1, math.ceil(high / _ANYWHERE))]
     return lifts(places, high, choices.max_lift if most is None else min(choices.max_lift, most))
+
+
+def _coldest(pour: Pour, found: Sequence[PouredLift], rated: float | None) -> float | None:
+    """Of the highest lift."""
+    if rated is None or not found:
+        return None
+    highest = replace(pour, height=max(one.high - one.low for one in found))
+    return least_temperature(highest, rated, COLDEST, HOTTEST)
 
 
 def centre_of(run: FormRun) -> float:

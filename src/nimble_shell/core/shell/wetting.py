@@ -55,6 +55,7 @@ class PlasteredFaces:
     coats: tuple[float, float]
     straw: float  #: [m³]
     rolls: float  #: length of joints between panels
+    plates: float  #: box plates at foot and head
     frames: int  #: infill frames at openings
     frame_length: float
     needed: Plaster
@@ -127,7 +128,8 @@ def plastered(faces: Sequence[FaceSetOut], assembly: Assembly, choices: WetChoic
     parts = [Ingredient(name=one.name, ratio=one.ratio, density=one.density, bag=one.bag) for one in choices.mix]
     return PlasteredFaces(
         assembly=assembly.id, name=assembly.name, area=area, coats=(inner, outer), straw=area * bale.d, rolls=rolls,
-        frames=len(openings), frame_length=sum(2 * (one.w + one.h) for one in openings) / _M,
+        plates=sum(one.bottom + one.top for one in found), frames=len(openings),
+        frame_length=sum(2 * (one.w + one.h) for one in openings) / _M,
         needed=plaster(volume, parts, choices.yields, choices.batch * _M), panels=panels,
         plan=cast_plan(panels, beds=choices.beds, turn=choices.turn, cure=choices.cure, per_day=choices.mixer,
                        warm=lambda day: temperature(day, choices, basis) >= choices.cold),

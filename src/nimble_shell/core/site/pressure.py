@@ -140,6 +140,25 @@ def _supremum(fits: Callable[[float], bool], low: float, high: float) -> float:
     return inside
 
 
+def least_temperature(pour: Pour, rated: float, coldest: float, warmest: float) -> float | None:
+    """Coldest concrete (its infimum) whose pressure a form takes at this rate and height; None where none does. [°C]"""
+
+    def fits(at: float) -> bool:
+        return pressure(replace(pour, temperature=at)).value <= rated + _NEAR
+
+    if not fits(warmest):
+        return None
+    low, high = coldest, warmest
+    if fits(low):
+        return low
+    for _ in range(_HALVINGS):
+        middle = (low + high) / 2
+        if middle in (low, high):
+            break
+        low, high = (low, middle) if fits(middle) else (middle, high)
+    return high
+
+
 def greatest_height(pour: Pour, rated: float) -> float:
     """Greatest height of a pour (its supremum), up to the form's, that a form takes at this rate. [m]"""
 

@@ -314,7 +314,16 @@
             </div>{/if}
           <div>
             <dt>cut</dt>
-            <dd>{here.run.cuts}</dd>
+            <dd>
+              {here.run.cuts} out of {counted(
+                here.run.bought - here.run.whole.full - here.run.half.full,
+                'block',
+              )}
+            </dd>
+          </div>
+          <div>
+            <dt>of them out of offcuts</dt>
+            <dd>{here.run.cuts - (here.run.bought - here.run.whole.full - here.run.half.full)}</dd>
           </div>
           <div class="sum">
             <dt>straight blocks bought</dt>

@@ -230,6 +230,14 @@
             onsave={(value) => (value !== null || one.optional) && save({ [one.field]: value }, one.text)}
           />
         {/each}
+        <Entry
+          label="or these walls in one within"
+          dimension="hours"
+          decimals={2}
+          value={run.height / choices.rate}
+          positive
+          onsave={(hours) => hours !== null && save({ rate: run.height / hours }, 'rate of rise by time')}
+        />
         <Choice
           label="month"
           value={String(choices.month ?? '')}
@@ -266,6 +274,10 @@
         <div>
           <dt>a lift at this rate, at most</dt>
           <dd>{run.most_height === null ? '–' : units.full(run.most_height, 'distance')}</dd>
+        </div>
+        <div>
+          <dt>concrete for these lifts, not colder than</dt>
+          <dd>{run.coldest === null ? '–' : units.full(run.coldest, 'temperature')}</dd>
         </div>
         <div>
           <dt>pressure, to the top in one</dt>

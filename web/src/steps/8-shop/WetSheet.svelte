@@ -255,6 +255,10 @@
             <dd>{units.full(one.rolls, 'distance')}</dd>
           </div>
           <div>
+            <dt>box plates, foot and head</dt>
+            <dd>{units.full(one.plates, 'distance')}</dd>
+          </div>
+          <div>
             <dt>infill frames</dt>
             <dd>{units.full(one.frame_length, 'distance')}</dd>
           </div>

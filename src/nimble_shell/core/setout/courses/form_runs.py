@@ -161,10 +161,12 @@ def _chains(pieces: Sequence[_Piece]) -> Iterator[tuple[list[_Piece], bool]]:
 
 
 def _round_corner(one: _Piece, other: _Piece) -> bool:
-    meet = float(np.abs(one.right - other.left).max()) < MEET
-    square = abs(float(one.faces[0].axes[2] @ other.faces[0].axes[2])) < _SQUARE
+    if float(np.abs(one.right - other.left).max()) >= MEET:
+        return False
+    if abs(float(one.faces[0].axes[2] @ other.faces[0].axes[2])) >= _SQUARE:
+        return False
     low, high = sorted((one.level - one.base, other.level - other.base))
-    return meet and square and low > high / 2  # much lower than its neighbour, it is a run of its own
+    return low > high / 2  # much lower than its neighbour, it is a run of its own
 
 
 def _runs(
