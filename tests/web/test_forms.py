@@ -50,9 +50,10 @@ def test_a_pour_without_a_rated_value_has_no_verdict_and_a_slower_one_is_taken(
     page: Page, server: Server, shaped: str
 ) -> None:
     board = Board(page, server.address, shaped).open(f"{BOATS}?view=pour&element=b2.1")
-    page.get_by_role("button", name=re.compile(r"^Fill at 0\.40")).click()
-    expect(board.last_edit()).to_contain_text("rate that the form takes")
-    expect(page.get_by_text("Filled to the top in one, the form would have")).to_have_count(0)
+    expect(page.get_by_text(re.compile("^Filled like that, the form would have 50.5"))).to_be_visible()
+    page.get_by_role("button", name="Fill in 2 lifts").click()
+    expect(board.last_edit()).to_contain_text("filled in lifts")
+    expect(page.get_by_text("Filled like that")).to_have_count(0)
     field = page.get_by_label("rated by the form supplier")
     field.fill("")
     field.press("Enter")

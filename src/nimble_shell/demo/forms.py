@@ -35,7 +35,7 @@ FORMS: dict[str, FormChoices] = {
 }  # fmt: skip
 POURS: dict[str, PourChoices] = {
     "boat-workshop": PourChoices(
-        C2=0.45, temperature=12.0, rate=1.6, rated=40.0, max_lift=2.7, month=10,
+        C2=0.45, temperature=12.0, rate=1.6, rated=40.0, in_lifts=False, max_lift=2.7, month=10,
         braces=(BraceRow(height=0.6, spacing=3.0), BraceRow(height=2.4, spacing=1.8),
                 BraceRow(height=3.6, spacing=1.2)),
         strings=(StringLine(wall="b1.1", u=0.6, before=0.006, after=0.001),

@@ -55,8 +55,8 @@ class PouredRun:
     joints: tuple[float, ...]
     pressure: float  #: filled to the top in one
     governs: Governs
-    fits: bool | None  #: in one; None where nothing is rated
-    lifts_fit: bool | None  #: lift by lift
+    fits: bool | None  #: as it is planned; None where nothing is rated
+    could: int  #: lifts that would fit; nought where none do
     greatest: float | None
     most_rate: float | None
     most_height: float | None
@@ -106,8 +106,7 @@ def _run(of: FormRun, one: Poured, choices: PourChoices) -> PouredRun:
         id=of.id, marks=", ".join(each.mark for each in of.walls), gable=of.gable, one_sided=of.form.one_sided,
         foam_out=of.form.foam_out, core=of.form.core, foam_in=of.form.foam_in, height=of.run.height / _M,
         joints=one.joints, pressure=one.one_go.value, governs=one.one_go.governs,
-        fits=None if rated is None else one.one_go.value <= rated + NEAR,
-        lifts_fit=None if rated is None or greatest is None else greatest <= rated + NEAR, greatest=greatest,
+        fits=one.fits(choices), could=one.could, greatest=greatest,
         most_rate=one.most_rate, most_height=one.most_height, any_rate=rated is not None and one.most_rate is None,
         coldest=one.coldest,
         lifts=one.lifts, no_lifts=one.no_lifts, area=one.area, volume=one.volume, order=one.order, trucks=one.trucks,

@@ -3780,6 +3780,7 @@ export interface components {
              *       "density": 2400,
              *       "flat": 0.003,
              *       "furring": 0.025,
+             *       "in_lifts": true,
              *       "lean": 0.0025,
              *       "max_lift": 1.5,
              *       "packing": 0.012,
@@ -8684,6 +8685,11 @@ export interface components {
              */
             furring: number;
             /**
+             * In Lifts
+             * @default true
+             */
+            in_lifts: boolean;
+            /**
              * Lean
              * @default 0.0025
              */
@@ -8790,6 +8796,8 @@ export interface components {
             coldest: number | null;
             /** Core */
             core: number;
+            /** Could */
+            could: number;
             /** Fits */
             fits: boolean | null;
             /** Foam In */
@@ -8819,8 +8827,6 @@ export interface components {
             lean_top: number | null;
             /** Lifts */
             lifts: components["schemas"]["PouredLiftOut"][];
-            /** Lifts Fit */
-            lifts_fit: boolean | null;
             /** Marks */
             marks: string;
             /** Most Height */

@@ -32,6 +32,7 @@ class LaidRun:
 
 _LAID: Held[tuple[LaidRun, ...]] = Held(64)
 _RUNS: Held[tuple[FormRun, ...]] = Held(256)
+_OF_RUN: Held[Coursed | NoLaying] = Held(1024)
 
 
 def cast_layers(assembly: Assembly, catalogue: Catalogue) -> set[int]:
@@ -72,14 +73,14 @@ def forms_of(project: Project, building: MeasuredBuilding) -> dict[str, Form]:
 def runs_of(project: Project, building: MeasuredBuilding) -> tuple[FormRun, ...]:
     """Its runs, not laid yet."""
     forms = forms_of(project, building)
-    key, more = (building.shape, building.openings, building.forms), tuple(forms.items())
-    held = _RUNS.get(key, more)
+    key, more = (building.shape, building.openings), (tuple(forms.items()), building.forms.laying)
+    held = _RUNS.get(key, *more)
     if held is not None:
         return held
     placed = building.shape.takeoff.placed["external"]
     names = {one.id: one.mark or one.id for one in building.openings}
     found = form_runs(placed.body.faces, placed.flats, forms, building.forms, face_marks(placed.body.faces), names)
-    return _RUNS.put(key, tuple(found), more)
+    return _RUNS.put(key, tuple(found), *more)
 
 
 def course_building(project: Project, building: MeasuredBuilding) -> tuple[LaidRun, ...]:
@@ -90,11 +91,15 @@ def course_building(project: Project, building: MeasuredBuilding) -> tuple[LaidR
 
 
 def laid(run: FormRun) -> Coursed | NoLaying:
-    """A run laid, or why not."""
+    """A run laid, or why not; kept, so that a change to one run leaves the others."""
+    held = _OF_RUN.get((), run.run.key)
+    if held is not None:
+        return held
     try:
-        return lay_run(run.run)
+        found: Coursed | NoLaying = lay_run(run.run)
     except DomainError as error:
-        return NoLaying(error.issues[0].message)
+        found = NoLaying(error.issues[0].message)
+    return _OF_RUN.put((), found, run.run.key)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

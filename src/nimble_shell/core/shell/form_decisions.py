@@ -34,11 +34,11 @@ def form_decisions(building: MeasuredBuilding, runs: Sequence[LaidRun]) -> Itera
 
 
 def _laying(one: LaidRun, station: str) -> Iterator[OpenDecision]:
-    marks = ", ".join(each.mark for each in one.of.walls)
+    marks = _called(one.of)
     if isinstance(one.found, NoLaying):
         yield OpenDecision(key=f"courses-{one.of.id}", matter="set-out", state="open", step=6, station=station,
                            view="courses", id=one.of.id,
-                           text=composed(f"Walls {marks} cannot be laid in courses: {{why}}",
+                           text=composed(f"{marks} cannot be laid in courses: {{why}}",
                                          why=one.found.reason))  # fmt: skip
         return
     every = [(wall, each) for n, wall in enumerate(one.of.walls)
@@ -49,10 +49,15 @@ def _laying(one: LaidRun, station: str) -> Iterator[OpenDecision]:
         word = f"{len(few)} cuts hold" if len(few) > 1 else "one cut holds"
         yield OpenDecision(key=f"webs-{one.of.id}", matter="set-out", state="open", step=6, station=station,
                            view="courses", id=wall.id,
-                           text=sentence(f"Walls {marks}: {word} fewer than two webs, the shortest has {{v}}",
+                           text=sentence(f"{marks}: {word} fewer than two webs, the shortest has {{v}}",
                                          v=((short.x1 - short.x0) / _M, "length")),
                            ways=(WayOut(text="Look where an opening stands better, or brace these cuts", step=6,
                                         view="courses"),))  # fmt: skip
+
+
+def _called(run: FormRun) -> str:
+    marks = ", ".join(one.mark for one in run.walls)
+    return f"Wall {marks}" if len(run.walls) == 1 else f"Walls {marks}"
 
 
 def _drift(building: MeasuredBuilding, run: FormRun, n: int, found: WallDrift, station: str) -> Iterator[OpenDecision]:
@@ -87,34 +92,31 @@ def _rated(building: MeasuredBuilding, runs: Sequence[LaidRun], station: str) ->
                                 "judged", ways=(WayOut(text="Enter it", step=6, view="pour"),))  # fmt: skip
         return
     every = [(one.of, poured(one.of, choices)) for one in runs]
-    stuck = [(of, found) for of, found in every if not found.lifts]
-    if stuck:
-        marks = ", ".join(each.mark for each in stuck[0][0].walls)
-        yield OpenDecision(key="no-lifts", matter="set-out", state="open", step=6, station=station, view="pour",
-                           text=sentence(f"Walls {marks} cannot be filled at {{r}}: a lift may have {{h}} at most, and "
-                                         "no board joints lie so close",
-                                         r=(choices.rate, "rise"),
-                                         h=(stuck[0][1].most_height or 0.0, "distance")))  # fmt: skip
-    one_go = max(every, key=lambda one: one[1].one_go.value)
-    if one_go[1].one_go.value > choices.rated + NEAR:
-        of, found = one_go
-        marks = ", ".join(each.mark for each in of.walls)
-        slow = [each.most_rate for _, each in every if each.most_rate is not None]
-        rate = math.floor(min(slow, default=choices.rate) * _FINE) / _FINE
-        ways = () if rate <= 0 else (
-            WayOut(text=sentence("Fill at {r}", r=(rate, "rise")),
-                   changed=replace(stored, pour=replace(choices, rate=rate))),)  # fmt: skip
-        fits = all(each.lifts and each.greatest is not None and each.greatest <= choices.rated + NEAR
-                   for _, each in every)  # fmt: skip
-        lifts = max(len(each.lifts) for _, each in every)
-        if fits:
-            ways = (*ways, WayOut(text=f"Fill in {lifts} lifts, as the sheet has them, and wait between", step=6,
-                                  view="pour"))  # fmt: skip
-        yield OpenDecision(key="rate", matter="set-out", state="open", step=6, station=station, view="pour", ways=ways,
-                           text=sentence(f"Walls {marks} filled to the top at {{r}} press with {{p}}, the forms are "
-                                         "rated for {l}",
-                                         r=(choices.rate, "rise"), p=(found.one_go.value, "load"),
-                                         l=(choices.rated, "load")))  # fmt: skip
+    wrong = [(of, found) for of, found in every if not found.fits(choices)]
+    if not wrong:
+        return
+    of, found = max(wrong, key=lambda pair: pair[1].greatest or math.inf)
+    slow = [each.most_rate for _, each in wrong if each.most_rate is not None]
+    rate = math.floor(min(slow, default=0.0) * _FINE) / _FINE
+    ways: list[WayOut] = []
+    if not choices.in_lifts and all(each.could for _, each in every):
+        count = max(each.could for _, each in every)
+        ways.append(WayOut(text=f"Fill in lifts, {count} at most, and wait between",
+                           changed=replace(stored, pour=replace(choices, in_lifts=True))))  # fmt: skip
+    if rate > 0 and not choices.in_lifts:
+        ways.append(WayOut(text=sentence("Fill at {r}", r=(rate, "rise")),
+                           changed=replace(stored, pour=replace(choices, rate=rate))))  # fmt: skip
+    text = (
+        sentence(f"{_called(of)} cannot be filled in lifts at {{r}}: none that {{h}} allow ends on a joint",
+                 r=(choices.rate, "rise"), h=(min(choices.max_lift, found.most_height or 0.0), "distance"))
+        if found.greatest is None else
+        sentence(f"{_called(of)}, filled at {{r}}: fresh concrete presses with {{p}} in a lift of {{h}}; "
+                 "rated {l}, a lift has {m} at most",
+                 r=(choices.rate, "rise"), p=(found.greatest, "load"), l=(choices.rated, "load"),
+                 h=(max(one.high - one.low for one in found.lifts), "distance"), m=(choices.max_lift, "distance"))
+    )  # fmt: skip
+    yield OpenDecision(key="rate", matter="set-out", state="open", step=6, station=station, view="pour",
+                       id=of.id, ways=tuple(ways), text=text)  # fmt: skip
 
 
 def _joints(building: MeasuredBuilding, run: FormRun, found: Poured, station: str) -> Iterator[OpenDecision]:
@@ -126,10 +128,10 @@ def _joints(building: MeasuredBuilding, run: FormRun, found: Poured, station: st
             continue
         nearest = min(found.joints, key=lambda each: abs(each - one.level), default=None)
         if nearest is not None and abs(nearest - one.level) > ON_BOARD:
-            marks = ", ".join(each.mark for each in run.walls)
+            marks = _called(run)
             yield OpenDecision(key=f"cold-{run.id}-{n}", matter="set-out", state="open", step=6, station=station,
                                view="pour", id=run.id,
-                               text=sentence(f"Walls {marks}: a day ended at {{z}}, the nearest board joint lies at "
+                               text=sentence(f"{marks}: a day ended at {{z}}, the nearest board joint lies at "
                                              "{b}: the joint will be seen",
                                              z=(one.level, "distance"), b=(nearest, "distance")),
                                ways=(WayOut(text="Say why it lies there", step=6, view="pour"),))  # fmt: skip

@@ -76,9 +76,7 @@ def lifted(
         held = slung(picks, weight.at, pitch, load, height=None, angle=choices.angle)
     except DomainError as error:
         problem = error.issues[0].message
-    table = [(row.radius, row.mass) for row in choices.table]
-    radius = _radius(one, face, shape, choices)
-    crane = crane_use(table, radius, weight.mass * choices.dynamic + choices.rigging) if table else None
+    radius, crane = carried(one, face, shape, choices)
     area, tall = body.gross, max(y for _, y in body.outline)
     calm = None if choices.limit is None else speed_at(choices.limit, area, choices.cf, _AIR)
     pick = (tall - choices.drop * _M, weight.at[2])
@@ -90,6 +88,14 @@ def lifted(
         force=wind_force(area, choices.wind, choices.cf, _AIR), calm=calm,
         turn=tuple(turning(load, (weight.at[1], weight.at[2]), pick, angle) for angle in ANGLES),
     )  # fmt: skip
+
+
+def carried(one: Marked, face: FaceSetOut, shape: Face | None, choices: LiftChoices) -> tuple[float, CraneUse | None]:
+    """How far off it is set, and what the crane's table says to that; None while no table is entered. [m]"""
+    table = [(row.radius, row.mass) for row in choices.table]
+    radius = _radius(one, face, shape, choices)
+    load = one.panel.mass * choices.dynamic + choices.rigging
+    return radius, crane_use(table, radius, load) if table else None
 
 
 def body_of(one: Marked, face: FaceSetOut, assembly: Assembly, catalogue: Catalogue) -> Body:

@@ -65,6 +65,7 @@ class Poured:
     one_go: Pressure  #: filled to the top without a stop
     most_rate: float | None  #: up to its top in one; None where no rate is too fast, or nothing is rated [m/h]
     most_height: float | None  #: of a lift at this rate; None where nothing is rated [m]
+    could: int  #: lifts that keep to the rated value and to joints; nought where none do
     coldest: float | None  #: concrete for these lifts at this rate; None where none does, or nothing is rated [°C]
     lifts: tuple[PouredLift, ...]  #: none where they cannot be told
     no_lifts: str = ""
@@ -82,6 +83,15 @@ class Poured:
         """Pressure of its worst lift. [kN/m²]"""
         return max((one.pressure for one in self.lifts), default=None)
 
+    def fits(self, choices: PourChoices) -> bool | None:
+        """As it is planned; None where nobody has entered what the form is rated for."""
+        if choices.rated is None:
+            return None
+        highest = max((one.high - one.low for one in self.lifts), default=math.inf)
+        return (
+            self.greatest is not None and self.greatest <= choices.rated + NEAR and highest <= choices.max_lift + NEAR
+        )
+
 
 def pour_of(run: FormRun, choices: PourChoices) -> Pour:
     """The run filled to its top in one. Heights in m."""
@@ -97,7 +107,8 @@ def poured(run: FormRun, choices: PourChoices) -> Poured:
     joints = tuple(one.top / _M for one in run.run.courses() if one.top < run.run.height - 1e-6)
     rated = choices.rated
     most = None if rated is None else greatest_height(pour, rated)
-    planned = _lifts(joints, high, choices, most)
+    apart = _lifts(joints, high, choices, most)
+    planned = apart if choices.in_lifts else Lifts(levels=(high,))
     net = _net(run)
     area, volume = _plan_area(run), net(0.0, high)
     found, no_lifts = list[PouredLift](), ""
@@ -116,6 +127,7 @@ def poured(run: FormRun, choices: PourChoices) -> Poured:
     return Poured(
         run=run.id, joints=joints, one_go=pressure(pour), most_height=most,
         most_rate=None if rated is None else greatest_rate(pour, rated), coldest=_coldest(pour, found, rated),
+        could=0 if apart is None else len(apart.levels),
         lifts=tuple(found), no_lifts=no_lifts,
         area=area, volume=volume, order=order, trucks=trucks, every=choices.truck / (choices.rate * area),
         braces=tuple(_braces(run, n, choices) for n in range(len(run.walls))), lean=_lean(high, choices),

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 from dataclasses import replace
 
-from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.shell.decisions import OpenDecision, WayOut
-from nimble_shell.core.shell.lifting import lifted
+from nimble_shell.core.shell.lifting import carried
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.set_out import BuildingSetOut
@@ -26,7 +25,7 @@ def site_decisions(project: Project, building: MeasuredBuilding, found: Building
         yield from _bales(building)
     if systems & set(MORTARED):
         yield from _probes(building)
-    yield from _crane(project, building, found, of)
+    yield from _crane(building, found)
     yield from _order(building, [one.system for one in of.values()])
 
 
@@ -67,23 +66,21 @@ def _probes(building: MeasuredBuilding) -> Iterator[OpenDecision]:
             )  # fmt: skip
 
 
-def _crane(
-    project: Project, building: MeasuredBuilding, found: BuildingSetOut, of: Mapping[str, Assembly]
-) -> Iterator[OpenDecision]:
+def _crane(building: MeasuredBuilding, found: BuildingSetOut) -> Iterator[OpenDecision]:
     """Panels that the crane does not carry where they are set; nothing while no table is entered."""
     if not building.lifting.table or not building.setout.crane:
         return
     shapes = {one.id: one for one in building.shape.takeoff.placed["external"].body.faces}
-    lifts = [lifted(one, face, shapes.get(face.face), of[face.zone], project.catalogue, building.lifting,
-                    building.setout) for face in found.faces for one in face.panels]  # fmt: skip
-    over = [one for one in lifts if one.crane is not None and not one.crane.ok]
+    every = [(one, *carried(one, face, shapes.get(face.face), building.lifting))
+             for face in found.faces for one in face.panels]  # fmt: skip
+    over = [(one, radius) for one, radius, crane in every if crane is not None and not crane.ok]
     if over:
-        worst = max(over, key=lambda one: one.weight.mass)
+        worst, radius = max(over, key=lambda pair: pair[0].panel.mass)
         more = f" and {len(over) - 1} more" if over[1:] else ""
         yield OpenDecision(
             key="crane-table", matter="set-out", state="open", step=8, view="lifts", id=worst.mark,
             text=sentence(f"{worst.mark}{more}: the crane does not carry {{m}} at {{r}}",
-                          m=(worst.weight.mass, "mass"), r=(worst.radius, "distance")),
+                          m=(worst.panel.mass, "mass"), r=(radius, "distance")),
             ways=(WayOut(text="Come nearer, a larger crane, or lighter panels", step=8, view="lifts"),),
         )  # fmt: skip
 

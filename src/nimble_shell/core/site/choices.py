@@ -53,6 +53,7 @@ class PourChoices:
     temperature: float = 15.0  #: as placed [°C]
     rate: float = 1.0  #: of rise [m/h]
     rated: float | None = None  #: pressure that the form's supplier rates it for [kN/m²]
+    in_lifts: bool = True  #: filled in lifts with waits between; else to the top in one
     max_lift: float = 1.5  #: [m]
     visible: bool = True  #: concrete stays visible, so joints between lifts lie on board joints
     wait: float = 0.75  #: between lifts [h]

@@ -112,7 +112,7 @@
         {#each sheet.runs as one (one.id)}
           <button
             aria-pressed={one.id === run.id}
-            class:open={one.fits === false && one.lifts_fit !== true}
+            class:open={one.fits === false}
             onclick={() => router.go({ element: one.id })}>{one.marks}</button
           >
         {/each}
@@ -128,17 +128,22 @@
         <Notice tone="decision" title="These walls cannot be filled like that" text={run.no_lifts} />
       {:else if run.fits === false}
         <Notice
-          tone={run.lifts_fit ? 'caution' : 'decision'}
-          title="Filled to the top in one, the form would have {units.full(
-            run.pressure,
+          tone="decision"
+          title="Filled like that, the form would have {units.full(
+            run.greatest ?? run.pressure,
             'load',
             1,
           )}, rated {units.full(choices.rated ?? 0, 'load', 0)}."
-          text={run.lifts_fit
-            ? `Fill it in ${counted(run.lifts.length, 'lift')} and wait between, or slower.`
-            : 'Neither in one nor in these lifts.'}
+          text={run.could
+            ? `${counted(run.could, 'lift')} with waits between would do, or a slower pour.`
+            : 'No lifts between joints would do: slower, or warmer concrete.'}
         >
-          {#if slowest}<Button
+          {#if run.could && !choices.in_lifts}<Button
+              strong
+              onclick={() => save({ in_lifts: true }, 'filled in lifts')}
+              >Fill in {counted(run.could, 'lift')}</Button
+            >{/if}
+          {#if slowest && Math.floor(slowest * 20) > 0}<Button
               onclick={() => save({ rate: Math.floor(slowest * 20) / 20 }, 'rate that the form takes')}
               >Fill at {units.full(Math.floor(slowest * 20) / 20, 'rise')}</Button
             >{/if}
@@ -237,6 +242,16 @@
           value={run.height / choices.rate}
           positive
           onsave={(hours) => hours !== null && save({ rate: run.height / hours }, 'rate of rise by time')}
+        />
+        <Choice
+          label="filled"
+          value={choices.in_lifts ? 'lifts' : 'one'}
+          options={[
+            { value: 'lifts', text: 'in lifts' },
+            { value: 'one', text: 'to the top in one' },
+          ]}
+          onsave={(to) =>
+            save({ in_lifts: to === 'lifts' }, to === 'lifts' ? 'filled in lifts' : 'filled in one')}
         />
         <Choice
           label="month"

@@ -125,6 +125,12 @@ class FormChoices:
         """What a concrete opening is larger than its unit, on each side."""
         return self.buck + self.shim + self.flashing
 
+    @property
+    def laying(self) -> tuple[object, ...]:
+        """What runs and their courses follow from: readings, levels and what is cast in change neither."""
+        return (self.block, self.height, self.half, self.web, self.min_cut, self.long, self.short, self.bond,
+                self.first_long, self.round_unit, self.stacks)  # fmt: skip
+
     def read_of(self, wall: str) -> ReadBlocks | None:
         """What was measured on a wall."""
         return next((one for one in self.read if one.wall == wall), None)

@@ -93,6 +93,12 @@ class Run:
     raked: tuple[tuple[float, float], ...] = ()  #: of a gable on its own: its outline, which courses are cut to
 
     @property
+    def key(self) -> tuple[object, ...]:
+        """All of it, as what is kept of a run is found by."""
+        return (self.block, self.bond, self.height, self.first_long, self.closed, self.walls, self.openings,
+                tuple(sorted(self.stacks.items())), self.webs, self.raked)  # fmt: skip
+
+    @property
     def ripped(self) -> float:
         """Height that the last course is ripped to; nought where none is."""
         left = self._left
