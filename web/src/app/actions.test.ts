@@ -68,6 +68,8 @@ describe('places', () => {
     ['Round the building: lines of control', { step: 3, view: 'walk' }],
     ['Moisture through the year', { step: 5 }],
     ['Materials and rates', { step: 1, view: 'materials' }],
+    ['Pour: pressure, lifts, braces', { step: 6, view: 'pour' }],
+    ['Order of work and hold points', { step: 8, view: 'work' }],
     ['All projects', { project: '', building: '' }],
   ])('%s', (text, place) => {
     named(text)?.run();

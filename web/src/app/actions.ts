@@ -76,6 +76,18 @@ export function thicknessAsked(typed: string): Action[] {
   return [{ text, run: () => bench.thickness(at, d, from, `${router.place.station}2`) }];
 }
 
+/** Sheets of what is cast, sprayed, lifted and bought: text, words, step, view. */
+const SITE = [
+  ['Courses of form blocks', 'icf block corner web bond buck lintel stack joint', 6, 'courses'],
+  ['Drift of one-sided forms', 'measured length tape trim rasp sheet tie footing level', 6, 'drift'],
+  ['Pour: pressure, lifts, braces', 'concrete rate rated truck string line cold joint', 6, 'pour'],
+  ['Lining: furred or direct', 'furring battens straightness room', 6, 'lining'],
+  ['Wet trades: mortar, plaster, cure', 'mesh dowel coat straw bale batch bed clock', 8, 'wet'],
+  ['Lifts: slings and crane', 'hook radius balance centre of gravity wind people', 8, 'lifts'],
+  ['Order of work and hold points', 'gate wait days critical crew', 8, 'work'],
+  ['Quantities: what is bought', 'bill cost price waste xlsx csv', 8, 'bill'],
+] as const;
+
 /** What can be done here and now. */
 export function actionsOf(frame: Frame): Action[] {
   const open = session.open;
@@ -136,6 +148,7 @@ export function actionsOf(frame: Frame): Action[] {
       words: 'unit types glass glazing frame spacer U g rough opening hole price',
       run: () => router.go({ step: 1, view: 'units' }),
     },
+    ...SITE.map(([text, words, step, view]) => ({ text, words, run: () => router.go({ step, view }) })),
     {
       text: 'Materials and rates',
       words: 'catalogue conductivity lambda λ price cost carbon csv own material',
