@@ -4,17 +4,19 @@
   import { Solving } from '@/api/solving.svelte';
   import Button from '@/kit/Button.svelte';
   import Choice from '@/kit/Choice.svelte';
-  import Entry from '@/kit/Entry.svelte';
   import Notice from '@/kit/Notice.svelte';
   import { counted } from '@/kit/reading';
   import SolvingBar from '@/kit/SolvingBar.svelte';
   import type { Units } from '@/kit/units';
+  import Fields from '@/project/Fields.svelte';
+  import type { Field } from '@/project/fields';
   import { forms } from '@/project/forms.svelte';
   import { router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
   import { untrack } from 'svelte';
   import type { Column } from '@/project/columns';
   import CourseDrawing from './CourseDrawing.svelte';
+  import WallTabs from './WallTabs.svelte';
   import EnteredTable from '@/project/EnteredTable.svelte';
 
   interface Props {
@@ -97,20 +99,26 @@
     forms.drop();
     router.go({ element });
   }
-  const FIELDS = [
-    { field: 'block', text: 'block' },
-    { field: 'height', text: 'course' },
-    { field: 'half', text: 'half course', optional: true },
-    { field: 'web', text: 'webs every' },
-    { field: 'min_cut', text: 'shortest piece' },
-    { field: 'long', text: 'long leg of a corner' },
-    { field: 'short', text: 'short leg' },
-    { field: 'bond', text: 'bond at least' },
-    { field: 'buck', text: 'buck' },
-    { field: 'shim', text: 'shim, each side' },
-    { field: 'flashing', text: 'flashing, each side' },
-    { field: 'bearing', text: 'a lintel bears' },
-  ] as const;
+  const FIELDS: Field[] = [
+    ['block', 'block'],
+    ['height', 'course'],
+    ['half', 'half course'],
+    ['web', 'webs every'],
+    ['min_cut', 'shortest piece'],
+    ['long', 'long leg of a corner'],
+    ['short', 'short leg'],
+    ['bond', 'bond at least'],
+    ['buck', 'buck'],
+    ['shim', 'shim, each side'],
+    ['flashing', 'flashing, each side'],
+    ['bearing', 'a lintel bears'],
+  ].map(([field = '', text = '']) => ({ field, text, dimension: 'length', optional: field === 'half' }));
+  const GAPS: Field[] = [
+    { field: 'gap_low', text: 'a foamed gap leaks, low', dimension: 'joint_flow' },
+    { field: 'gap_high', text: 'high', dimension: 'joint_flow' },
+  ];
+  const save = (change: object, text: string) => forms.save(building, change, `Form: ${text}`);
+  const refused = (field: string) => why(`/forms/${field}`);
   type Cast = NonNullable<FormChoices['cast']>[number];
   const KINDS = ['hanger', 'sleeve', 'strap', 'dowel', 'buck anchor', 'sill anchor', 'service sleeve'].map(
     (value) => ({ value, text: value }),
@@ -150,17 +158,19 @@
   <p role="status">Being laid</p>
   <SolvingBar solving={forms.solving} name="courses" />
 {:else}
-  <nav class="walls" aria-label="Form walls">
-    {#each walls as one (one.wall.id)}
-      <button
-        aria-pressed={one.wall.id === here.wall.id}
-        class:open={!!one.run.reason || one.wall.single > 0}
-        aria-label="Wall {one.wall.mark}{one.run.reason ? ', cannot be laid' : ''}"
-        onclick={() => go(one.wall.id)}>{one.wall.mark}</button
-      >
-    {/each}
+  <WallTabs
+    title="Form walls"
+    shown={here.wall.id}
+    ongo={go}
+    tabs={walls.map(({ run, wall }) => ({
+      id: wall.id,
+      mark: wall.mark,
+      label: `Wall ${wall.mark}${run.reason ? ', cannot be laid' : ''}`,
+      open: !!run.reason || wall.single > 0,
+    }))}
+  >
     <span class="soft"><kbd>F</kbd> next wall</span>
-  </nav>
+  </WallTabs>
   <p class="conditions soft">
     Wall {here.wall.mark}, seen from outside, along the outer face of the form: block {units.length(
       sheet.choices.block,
@@ -413,37 +423,11 @@
               to === 'laid' ? 'Webs and gaps count as they are laid' : 'Webs count as assumed',
             )}
         />
-        <Entry
-          label="a foamed gap leaks, low"
-          dimension="joint_flow"
-          value={sheet.choices.gap_low}
-          refused={why('/forms/gap_low')}
-          onsave={(value) =>
-            value !== null && forms.save(building, { gap_low: value }, 'Form: low leak of a gap')}
-        />
-        <Entry
-          label="high"
-          dimension="joint_flow"
-          value={sheet.choices.gap_high}
-          refused={why('/forms/gap_high')}
-          onsave={(value) =>
-            value !== null && forms.save(building, { gap_high: value }, 'Form: high leak of a gap')}
-        />
+        <Fields fields={GAPS} values={sheet.choices} why={refused} onsave={save} />
       </div>
       <h2>The form</h2>
       <div class="stack">
-        {#each FIELDS as one (one.field)}
-          <Entry
-            label={one.text}
-            dimension="length"
-            value={sheet.choices[one.field]}
-            optional={'optional' in one}
-            refused={why(`/forms/${one.field}`)}
-            onsave={(value) =>
-              (value !== null || 'optional' in one) &&
-              forms.save(building, { [one.field]: value }, `Form: ${one.text}`)}
-          />
-        {/each}
+        <Fields fields={FIELDS} values={sheet.choices} why={refused} onsave={save} />
       </div>
       <p class="soft">
         Lintels, bars and bearing are a licensed engineer's; forms and bracing are their supplier's.
@@ -455,30 +439,6 @@
 <style>
   .columns {
     --columns: minmax(0, 1fr) 290px;
-  }
-  .walls {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 4px;
-    align-items: center;
-    margin: 2px 0 6px;
-  }
-  .walls button {
-    min-height: 24px;
-    padding: 0 7px;
-    border: 1px solid var(--line);
-    border-radius: var(--radius);
-    background: none;
-    font: 500 12px var(--mono);
-  }
-  .walls button[aria-pressed='true'] {
-    background: var(--verdigris);
-    border-color: var(--verdigris);
-    color: var(--sheet-bright);
-  }
-  .walls button.open:not([aria-pressed='true']) {
-    border-color: var(--oxide);
-    color: var(--oxide);
   }
   .conditions {
     margin: 0 0 4px;

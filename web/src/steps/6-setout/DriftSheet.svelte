@@ -6,11 +6,14 @@
   import Notice from '@/kit/Notice.svelte';
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
+  import Fields from '@/project/Fields.svelte';
+  import type { Field } from '@/project/fields';
   import { forms } from '@/project/forms.svelte';
   import { router } from '@/project/router.svelte';
   import { untrack } from 'svelte';
   import type { Column } from '@/project/columns';
   import DriftChart from './DriftChart.svelte';
+  import WallTabs from './WallTabs.svelte';
   import EnteredTable from '@/project/EnteredTable.svelte';
 
   interface Props {
@@ -90,13 +93,15 @@
       `Sheet ${n + 1} of wall ${wall.mark}: ${units.full(length, 'length')}`,
     );
   }
-  const FIELDS = [
-    { field: 'tolerance', text: 'ties hold square within' },
-    { field: 'step', text: 'trims in steps of' },
-    { field: 'max_trim', text: 'off one sheet at most' },
-    { field: 'sheet', text: 'thickness of a sheet' },
-    { field: 'platform', text: 'working platform' },
-  ] as const;
+  const FIELDS: Field[] = [
+    { field: 'tolerance', text: 'ties hold square within', dimension: 'length' },
+    { field: 'step', text: 'trims in steps of', dimension: 'length' },
+    { field: 'max_trim', text: 'off one sheet at most', dimension: 'length' },
+    { field: 'sheet', text: 'thickness of a sheet', dimension: 'length' },
+    { field: 'platform', text: 'working platform', dimension: 'length' },
+    { field: 'sheet_uses', text: 'uses of the sheets so far', dimension: 'ratio', whole: true },
+    { field: 'sheet_most', text: 'they are good for', dimension: 'ratio', whole: true },
+  ];
   type Level = NonNullable<FormChoices['levels']>[number];
   const LEVELS = $derived<Column<Level>[]>([
     {
@@ -122,18 +127,20 @@
   <div class="columns" data-stale={forms.drift.stale}>
     <div>
       {#if wall}
-        <nav class="walls" aria-label="One-sided walls">
-          {#each sheet.walls as one (one.id)}
-            <button
-              aria-pressed={one.id === wall.id}
-              class:open={one.worst > sheet.choices.tolerance + 1e-9}
-              aria-label="Wall {one.mark}, {one.courses.length
+        <WallTabs
+          title="One-sided walls"
+          shown={wall.id}
+          tabs={sheet.walls.map((one) => ({
+            id: one.id,
+            mark: one.mark,
+            label: `Wall ${one.mark}, ${
+              one.courses.length
                 ? counted(one.courses.length, 'course measured', 'courses measured')
-                : 'not measured'}"
-              onclick={() => router.go({ element: one.id })}>{one.mark}</button
-            >
-          {/each}
-        </nav>
+                : 'not measured'
+            }`,
+            open: one.worst > sheet.choices.tolerance + 1e-9,
+          }))}
+        />
         <h2>
           Wall {wall.mark}: foam against rigid sheets
           <span
@@ -293,34 +300,11 @@
       {/if}
       <h2>Rules</h2>
       <div class="stack">
-        {#each FIELDS as one (one.field)}
-          <Entry
-            label={one.text}
-            dimension="length"
-            value={sheet.choices[one.field]}
-            refused={why(`/forms/${one.field}`)}
-            onsave={(value) =>
-              value !== null && forms.save(building, { [one.field]: value }, `Drift: ${one.text}`)}
-          />
-        {/each}
-        <Entry
-          label="uses of the sheets so far"
-          dimension="ratio"
-          decimals={0}
-          value={sheet.choices.sheet_uses}
-          refused={why('/forms/sheet_uses')}
-          onsave={(value) =>
-            value !== null && forms.save(building, { sheet_uses: Math.round(value) }, 'Uses of the sheets')}
-        />
-        <Entry
-          label="they are good for"
-          dimension="ratio"
-          decimals={0}
-          value={sheet.choices.sheet_most}
-          refused={why('/forms/sheet_most')}
-          onsave={(value) =>
-            value !== null &&
-            forms.save(building, { sheet_most: Math.round(value) }, 'Uses sheets are good for')}
+        <Fields
+          fields={FIELDS}
+          values={sheet.choices}
+          why={(field) => why(`/forms/${field}`)}
+          onsave={(change, text) => forms.save(building, change, `Drift: ${text}`)}
         />
       </div>
       {#if sheet.worn}<Notice
@@ -339,29 +323,6 @@
 <style>
   .columns {
     --columns: minmax(0, 1fr) 290px;
-  }
-  .walls {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 4px;
-    margin: 2px 0 6px;
-  }
-  .walls button {
-    min-height: 24px;
-    padding: 0 7px;
-    border: 1px solid var(--line);
-    border-radius: var(--radius);
-    background: none;
-    font: 500 12px var(--mono);
-  }
-  .walls button[aria-pressed='true'] {
-    background: var(--verdigris);
-    border-color: var(--verdigris);
-    color: var(--sheet-bright);
-  }
-  .walls button.open:not([aria-pressed='true']) {
-    border-color: var(--oxide);
-    color: var(--oxide);
   }
   .act {
     background: var(--verdigris-wash);

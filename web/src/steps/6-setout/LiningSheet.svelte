@@ -3,10 +3,11 @@
   import { api, inBuilding, take } from '@/api/client';
   import type { Building, LiningSheet, PourChoices } from '@/api/client';
   import { asking } from '@/api/live.svelte';
-  import Entry from '@/kit/Entry.svelte';
   import Notice from '@/kit/Notice.svelte';
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
+  import Fields from '@/project/Fields.svelte';
+  import type { Field } from '@/project/fields';
   import { forms } from '@/project/forms.svelte';
   import { href, router } from '@/project/router.svelte';
 
@@ -23,13 +24,13 @@
       take(api.GET('/api/v1/projects/{project_id}/buildings/{building_id}/lining', inBuilding(project, id))),
   );
   const sheet = $derived(live.of({ building: building.id }));
-  const FIELDS = [
+  const FIELDS: Field[] = [
     { field: 'flat', text: 'bridged without packing', dimension: 'length' },
     { field: 'packing', text: 'packed out at most', dimension: 'length' },
     { field: 'furring', text: 'depth of battens', dimension: 'length' },
     { field: 'direct_cost', text: 'on webs', dimension: 'cost', optional: true },
     { field: 'furred_cost', text: 'on battens', dimension: 'cost', optional: true },
-  ] as const;
+  ];
   const save = (change: Partial<PourChoices>, words: string) =>
     forms.savePour(building, change, `Lining: ${words}`);
 </script>
@@ -102,17 +103,7 @@
     <aside class="side">
       <h2>What counts</h2>
       <div class="stack">
-        {#each FIELDS as one (one.field)}
-          <Entry
-            label={one.text}
-            dimension={one.dimension}
-            value={sheet.choices[one.field]}
-            optional={'optional' in one}
-            refused={why(`/pour/${one.field}`)}
-            onsave={(value) =>
-              (value !== null || 'optional' in one) && save({ [one.field]: value }, one.text)}
-          />
-        {/each}
+        <Fields fields={FIELDS} values={sheet.choices} why={(field) => why(`/pour/${field}`)} onsave={save} />
       </div>
       <p class="soft">Foam inside is covered by a board that local codes accept as protection from fire.</p>
     </aside>

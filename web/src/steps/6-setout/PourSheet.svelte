@@ -9,12 +9,15 @@
   import Button from '@/kit/Button.svelte';
   import PanelFigure from '@/project/PanelFigure.svelte';
   import type { Units } from '@/kit/units';
+  import Fields from '@/project/Fields.svelte';
+  import type { Field } from '@/project/fields';
   import { forms } from '@/project/forms.svelte';
   import { router } from '@/project/router.svelte';
   import { untrack } from 'svelte';
   import type { Column } from '@/project/columns';
   import EnteredTable from '@/project/EnteredTable.svelte';
   import PourChart from './PourChart.svelte';
+  import WallTabs from './WallTabs.svelte';
 
   interface Props {
     building: Building;
@@ -31,39 +34,41 @@
   const choices = $derived(sheet?.choices);
   const save = (change: Partial<PourChoices>, words: string) =>
     forms.savePour(building, change, `Pour: ${words}`);
+  const refused = (field: string) => why(`/pour/${field}`);
   const clock = (h: number) => {
     const at = (choices?.begins ?? 0) + h;
     return `${Math.floor(at) % 24}:${String(Math.floor((at % 1) * 60 + 1e-6)).padStart(2, '0')}`;
   };
-  const FIELDS = $derived([
-    { field: 'rate', text: 'rate of rise', dimension: 'rise', optional: false },
-    { field: 'temperature', text: 'concrete, as placed', dimension: 'temperature', optional: false },
+  const FIELDS: Field[] = [
+    { field: 'rate', text: 'rate of rise', dimension: 'rise' },
+    { field: 'temperature', text: 'concrete, as placed', dimension: 'temperature' },
     { field: 'rated', text: 'rated by the form supplier', dimension: 'load', optional: true },
-    { field: 'density', text: 'fresh concrete', dimension: 'density', optional: false },
-    { field: 'max_lift', text: 'a lift at most', dimension: 'distance', optional: false },
-    { field: 'wait', text: 'between lifts', dimension: 'hours', optional: false, decimals: 2 },
-    { field: 'begins', text: 'begins at', dimension: 'hours', optional: false },
-    { field: 'waste', text: 'waste', dimension: 'share', optional: false },
-    { field: 'truck', text: 'a truck brings', dimension: 'volume', optional: false },
-  ] as const);
-  const COEFFICIENTS = $derived(
-    choices?.school === 'A'
-      ? ([
-          { field: 'C1', text: 'C1, by the section' },
-          { field: 'C2', text: 'C2, by cement and admixtures' },
-        ] as const)
-      : ([
-          { field: 'Cw', text: 'Cw, by weight' },
-          { field: 'Cc', text: 'Cc, by chemistry' },
-        ] as const),
+    { field: 'density', text: 'fresh concrete', dimension: 'density' },
+    { field: 'max_lift', text: 'a lift at most', dimension: 'distance' },
+    { field: 'wait', text: 'between lifts', dimension: 'hours', decimals: 2 },
+    { field: 'begins', text: 'begins at', dimension: 'hours' },
+    { field: 'waste', text: 'waste', dimension: 'share' },
+    { field: 'truck', text: 'a truck brings', dimension: 'volume' },
+  ];
+  const COEFFICIENTS = $derived<Field[]>(
+    (choices?.school === 'A'
+      ? [
+          ['C1', 'C1, by the section'],
+          ['C2', 'C2, by cement and admixtures'],
+        ]
+      : [
+          ['Cw', 'Cw, by weight'],
+          ['Cc', 'Cc, by chemistry'],
+        ]
+    ).map(([field = '', text = '']) => ({ field, text, dimension: 'ratio', decimals: 2 })),
   );
-  const BRACING = [
+  const BRACING: Field[] = [
     { field: 'brace_height', text: 'meets the wall at', dimension: 'distance' },
     { field: 'brace_foot', text: 'stands off by', dimension: 'distance' },
     { field: 'brace_end', text: 'from the ends at most', dimension: 'distance' },
     { field: 'brace_clear', text: 'clear of openings', dimension: 'length' },
     { field: 'lean', text: 'leans inward', dimension: 'slope' },
-  ] as const;
+  ];
   type Row = NonNullable<PourChoices['braces']>[number];
   type Line = NonNullable<PourChoices['strings']>[number];
   type Day = NonNullable<PourChoices['days']>[number];
@@ -108,15 +113,16 @@
   </p>
   <div class="columns" data-stale={forms.pour.stale}>
     <div>
-      <nav class="runs" aria-label="Runs">
-        {#each sheet.runs as one (one.id)}
-          <button
-            aria-pressed={one.id === run.id}
-            class:open={one.fits === false}
-            onclick={() => router.go({ element: one.id })}>{one.marks}</button
-          >
-        {/each}
-      </nav>
+      <WallTabs
+        title="Runs"
+        shown={run.id}
+        tabs={sheet.runs.map((one) => ({
+          id: one.id,
+          mark: one.marks,
+          label: `Walls ${one.marks}`,
+          open: one.fits === false,
+        }))}
+      />
       <PourChart {run} {choices} {units} density={choices.density} />
       {#if choices.rated === null}
         <Notice
@@ -224,17 +230,7 @@
     <aside class="side">
       <h2>Pour</h2>
       <div class="stack">
-        {#each FIELDS as one (one.field)}
-          <Entry
-            label={one.text}
-            dimension={one.dimension}
-            decimals={'decimals' in one ? one.decimals : undefined}
-            value={choices[one.field]}
-            optional={one.optional}
-            refused={why(`/pour/${one.field}`)}
-            onsave={(value) => (value !== null || one.optional) && save({ [one.field]: value }, one.text)}
-          />
-        {/each}
+        <Fields fields={FIELDS} values={choices} why={refused} onsave={save} />
         <Entry
           label="or these walls in one within"
           dimension="hours"
@@ -323,16 +319,7 @@
           ]}
           onsave={(to) => save({ school: to as PourChoices['school'] }, 'school of pressure')}
         />
-        {#each COEFFICIENTS as one (one.field)}
-          <Entry
-            label={one.text}
-            dimension="ratio"
-            decimals={2}
-            value={choices[one.field]}
-            refused={why(`/pour/${one.field}`)}
-            onsave={(value) => value !== null && save({ [one.field]: value }, one.text)}
-          />
-        {/each}
+        <Fields fields={COEFFICIENTS} values={choices} why={refused} onsave={save} />
       </div>
       <p class="soft">
         {choices.school === 'A'
@@ -370,15 +357,7 @@
       </dl>
       <h2>Bracing</h2>
       <div class="stack">
-        {#each BRACING as one (one.field)}
-          <Entry
-            label={one.text}
-            dimension={one.dimension}
-            value={choices[one.field]}
-            refused={why(`/pour/${one.field}`)}
-            onsave={(value) => value !== null && save({ [one.field]: value }, one.text)}
-          />
-        {/each}
+        <Fields fields={BRACING} values={choices} why={refused} onsave={save} />
       </div>
       <EnteredTable
         title="The supplier's table"
@@ -411,28 +390,5 @@
 <style>
   .columns {
     --columns: minmax(0, 1fr) 290px;
-  }
-  .runs {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 4px;
-    margin: 2px 0 6px;
-  }
-  .runs button {
-    min-height: 24px;
-    padding: 0 7px;
-    border: 1px solid var(--line);
-    border-radius: var(--radius);
-    background: none;
-    font: 500 12px var(--mono);
-  }
-  .runs button[aria-pressed='true'] {
-    background: var(--verdigris);
-    border-color: var(--verdigris);
-    color: var(--sheet-bright);
-  }
-  .runs button.open:not([aria-pressed='true']) {
-    border-color: var(--oxide);
-    color: var(--oxide);
   }
 </style>

@@ -7,6 +7,9 @@
   import Notice from '@/kit/Notice.svelte';
   import { counted } from '@/kit/reading';
   import type { Units } from '@/kit/units';
+  import Fields from '@/project/Fields.svelte';
+  import type { Field } from '@/project/fields';
+  import { forms } from '@/project/forms.svelte';
   import { session } from '@/project/session.svelte';
 
   interface Props {
@@ -15,12 +18,7 @@
     why: (part: string) => string | undefined;
   }
   let { building, units, why }: Props = $props();
-  const question = $derived({
-    project: session.open?.project.id ?? '',
-    building: building.id,
-    revision: session.open?.revision ?? 0,
-    system: session.system,
-  });
+  const question = $derived(forms.question(building));
   const live = asking(
     () => question,
     ({ project, building: id }): Promise<Bill> =>
@@ -45,7 +43,7 @@
     save({ prices }, `price of ${one.what}`);
   }
   const money = (value: number) => units.show(value, 'ratio', 0);
-  const FIELDS = [
+  const FIELDS: Field[] = [
     { field: 'bead', text: 'diameter of a bead', dimension: 'length' },
     { field: 'tube', text: 'a tube', dimension: 'volume', decimals: 4 },
     { field: 'roll', text: 'a roll of tape', dimension: 'distance' },
@@ -54,7 +52,7 @@
     { field: 'mesh', text: 'a roll of mesh', dimension: 'area' },
     { field: 'sealing', text: 'waste of seals', dimension: 'share' },
     { field: 'layers', text: 'waste of layers', dimension: 'share' },
-  ] as const;
+  ];
   const file = $derived(`/api/v1/projects/${question.project}/buildings/${building.id}/bill`);
 </script>
 
@@ -150,16 +148,7 @@
     <aside class="side">
       <h2>As it is sold</h2>
       <div class="stack">
-        {#each FIELDS as one (one.field)}
-          <Entry
-            label={one.text}
-            dimension={one.dimension}
-            decimals={'decimals' in one ? one.decimals : undefined}
-            value={bill.choices[one.field]}
-            refused={why(`/bill/${one.field}`)}
-            onsave={(value) => value !== null && save({ [one.field]: value }, one.text)}
-          />
-        {/each}
+        <Fields fields={FIELDS} values={bill.choices} why={(field) => why(`/bill/${field}`)} onsave={save} />
       </div>
       <p class="soft">
         Layers at the catalogue's example rates or the practice's own; everything else at the price entered

@@ -10,6 +10,9 @@
   import type { Units } from '@/kit/units';
   import type { Column } from '@/project/columns';
   import PanelFigure from '@/project/PanelFigure.svelte';
+  import Fields from '@/project/Fields.svelte';
+  import type { Field } from '@/project/fields';
+  import { forms } from '@/project/forms.svelte';
   import { session } from '@/project/session.svelte';
   import HangingPanel from './HangingPanel.svelte';
 
@@ -20,12 +23,7 @@
   }
   let { building, units, why }: Props = $props();
   const SHOWN = 60;
-  const question = $derived({
-    project: session.open?.project.id ?? '',
-    building: building.id,
-    revision: session.open?.revision ?? 0,
-    system: session.system,
-  });
+  const question = $derived(forms.question(building));
   const live = asking(
     () => question,
     ({ project, building: id }): Promise<LiftSheet> =>
@@ -60,7 +58,7 @@
     const lifting = { ...(building.lifting ?? {}), ...change } as LiftChoices;
     void session.saveBuilding({ ...building, lifting }, `Lifts: ${words}`, 'D8');
   }
-  const FIELDS = [
+  const FIELDS: Field[] = [
     { field: 'radius', text: 'radius, crane not placed', dimension: 'distance' },
     { field: 'share', text: 'of the table that is used', dimension: 'share' },
     { field: 'rigging', text: 'rigging', dimension: 'mass' },
@@ -70,11 +68,11 @@
     { field: 'drop', text: 'picks below the edge', dimension: 'length' },
     { field: 'wind', text: 'nothing is lifted above', dimension: 'speed' },
     { field: 'limit', text: 'people on lines hold', dimension: 'force', optional: true },
-    { field: 'minutes', text: 'minutes a piece', dimension: 'ratio' },
+    { field: 'minutes', text: 'minutes a piece', dimension: 'ratio', decimals: 0 },
     { field: 'day', text: 'hours a day', dimension: 'hours' },
     { field: 'setup', text: 'of them to set up', dimension: 'hours' },
-    { field: 'crews', text: 'crews', dimension: 'ratio' },
-  ] as const;
+    { field: 'crews', text: 'crews', dimension: 'ratio', whole: true },
+  ];
   type Row = NonNullable<LiftChoices['table']>[number];
   const TABLE: Column<Row>[] = [
     { key: 'radius', label: 'radius', kind: 'figure', dimension: 'distance' },
@@ -274,19 +272,12 @@
             }}
           />
         {/each}
-        {#each FIELDS as one (one.field)}
-          <Entry
-            label={one.text}
-            dimension={one.dimension}
-            decimals={one.dimension === 'ratio' && one.field !== 'dynamic' ? 0 : undefined}
-            value={sheet.choices[one.field]}
-            optional={'optional' in one}
-            refused={why(`/lifting/${one.field}`)}
-            onsave={(value) =>
-              (value !== null || 'optional' in one) &&
-              save({ [one.field]: one.field === 'crews' ? Math.round(value ?? 1) : value }, one.text)}
-          />
-        {/each}
+        <Fields
+          fields={FIELDS}
+          values={sheet.choices}
+          why={(field) => why(`/lifting/${field}`)}
+          onsave={save}
+        />
       </div>
       <EnteredTable
         title="The crane's own table"

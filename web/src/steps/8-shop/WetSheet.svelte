@@ -12,6 +12,9 @@
   import type { Column } from '@/project/columns';
   import EnteredTable from '@/project/EnteredTable.svelte';
   import PanelFigure from '@/project/PanelFigure.svelte';
+  import Fields from '@/project/Fields.svelte';
+  import type { Field } from '@/project/fields';
+  import { forms } from '@/project/forms.svelte';
   import { session } from '@/project/session.svelte';
   import CastingChart from './CastingChart.svelte';
 
@@ -21,12 +24,7 @@
     why: (part: string) => string | undefined;
   }
   let { building, units, why }: Props = $props();
-  const question = $derived({
-    project: session.open?.project.id ?? '',
-    building: building.id,
-    revision: session.open?.revision ?? 0,
-    system: session.system,
-  });
+  const question = $derived(forms.question(building));
   const live = asking(
     () => question,
     ({ project, building: id }): Promise<WetSheet> =>
@@ -41,8 +39,7 @@
     const wet = { ...(building.wet ?? {}), ...change } as WetChoices;
     void session.saveBuilding({ ...building, wet }, `Wet trades: ${words}`, 'D8');
   }
-  const COUNTS = ['beds', 'turn', 'cure'];
-  const MORTAR = [
+  const MORTAR: Field[] = [
     { field: 'coat', text: 'a coat at most', dimension: 'length' },
     { field: 'least', text: 'mortar at least', dimension: 'length' },
     { field: 'most', text: 'at most', dimension: 'length' },
@@ -53,24 +50,24 @@
     { field: 'diagonal', text: 'mesh across a corner', dimension: 'length' },
     { field: 'strip', text: 'width of strips', dimension: 'length' },
     { field: 'dowel', text: 'dowels every, as stated', dimension: 'length', optional: true },
-  ] as const;
-  const PLASTER = [
+  ];
+  const PLASTER: Field[] = [
     { field: 'bond', text: 'bond coat, each side', dimension: 'length' },
     { field: 'yields', text: 'wet of dry', dimension: 'ratio' },
-    { field: 'batch', text: 'a batch', dimension: 'volume' },
-    { field: 'mixer', text: 'mixed in a day', dimension: 'volume' },
+    { field: 'batch', text: 'a batch', dimension: 'volume', decimals: 2 },
+    { field: 'mixer', text: 'mixed in a day', dimension: 'volume', decimals: 2 },
     { field: 'gap', text: 'joint of panels', dimension: 'length' },
     { field: 'roll', text: 'plaster of a roll', dimension: 'share' },
-    { field: 'beds', text: 'beds', dimension: 'ratio' },
-    { field: 'turn', text: 'warm days to turn', dimension: 'ratio' },
-    { field: 'cure', text: 'warm days to lift', dimension: 'ratio' },
+    { field: 'beds', text: 'beds', dimension: 'ratio', whole: true },
+    { field: 'turn', text: 'warm days to turn', dimension: 'ratio', whole: true },
+    { field: 'cure', text: 'warm days to lift', dimension: 'ratio', whole: true },
     { field: 'damp', text: 'bales stay out above', dimension: 'share' },
-  ] as const;
-  const WEATHER = [
+  ];
+  const WEATHER: Field[] = [
     { field: 'cold', text: 'not below', dimension: 'temperature' },
     { field: 'hot', text: 'not above', dimension: 'temperature' },
     { field: 'windy', text: 'not in wind above', dimension: 'speed' },
-  ] as const;
+  ];
   const fields = $derived([
     ...(sheet?.mortar.length ? MORTAR : []),
     ...(sheet?.plaster.length ? PLASTER : []),
@@ -392,19 +389,7 @@
     <aside class="side">
       <h2>How it is done</h2>
       <div class="stack">
-        {#each fields as one (one.field)}
-          <Entry
-            label={one.text}
-            dimension={one.dimension}
-            decimals={COUNTS.includes(one.field) ? 0 : one.dimension === 'volume' ? 2 : undefined}
-            value={sheet.choices[one.field]}
-            optional={'optional' in one}
-            refused={why(`/wet/${one.field}`)}
-            onsave={(value) =>
-              (value !== null || 'optional' in one) &&
-              save({ [one.field]: COUNTS.includes(one.field) ? Math.round(value ?? 0) : value }, one.text)}
-          />
-        {/each}
+        <Fields {fields} values={sheet.choices} why={(field) => why(`/wet/${field}`)} onsave={save} />
         {#if sheet.mortar.length}<Choice
             label="dowels on"
             value={String(sheet.choices.dowel_faces)}

@@ -10,6 +10,7 @@
   import type { Units } from '@/kit/units';
   import type { Column } from '@/project/columns';
   import EnteredTable from '@/project/EnteredTable.svelte';
+  import { forms } from '@/project/forms.svelte';
   import { session } from '@/project/session.svelte';
 
   interface Props {
@@ -18,12 +19,7 @@
     why: (part: string) => string | undefined;
   }
   let { building, units, why }: Props = $props();
-  const question = $derived({
-    project: session.open?.project.id ?? '',
-    building: building.id,
-    revision: session.open?.revision ?? 0,
-    system: session.system,
-  });
+  const question = $derived(forms.question(building));
   const live = asking(
     () => question,
     ({ project, building: id }): Promise<WorkSheet> =>
