@@ -27,8 +27,8 @@ FORMS: dict[str, FormChoices] = {
         levels=(FootingLevel(wall="b1.1", u=0.5, z=0.003), FootingLevel(wall="b1.1", u=7.4, z=-0.006)),
         cast=(
             CastIn(kind="hanger", name="LH-2", wall="b1.1", z=1.83, spacing=0.6, by=_ENGINEER),
-            CastIn(kind="dowel", name="16 mm", wall="b1.4", z=0.1, spacing=0.4, by=_ENGINEER),
-            CastIn(kind="service sleeve", name="water, 110", wall="b1.4", z=0.45, at=(1.4,), by="services drawing 3"),
+            CastIn(kind="dowel", name="D16", wall="b1.4", z=0.1, spacing=0.4, by=_ENGINEER),
+            CastIn(kind="service sleeve", name="water", wall="b1.4", z=0.45, at=(1.4,), by="services drawing 3"),
         ),
         sheet_uses=17, sheet_most=20,
     ),

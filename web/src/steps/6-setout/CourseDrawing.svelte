@@ -71,6 +71,8 @@
   };
   const origin = (left: number, right: number, u0: number) =>
     wall.outline.length ? 0 : wall.stack !== null && u0 >= wall.stack - 1e-6 ? wall.length - right : left;
+  /** Whether a length can be read within what it is of. */
+  const fits = (length: number) => length * per > 6.8 * units.length(length).length + 3;
   const offered = $derived(move && wall.bucks.find((one) => one.id === move.opening));
 
   interface Drag {
@@ -155,7 +157,7 @@
         {#each webs(b.u0, b.u1, origin(one.left, one.right, b.u0)) as u (u)}
           <path class="web" d="M{X(u)} {y}v{h}" />
         {/each}
-        {#if b.cut && (b.u1 - b.u0) * per > 22 && h > 11}
+        {#if b.cut && h > 11 && fits(b.u1 - b.u0)}
           <text
             class="length"
             class:few={b.webs < 2}
@@ -255,7 +257,7 @@
       {#each gaps as one (one.u0)}
         {@const y = Y(0) + 24}
         <path d="M{X(one.u0)} {y}H{X(one.u1)}M{X(one.u0) - 3} {y + 3}l6 -6M{X(one.u1) - 3} {y + 3}l6 -6" />
-        {#if (one.u1 - one.u0) * per > 34}<text x={X((one.u0 + one.u1) / 2)} y={y - 4} text-anchor="middle"
+        {#if fits(one.u1 - one.u0)}<text x={X((one.u0 + one.u1) / 2)} y={y - 4} text-anchor="middle"
             >{units.length(one.u1 - one.u0)}</text
           >{/if}
       {/each}

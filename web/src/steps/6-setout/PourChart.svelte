@@ -104,7 +104,9 @@
       >
       <text x={inner + run.lean_top * scale * 20 + 6} y={TOP + 21} class="soft">drawn 20 times</text>
     {/if}
-    <text x={inner + 46} y={Y(high) + 14} class="soft">brace at {units.length(choices.brace_height)}</text>
+    <text x={from - 8} y={Y(high) - 4} class="soft" text-anchor="end"
+      >brace at {units.length(choices.brace_height)}</text
+    >
     <text x={LEFT - 6} y={LOW + 16} class="soft" text-anchor="middle">outside</text>
     <text x={inner + 20} y={LOW + 16} class="soft">inside</text>
     {#each run.joints as z (z)}<path class="board" d="M{LEFT - 8} {Y(z)}h6" />{/each}
