@@ -70,6 +70,9 @@ class PouredRun:
     trucks: int
     truck_times: tuple[float, ...]  #: from the start of the pour
     hours: float
+    corners: int  #: to be strapped on both faces, like butt joints and tees
+    butts: int
+    tees: int
     walls: tuple[BracedWall, ...]
     lean_top: float | None
     lean_brace: float | None
@@ -111,6 +114,8 @@ def _run(of: FormRun, one: Poured, choices: PourChoices) -> PouredRun:
         coldest=one.coldest,
         lifts=one.lifts, no_lifts=one.no_lifts, area=one.area, volume=one.volume, order=one.order, trucks=one.trucks,
         truck_times=_times(one, choices), hours=one.hours,
+        corners=len(list(of.run.corners())), butts=len(of.run.stacks),
+        tees=sum(end == "tee" for each in of.walls for end in (each.left, each.right)),
         walls=tuple(_braced(of, n, each, choices) for n, each in enumerate(one.braces)),
         lean_top=None if one.lean is None else one.lean.top / _M,
         lean_brace=None if one.lean is None else one.lean.brace / _M,

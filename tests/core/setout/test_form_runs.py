@@ -191,3 +191,20 @@ def test_each_joint_brought_back_to_nought_takes_as_many_trims_as_there_are_shor
     mended = mend(case)
     assert mended is not None
     assert mended.counts[0] < sum(one > 0 for one in trims)
+
+
+def test_a_lower_wing_meets_the_wall_it_stands_against_in_two_tees() -> None:
+    outline = tuple((x + 8.0, y + 2.0) for x, y in footprint("rectangle", 3.0, 2.0))
+    wing = BuildingBody(id="b2", outline=outline, storeys=(1.6,), roof=Roof(form="flat"), wall="w")
+    runs = runs_of(body("rectangle", 8.0, 6.0), wing)
+    low = next(one for one in runs if one.run.height == pytest.approx(1600))
+    assert [(one.left, one.right) for one in low.walls] == [("tee", "corner"), ("corner", "corner"), ("corner", "tee")]
+    assert next(one for one in runs if one is not low).run.closed
+
+
+def test_corner_legs_off_the_grid_are_named() -> None:
+    (run,) = runs_of(body("rectangle", 8.0, 6.0), choices=replace(CHOICES, long=0.75))
+    with pytest.raises(DomainError) as error:
+        check_run(run.run)
+    assert error.value.issues[0].code == "off_the_grid"
+    assert "350 mm is 1.75 increments of 200 mm" in error.value.issues[0].message

@@ -10,7 +10,7 @@ import pytest
 
 from nimble_shell.core.shell.coursed import runs_of
 from nimble_shell.core.shell.lifting import Lifted, body_of
-from nimble_shell.core.shell.pouring import poured
+from nimble_shell.core.shell.pouring import gross_area, poured, tie_columns
 from nimble_shell.core.shell.set_out import set_out_building
 from nimble_shell.core.site.choices import CraneRow
 from nimble_shell.core.site.slings import hung
@@ -51,7 +51,7 @@ def test_every_panel_that_hangs_is_in_balance_under_its_hook_and_weighs_what_the
         assert force[2] == pytest.approx(load, rel=1e-9)
         if len(one.picks) == 4:
             assert np.abs(force[:2]).max() <= 1e-9 * load
-            assert np.abs(moment).max() <= 1e-6 * load * 1000
+            assert np.abs(moment).max() <= 1e-9 * load * 1000  # of its weight at a metre
         assert min(one.slung.angles) == pytest.approx(60.0)
     assert hanging
 
@@ -103,3 +103,27 @@ def test_picks_below_the_balance_would_let_it_turn_over() -> None:
     problems = {lift.problem for _, _, lift in lifts_of(CAMPUS, low, set_out_building(CAMPUS, building))
                 if lift.pitch == 90}  # fmt: skip
     assert any("turn over" in one for one in problems)
+
+
+def test_braces_stand_clear_of_openings_and_of_tie_screws() -> None:
+    building = shaped(CAMPUS, "boat-workshop")
+    for run in runs_of(CAMPUS, building):
+        for n, one in enumerate(poured(run, building.pour).braces):
+            for at in one.at:
+                assert all(abs(at - tie) >= building.pour.tie_clear - 1e-9 for tie in tie_columns(run, n))
+                for hole in run.run.of(n):
+                    assert not hole.x / 1000 - 0.15 + 1e-9 < at < hole.right / 1000 + 0.15 - 1e-9
+            gaps = [b - a for a, b in zip(one.at, one.at[1:], strict=False)]
+            assert not gaps or (one.spacing is not None and max(gaps) <= one.spacing + 1e-9)
+
+
+def test_a_gable_has_the_area_that_its_widths_sum_up_to() -> None:
+    building = shaped(CAMPUS, "boat-workshop")
+    gables = [one for one in runs_of(CAMPUS, building) if one.gable]
+    assert gables
+    for run in gables:
+        high, count = run.run.height, 4000
+        heights = [(n + 0.5) * high / count for n in range(count)]
+        spans = [run.run.at(y) for y in heights]
+        widths = sum(span[1] - span[0] for span in spans if span is not None) * high / count
+        assert gross_area(run) == pytest.approx(widths * 1e-6, rel=1e-5)

@@ -3788,6 +3788,7 @@ export interface components {
              *       "school": "A",
              *       "strings": [],
              *       "temperature": 15,
+             *       "tie_clear": 0.03,
              *       "truck": 6,
              *       "visible": true,
              *       "wait": 0.75,
@@ -8730,6 +8731,11 @@ export interface components {
              */
             temperature: number;
             /**
+             * Tie Clear
+             * @default 0.03
+             */
+            tie_clear: number;
+            /**
              * Truck
              * @default 6
              */
@@ -8792,10 +8798,14 @@ export interface components {
             any_rate: boolean;
             /** Area */
             area: number;
+            /** Butts */
+            butts: number;
             /** Coldest */
             coldest: number | null;
             /** Core */
             core: number;
+            /** Corners */
+            corners: number;
             /** Could */
             could: number;
             /** Fits */
@@ -8843,6 +8853,8 @@ export interface components {
             pressure: number;
             /** Read */
             read: components["schemas"]["ReadJointOut"][];
+            /** Tees */
+            tees: number;
             /** Truck Times */
             truck_times: number[];
             /** Trucks */

@@ -194,10 +194,20 @@ def _braces(run: FormRun, wall: int, choices: PourChoices) -> Braced:
     if spacing is None:
         return Braced(wall=own.id, at=(), spacing=None, problem="the wall's height lies outside of the table")
     blocked = [(one.x / _M - choices.brace_clear, one.right / _M + choices.brace_clear) for one in run.run.of(wall)]
+    blocked += [(at - choices.tie_clear, at + choices.tie_clear) for at in tie_columns(run, wall)]
     found = fewest_points(length, end=min(choices.brace_end, length), spacing=spacing, step=_FINE, blocked=blocked)
     if isinstance(found, NoPoint):
         return Braced(wall=own.id, at=(), spacing=spacing, problem="no place is clear of the openings")
     return Braced(wall=own.id, at=found, spacing=spacing)
+
+
+def tie_columns(run: FormRun, wall: int) -> list[float]:
+    """Where the screws of a one-sided form's ties stand over one another, in the middle of each web; else none. [m]"""
+    if not run.form.one_sided or run.run.raked:
+        return []
+    step, start = run.run.block.increment, run.run.legs(wall, 0).left
+    count = int((run.run.walls[wall].length - start) / step + NEAR)
+    return [(start + (n + 0.5) * step) / _M for n in range(count)]
 
 
 def _lean(high: float, choices: PourChoices) -> Lean | None:

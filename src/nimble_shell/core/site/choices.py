@@ -64,6 +64,7 @@ class PourChoices:
     braces: tuple[BraceRow, ...] = ()
     brace_end: float = 0.6  #: of the first and the last from the ends of a wall [m]
     brace_clear: float = 0.15  #: from openings [m]
+    tie_clear: float = 0.03  #: from the columns of tie screws of a one-sided form [m]
     brace_height: float = 1.5  #: where it meets the wall [m]
     brace_foot: float = 1.2  #: how far from the wall it stands [m]
     lean: float = 0.0025  #: inwards before the pour [m/m]
@@ -92,7 +93,12 @@ class PourChoices:
         check.check(500 <= self.density <= 6000, ("density",), "out_of_range",
                     sentence("{v}", v=(self.density, "density")),
                     sentence("{a} to {b}", a=(500.0, "density"), b=(6000.0, "density")))  # fmt: skip
-        for name, least, most in (("flat", 0.0, 0.05), ("packing", 0.0, 0.1), ("furring", 0.01, 0.3)):
+        for name, least, most in (
+            ("flat", 0.0, 0.05),
+            ("packing", 0.0, 0.1),
+            ("furring", 0.01, 0.3),
+            ("tie_clear", 0.0, 0.2),
+        ):
             value = getattr(self, name)
             check.check(least <= value <= most, (name,), "out_of_range", sentence("{v}", v=(value, "length")),
                         sentence("{a} to {b}", a=(least, "length"), b=(most, "length")))  # fmt: skip

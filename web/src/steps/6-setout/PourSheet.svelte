@@ -67,6 +67,7 @@
     { field: 'brace_foot', text: 'stands off by', dimension: 'distance' },
     { field: 'brace_end', text: 'from the ends at most', dimension: 'distance' },
     { field: 'brace_clear', text: 'clear of openings', dimension: 'length' },
+    { field: 'tie_clear', text: 'clear of tie screws', dimension: 'length' },
     { field: 'lean', text: 'leans inward', dimension: 'slope' },
   ];
   type Row = NonNullable<PourChoices['braces']>[number];
@@ -380,8 +381,8 @@
         </p>
       {/if}
       <p class="soft">
-        Corners, butt joints and tees are strapped or strong-backed on both faces before the pour; forms are
-        held down against uplift.
+        {counted(run.corners, 'corner')}, {counted(run.butts, 'butt joint')} and {counted(run.tees, 'tee')} are
+        strapped or strong-backed on both faces before the pour; forms are held down against uplift.
       </p>
     </aside>
   </div>
