@@ -285,3 +285,10 @@ def test_every_figure_of_the_site_opens_to_a_working_that_ends_in_it(client: Tes
             assert work("pull", mark, BARN) == pytest.approx(card.json()["tension"][0])
     for figure, of in (("pressure", "b9"), ("mortar", "none"), ("pull", "Z-9")):
         assert client.post(at(campus, "panel-working"), json={"figure": figure, "of": of}).status_code == 422
+
+
+def test_form_walls_go_out_on_paper_where_there_are_any(client: TestClient, campus: str) -> None:
+    found = client.get(at(campus, "courses.pdf"))
+    assert found.headers["content-type"] == "application/pdf"
+    assert found.content.startswith(b"%PDF")
+    assert client.get(at(campus, "courses.pdf", PUMPS)).status_code == 422

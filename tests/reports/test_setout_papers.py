@@ -14,14 +14,19 @@ from reports.test_detail_sheet import pages
 
 from nimble_shell.core.quantities.units import UnitSystem
 from nimble_shell.core.setout.choices import SetOutChoices
+from nimble_shell.core.setout.courses.courses import Coursed
+from nimble_shell.core.setout.courses.drawn import courses_drawn
+from nimble_shell.core.shell.coursed import course_building
 from nimble_shell.core.shell.measured import MeasuredBuilding, measured
 from nimble_shell.core.shell.project import Project
 from nimble_shell.core.shell.set_out import set_out_building
 from nimble_shell.demo.heron_flats import campus as heron_flats
+from nimble_shell.reports.courses_svg import PaperWall, wall_svg
 from nimble_shell.reports.setout_svg import face_svg
 from nimble_shell.reports.workbook import SheetTable, workbook
 from nimble_shell.reports.written import Written
-from nimble_shell.services import shop_papers
+from nimble_shell.services import course_papers, shop_papers
+from nimble_shell.services.courses import course_sheet
 from nimble_shell.services.projects import ProjectService
 
 LAB = "main-laboratory"
@@ -101,3 +106,37 @@ def test_a_text_in_a_cell_stays_a_text() -> None:
     book = load_workbook(io.BytesIO(workbook([SheetTable("One", ("a", "b", "c", "d"), [given])])))
     assert [one.value for one in book["One"][2]] == list(given)
     assert all(one.data_type == "s" and one.hyperlink is None for one in book["One"][2])
+
+
+@pytest.mark.parametrize("units", ["SI", "IP"])
+def test_every_form_wall_is_a_page_with_its_cuts_bucks_and_lifts(
+    projects: ProjectService, campus: str, units: str
+) -> None:
+    stored = projects.load(campus)
+    schools = replace(stored.project.basis.schools, units=cast("UnitSystem", units))
+    stored = replace(stored, project=replace(stored.project, basis=replace(stored.project.basis, schools=schools)))
+    text = pages(course_papers.courses_pdf(stored, "boat-workshop"))
+    walls = [wall for run in course_sheet(stored.project, "boat-workshop").runs for wall in run.walls]
+    assert not text or all(f"Form wall {wall.mark}" in text for wall in walls)
+    if not text:
+        return  # nobody reads it here
+    assert "hanger LH-2" in text
+    assert ("kN/m²" in text) == (units == "SI")
+    assert ("psf" in text) == (units == "IP")
+
+
+def test_a_form_wall_is_drawn_to_the_scale_it_states() -> None:
+    project = heron_flats()
+    for one in course_building(project, building_of(project, "boat-workshop")):
+        assert isinstance(one.found, Coursed)
+        for n, wall in enumerate(one.of.run.walls):
+            drawn = courses_drawn(one.of.run, n, one.found.walls[n])
+            found = wall_svg(PaperWall(run=one.of.run, wall=n, courses=drawn, lintels=()), Written("SI"))
+            boxes = [each for each in ET.fromstring(found.svg).iter() if each.tag.endswith("rect")]
+            widths = [float(each.get("width", "0")) * found.scale for each in boxes]
+            blocks = [block.x1 - block.x0 for course in drawn for block in course.blocks]
+            legs = [leg for course in drawn for leg in (course.left, course.right) if leg]
+            assert sum(widths) == pytest.approx(
+                sum(blocks) + sum(legs) + sum(each.w for each in one.of.run.of(n)), abs=1.0
+            )
+            assert wall.length / found.scale < 376

@@ -5,11 +5,12 @@ from __future__ import annotations
 from typing import Annotated
 
 from fastapi import APIRouter
+from fastapi.responses import Response
 from pydantic import Field
 from starlette.concurrency import run_in_threadpool
 
 from nimble_shell.api import schemas as s
-from nimble_shell.api.ground import REFUSALS, Id, Projects
+from nimble_shell.api.ground import REFUSALS, Id, Projects, attachment
 from nimble_shell.api.strict_body import StrictRoute
 from nimble_shell.api.waiting import Wait
 from nimble_shell.core.setout.courses.courses import Counts
@@ -17,6 +18,7 @@ from nimble_shell.core.shell.pouring import PouredLift
 from nimble_shell.formats.document import Model
 from nimble_shell.formats.project import FormsDoc, OpeningDoc, PourDoc, StringLineDoc
 from nimble_shell.formats.reader import Prose
+from nimble_shell.services.course_papers import courses_pdf
 from nimble_shell.services.courses import (
     BlockDrawn,
     BuckDrawn,
@@ -32,6 +34,7 @@ from nimble_shell.services.courses import (
     course_wall,
 )
 from nimble_shell.services.drift import DriftSheet, DriftWall, FootingWall, Rasp, Trim, drift_sheet, read_block
+from nimble_shell.services.joints import building_in
 from nimble_shell.services.lining import Lining, LiningSheet, LiningWay, lining_sheet
 from nimble_shell.services.pour import BracedWall, PouredRun, PourSheet, ReadJoint, pour_sheet
 from nimble_shell.services.setout import SetOutDraft
@@ -205,3 +208,14 @@ def pour(project_id: Id, building_id: Id, service: Projects) -> PourSheetOut:
 def lining(project_id: Id, building_id: Id, service: Projects) -> LiningSheetOut:
     """A lining on the webs of a form or on battens before it: thickness, R, cost and room of each."""
     return LiningSheetOut.model_validate(lining_sheet(service.load(project_id).project, building_id))
+
+
+@router.get("/projects/{project_id}/buildings/{building_id}/courses.pdf")
+async def export_courses(
+    project_id: Id, building_id: Id, service: Projects, wait: Wait, ticket: s.ShortText = ""
+) -> Response:
+    """Every form wall to scale, a page each, with its cuts, bucks, what is cast in and its lifts."""
+    stored = await run_in_threadpool(service.load, project_id)
+    name = building_in(stored.project, building_id).name
+    found = await wait.search(lambda _: courses_pdf(stored, building_id), ticket)
+    return attachment(found, "application/pdf", f"{name}-courses.pdf")

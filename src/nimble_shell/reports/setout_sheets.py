@@ -7,7 +7,7 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 from nimble_shell.reports.page import typeset
-from nimble_shell.reports.setout_svg import PaperFace, face_svg
+from nimble_shell.reports.setout_svg import FaceDrawing, PaperFace, face_svg
 from nimble_shell.reports.svg import INK, Tag, path, sheet, tag, text
 from nimble_shell.reports.written import Written, cleaned
 
@@ -66,20 +66,40 @@ class PaperBar:
     cut: tuple[bool, float] | None = None  #: the first through cut of a board: across its length or not, and where
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PaperPage:
+    """A drawing with what stands round it."""
+
+    mark: str
+    title: str
+    caption: str
+    drawing: FaceDrawing
+    tables: Sequence[PaperTable]
+
+
+def pages_pdf(heading: PaperHeading, pages: Sequence[PaperPage], title: str, cautions: Sequence[str]) -> bytes:
+    """A page for each drawing, to scale, with its caption and its tables."""
+    told = [
+        {
+            "mark": cleaned(one.mark), "title": cleaned(one.title), "caption": cleaned(one.caption),
+            "scale": f"1:{one.drawing.scale:g}", "svg": one.drawing.svg,
+            "tables": [{**asdict(each), "rows": [[cleaned(cell) for cell in row] for row in each.rows]}
+                       for each in one.tables if each.rows],
+        } for one in pages
+    ]  # fmt: skip
+    return typeset("faces.typ", {**_names(heading, title), "pages": told, "cautions": list(cautions)}, "")
+
+
 def faces_pdf(
     heading: PaperHeading, faces: Sequence[tuple[PaperFace, str, Sequence[PaperTable]]], title: str
 ) -> bytes:  # fmt: skip
-    """A page for each face: its drawing to scale, a caption, its tables."""
-    pages = []
-    for paper, caption, tables in faces:
-        drawn = face_svg(paper, heading.written)
-        pages.append({
-            "mark": paper.face.mark, "title": cleaned(paper.name), "caption": cleaned(caption),
-            "scale": f"1:{drawn.scale:g}", "svg": drawn.svg,
-            "tables": [{**asdict(one), "rows": [[cleaned(cell) for cell in row] for row in one.rows]}
-                       for one in tables if one.rows],
-        })  # fmt: skip
-    return typeset("faces.typ", {**_names(heading, title), "pages": pages, "cautions": list(CAUTIONS)}, "")
+    """A page for each face."""
+    pages = [
+        PaperPage(mark=paper.face.mark, title=paper.name, caption=caption, tables=tables,
+                  drawing=face_svg(paper, heading.written))
+        for paper, caption, tables in faces
+    ]  # fmt: skip
+    return pages_pdf(heading, pages, title, CAUTIONS)
 
 
 def labels_pdf(heading: PaperHeading, labels: Sequence[Label]) -> bytes:

@@ -45,11 +45,16 @@ def face_svg(paper: PaperFace, written: Written) -> FaceDrawing:
     """Seen from outside, at the largest usual scale that its page has room for."""
     outline = paper.face.elevation.outline
     wide, high = max(x for x, _ in outline), max(y for _, y in outline)
-    scale = next((one for one in SCALES if wide / one <= _ROOM[0] - 2 * _LEFT
-                  and high / one <= _ROOM[1] - _TOP - _LOW), SCALES[-1])  # fmt: skip
+    scale = scaled(wide, high)
     page = _Page(paper, written, scale, high)
     svg = sheet(wide / scale + 2 * _LEFT, high / scale + _TOP + _LOW, page.all(wide))
     return FaceDrawing(svg, scale)
+
+
+def scaled(wide: float, high: float) -> float:
+    """The largest usual scale at which something fits its page. [mm]"""
+    return next((one for one in SCALES if wide / one <= _ROOM[0] - 2 * _LEFT
+                 and high / one <= _ROOM[1] - _TOP - _LOW), SCALES[-1])  # fmt: skip
 
 
 class _Page:

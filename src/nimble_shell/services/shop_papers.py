@@ -59,7 +59,7 @@ def _paper(building: MeasuredBuilding, face: FaceSetOut, name: str, plates: int)
 def drawings_pdf(stored: Stored, building_id: str) -> bytes:
     """All faces to scale, a page each. Raises DomainError, NotFound."""
     project, building = stored.project, shaped(stored.project, building_id)
-    heading, sheet = _heading(stored, building), set_out_sheet(project, building_id, SetOutDraft())
+    heading, sheet = heading_of(stored, building), set_out_sheet(project, building_id, SetOutDraft())
     papers = paper_faces(building, set_out_building(project, building))
     pages = [
         (paper, _caption(drawn, heading.written), _tables(drawn, heading.written))
@@ -81,7 +81,7 @@ def face_drawing(project: Project, building_id: str, face_id: str) -> str:
 def labels(stored: Stored, building_id: str) -> bytes:
     """A label for each panel, in set order. Raises DomainError, NotFound."""
     project, building = stored.project, shaped(stored.project, building_id)
-    heading, sheet = _heading(stored, building), set_out_sheet(project, building_id, SetOutDraft())
+    heading, sheet = heading_of(stored, building), set_out_sheet(project, building_id, SetOutDraft())
     shop = shop_sheet(project, building_id)
     truck = {mark: n + 1 for n, one in enumerate(shop.trucks) for stack in one.stacks for mark in stack}
     full = heading.written.full
@@ -103,7 +103,7 @@ def labels(stored: Stored, building_id: str) -> bytes:
 def nesting(stored: Stored, building_id: str) -> bytes:
     """Bars and boards with what is cut out of them. Raises DomainError, NotFound, Stopped."""
     project, building = stored.project, shaped(stored.project, building_id)
-    heading = _heading(stored, building)
+    heading = heading_of(stored, building)
     sections = [_bars(one, heading.written) for one in shop_sheet(project, building_id).sections]
     sections += [_boards(one, heading.written) for one in boards_of(project, building_id)]
     return nesting_pdf(heading, sections)
@@ -164,7 +164,8 @@ def lists_xlsx(stored: Stored, building_id: str) -> bytes:
     ])  # fmt: skip
 
 
-def _heading(stored: Stored, building: MeasuredBuilding) -> PaperHeading:
+def heading_of(stored: Stored, building: MeasuredBuilding) -> PaperHeading:
+    """The names round the sheets of a building."""
     changed = stored.changed_at[:16].replace("T", " ")
     return PaperHeading(
         project=stored.project.name, building=building.name,

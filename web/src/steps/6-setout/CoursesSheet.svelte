@@ -169,7 +169,12 @@
       open: !!run.reason || wall.single > 0,
     }))}
   >
-    <span class="soft"><kbd>F</kbd> next wall</span>
+    <span class="soft"
+      ><kbd>F</kbd> next wall ·
+      <a href="/api/v1/projects/{session.open?.project.id}/buildings/{building.id}/courses.pdf" download
+        >all walls as PDF</a
+      ></span
+    >
   </WallTabs>
   <p class="conditions soft">
     Wall {here.wall.mark}, seen from outside, along the outer face of the form: block {units.length(
