@@ -188,10 +188,23 @@ def _forms(
                      choices, whole_=whole)  # fmt: skip
         yield bought("corner|foam", "Forms", "foam along mitres", marks, sum(one.foam for one in corners), "distance",
                      choices, waste=choices.sealing, sold=choices.can, of="can", whole_=whole)  # fmt: skip
+    boards = sum(_boards(one, building.forms.buck * 1000) for one in laid) / 1000
+    if boards:
+        yield bought("buck", "Forms", "boards of bucks", marks, boards, "distance", choices, waste=choices.layers,
+                     sold=max(building.shop.bars), of="bar")  # fmt: skip
     concrete = next((one for one in project.catalogue.values() if one.key == "concrete-reinforced"), None)
     yield bought("concrete", "Forms", "concrete", marks, sum(poured(one.of, building.pour).volume for one in laid),
                  "volume", choices, waste=building.pour.waste,
                  price=concrete.cost if concrete and concrete.cost else None)  # fmt: skip
+
+
+def _boards(one: LaidRun, thick: float) -> float:
+    """Head and sill over the whole width, jambs between them; what stands on the foot has no sill. [mm]"""
+    total = 0.0
+    for hole in one.of.run.openings:
+        across = 2 if hole.y > 0 else 1
+        total += across * hole.w + 2 * (hole.h - across * thick)
+    return total
 
 
 def _wet(project: Project, building_id: str, choices: BillChoices, *, whole: bool) -> Iterator[BillRow]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from nimble_shell.core.errors import DomainError, Issue
@@ -12,7 +12,7 @@ from nimble_shell.core.setout.courses.drawn import DrawnCourse, courses_drawn, l
 from nimble_shell.core.setout.courses.form_runs import End, FormRun, with_openings
 from nimble_shell.core.setout.courses.laying import TWO_WEBS, Laid, NoLaying, lay
 from nimble_shell.core.setout.courses.run import Hand, WallOpening, check_run
-from nimble_shell.core.shell.coursed import LaidRun, course_building, runs_of
+from nimble_shell.core.shell.coursed import LaidRun, course_building, fillings_of, runs_of
 from nimble_shell.core.shell.measured import MeasuredBuilding
 from nimble_shell.core.shell.pouring import Poured, poured
 from nimble_shell.core.shell.project import Project
@@ -67,6 +67,7 @@ class BuckDrawn:
     lintel_u1: float | None
     lintel: float | None  #: height of the concrete above it
     above: int  #: whole courses above it
+    fin: bool  #: its buck ends flush with the form's outer face
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -156,7 +157,8 @@ def course_sheet(project: Project, building_id: str) -> CourseSheet:
         raise DomainError(Issue(path=("elements",), code="no_forms",
                                 message=f"“{building.name}” has no wall that is cast in forms",
                                 hint="give a wall a build-up of insulated concrete forms"))  # fmt: skip
-    runs = tuple(_run(building, one) for one in laid)
+    fins = _fins(project, building)
+    runs = tuple(_run(building, one, fins) for one in laid)
     return CourseSheet(
         choices=building.forms, runs=runs, cast=tuple(_cast(building, [one.of for one in laid])),
         lacking=tuple(wall.mark for one in runs if one.reason for wall in one.walls),
@@ -179,7 +181,7 @@ def course_wall(project: Project, building_id: str, wall: str, draft: SetOutDraf
     if isinstance(found, NoLaying):
         raise DomainError(Issue(path=("openings",), code="no_laying", message=found.reason,
                                 hint="let go further off, or move the stack joint"))  # fmt: skip
-    return _drawn(building, run, n, found)
+    return _drawn(building, run, n, found, _fins(project, building))
 
 
 def _along(building: MeasuredBuilding, run: FormRun, draft: SetOutDraft) -> tuple[WallOpening, ...] | None:
@@ -209,15 +211,20 @@ def _wall(runs: Sequence[FormRun], wall: str) -> tuple[FormRun, int]:
                             hint="one of the walls of the sheet"))  # fmt: skip
 
 
-def _run(building: MeasuredBuilding, one: LaidRun) -> RunDrawn:
+def _fins(project: Project, building: MeasuredBuilding) -> set[str]:
+    """Openings whose units are fastened by a fin."""
+    return {key for key, one in fillings_of(project, building).items() if one.fin}
+
+
+def _run(building: MeasuredBuilding, one: LaidRun, fins: Collection[str]) -> RunDrawn:
     of, found = one.of, one.found
     if isinstance(found, NoLaying):
         return RunDrawn(
             id=of.id, zone=of.zone, gable=of.gable, one_sided=of.form.one_sided, thickness=of.form.thickness,
             base=of.base, height=of.run.height / _M, reason=found.reason,
-            walls=tuple(_drawn(building, of, n, None) for n in range(len(of.walls))),
+            walls=tuple(_drawn(building, of, n, None, fins) for n in range(len(of.walls))),
         )  # fmt: skip
-    walls = tuple(_drawn(building, of, n, laid) for n, laid in enumerate(found.walls))
+    walls = tuple(_drawn(building, of, n, laid, fins) for n, laid in enumerate(found.walls))
     return RunDrawn(
         id=of.id, zone=of.zone, gable=of.gable, one_sided=of.form.one_sided, thickness=of.form.thickness, base=of.base,
         height=of.run.height / _M, walls=walls, pieces=found.pieces, cuts=found.cuts, bought=found.bought,
@@ -239,14 +246,14 @@ def _corners(choices: FormChoices, of: FormRun, found: Coursed) -> Corners | Non
                    strong_backs=needed.strong_backs, holds=needed.holds)  # fmt: skip
 
 
-def _drawn(building: MeasuredBuilding, of: FormRun, n: int, laid: Laid | None) -> WallDrawn:
+def _drawn(building: MeasuredBuilding, of: FormRun, n: int, laid: Laid | None, fins: Collection[str]) -> WallDrawn:
     wall, own, run = of.walls[n], of.run.walls[n], of.run
     courses = [] if laid is None else courses_drawn(run, n, laid)
     stack = run.stacks.get(own.name)
     return WallDrawn(
         id=wall.id, mark=wall.mark, length=own.length / _M, left=wall.left, right=wall.right, off=wall.off / _M,
         stack=None if stack is None else stack / _M, outline=tuple((x / _M, y / _M) for x, y in run.raked),
-        courses=tuple(_course(one) for one in courses), bucks=tuple(_bucks(building, of, n)),
+        courses=tuple(_course(one) for one in courses), bucks=tuple(_bucks(building, of, n, fins)),
         single=sum(each.webs < TWO_WEBS for one in courses for each in one.blocks),
     )  # fmt: skip
 
@@ -260,7 +267,7 @@ def _course(one: DrawnCourse) -> CourseDrawn:
     )  # fmt: skip
 
 
-def _bucks(building: MeasuredBuilding, of: FormRun, n: int) -> Iterator[BuckDrawn]:
+def _bucks(building: MeasuredBuilding, of: FormRun, n: int, fins: Collection[str]) -> Iterator[BuckDrawn]:
     over = {one.opening: one for one in lintels(of.run, n, building.forms.bearing * _M)}
     ids = {one.name: key for key, one in zip(
         of.walls[n].openings, [each for each in of.run.openings if each.wall == of.run.walls[n].name], strict=True
@@ -271,6 +278,7 @@ def _bucks(building: MeasuredBuilding, of: FormRun, n: int) -> Iterator[BuckDraw
             id=ids[one.name], mark=one.name, u=one.x / _M, v=one.y / _M, w=one.w / _M, h=one.h / _M,
             lintel_u0=None if lintel is None else lintel.x0 / _M, lintel_u1=None if lintel is None else lintel.x1 / _M,
             lintel=None if lintel is None else lintel.height / _M, above=0 if lintel is None else lintel.courses,
+            fin=ids[one.name] in fins,
         )  # fmt: skip
 
 

@@ -15,11 +15,12 @@ from nimble_shell.core.errors import DomainError
 from nimble_shell.core.setout.courses.choices import CastIn, FormChoices, ReadBlocks, StackJoint
 from nimble_shell.core.setout.courses.courses import Coursed, lay_run
 from nimble_shell.core.setout.courses.drawn import courses_drawn, lintels, site_corners
-from nimble_shell.core.setout.courses.form_runs import Form, FormRun, form_runs
+from nimble_shell.core.setout.courses.form_runs import Form, FormRun, filling, form_runs
 from nimble_shell.core.setout.courses.laying import NoLaying
 from nimble_shell.core.setout.courses.run import check_run
 from nimble_shell.core.setout.drift import DriftCase, back_to_nought, mend
 from nimble_shell.core.setout.faces import face_marks
+from nimble_shell.core.windows.unit import UnitType
 
 FORM = Form(foam_out=0.07, core=0.16, foam_in=0.07, beyond=0.0, one_sided=False)
 CHOICES = FormChoices(height=0.4, half=0.2, long=0.8, short=0.4)
@@ -34,8 +35,8 @@ def body(plan: str = "rectangle", *lengths: float, key: str = "b1", **more: obje
 def runs_of(*bodies: BuildingBody, openings: tuple[BodyOpening, ...] = (), choices: FormChoices = CHOICES,
             form: Form = FORM) -> list[FormRun]:  # fmt: skip
     faces = faces_of_building(bodies, openings)
-    names = {one.id: one.mark or one.id for one in openings}
-    return form_runs(faces, [one.flat for one in faces], {"w": form}, choices, face_marks(faces), names)
+    fillings = {one.id: filling(one.mark or one.id, None, choices) for one in openings}
+    return form_runs(faces, [one.flat for one in faces], {"w": form}, choices, face_marks(faces), fillings)
 
 
 @pytest.mark.parametrize(
@@ -208,3 +209,14 @@ def test_corner_legs_off_the_grid_are_named() -> None:
         check_run(run.run)
     assert error.value.issues[0].code == "off_the_grid"
     assert "350 mm is 1.75 increments of 200 mm" in error.value.issues[0].message
+
+
+def test_a_unit_brings_its_own_shim_and_its_flashing_below_and_says_whether_it_has_a_fin() -> None:
+    unit = UnitType(id="u", name="a window", shim=0.012, flashing=0.02, fin=True)
+    found = filling("W1", unit, CHOICES)
+    assert (found.side, found.head) == pytest.approx((0.05, 0.05))
+    assert found.sill == pytest.approx(0.07)
+    assert found.fin
+    rough = unit.rough()
+    assert unit.w + 2 * found.side == pytest.approx(rough[0] + 2 * CHOICES.buck)
+    assert unit.h + found.head + found.sill == pytest.approx(rough[1] + 2 * CHOICES.buck)

@@ -3538,6 +3538,8 @@ export interface components {
         BuckOut: {
             /** Above */
             above: number;
+            /** Fin */
+            fin: boolean;
             /** H */
             h: number;
             /** Id */

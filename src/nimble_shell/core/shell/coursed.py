@@ -11,7 +11,7 @@ from nimble_shell.core.held import Held
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.setout.courses.courses import Coursed, lay_run
 from nimble_shell.core.setout.courses.drawn import courses_drawn
-from nimble_shell.core.setout.courses.form_runs import Form, FormRun, form_runs
+from nimble_shell.core.setout.courses.form_runs import Filling, Form, FormRun, filling, form_runs
 from nimble_shell.core.setout.courses.laying import NoLaying
 from nimble_shell.core.setout.courses.run import NEAR
 from nimble_shell.core.setout.faces import face_marks
@@ -70,16 +70,23 @@ def forms_of(project: Project, building: MeasuredBuilding) -> dict[str, Form]:
     return {key: one for key, one in found.items() if one is not None}
 
 
+def fillings_of(project: Project, building: MeasuredBuilding) -> dict[str, Filling]:
+    """What each opening is called and what goes round its unit, by its id."""
+    units = {one.id: one for one in project.units}
+    return {one.id: filling(one.mark or one.id, units.get(one.unit), building.forms) for one in building.openings}
+
+
 def runs_of(project: Project, building: MeasuredBuilding) -> tuple[FormRun, ...]:
     """Its runs, not laid yet."""
     forms = forms_of(project, building)
-    key, more = (building.shape, building.openings), (tuple(forms.items()), building.forms.laying)
+    fillings = fillings_of(project, building)
+    key = (building.shape, building.openings)
+    more = (tuple(forms.items()), building.forms.laying, tuple(fillings.items()))
     held = _RUNS.get(key, *more)
     if held is not None:
         return held
     placed = building.shape.takeoff.placed["external"]
-    names = {one.id: one.mark or one.id for one in building.openings}
-    found = form_runs(placed.body.faces, placed.flats, forms, building.forms, face_marks(placed.body.faces), names)
+    found = form_runs(placed.body.faces, placed.flats, forms, building.forms, face_marks(placed.body.faces), fillings)
     return _RUNS.put(key, tuple(found), *more)
 
 

@@ -231,7 +231,7 @@
         />
         <text x={X(one.u + one.w / 2)} y={Y(one.v + one.h / 2)} text-anchor="middle">{one.mark}</text>
         <text class="soft" x={X(one.u + one.w / 2)} y={Y(one.v + one.h / 2) + 14} text-anchor="middle"
-          >{units.length(one.w)}</text
+          >{units.length(one.w)}{one.fin ? ', fin' : ''}</text
         >
       </g>
     {/each}

@@ -17,6 +17,7 @@ import shapely
 from nimble_shell.core.geometry.face import MEET, Face, FloatArray
 from nimble_shell.core.setout.courses.choices import FormChoices
 from nimble_shell.core.setout.courses.run import NEAR, Block, Run, RunWall, WallOpening
+from nimble_shell.core.windows.unit import UnitType
 
 _MM, _FINE = 1000.0, 2
 _SLIVER = 1e-3  #: of a gable [m²]
@@ -37,6 +38,26 @@ class Form:
     @property
     def thickness(self) -> float:
         return self.foam_out + self.core + self.foam_in
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Filling:
+    """What an opening is filled with, and what goes round that: shim, flashing and buck. [m]"""
+
+    name: str
+    side: float
+    head: float
+    sill: float
+    fin: bool = False  #: whether a fin fastens it: then the buck ends flush with the form's outer face
+
+
+def filling(name: str, unit: UnitType | None, choices: FormChoices) -> Filling:
+    """Of a type of unit; where an opening has none, with the usual shim and flashing."""
+    if unit is None:
+        more = choices.round_unit
+        return Filling(name=name, side=more, head=more, sill=more)
+    side = unit.shim + choices.buck
+    return Filling(name=name, side=side, head=side, sill=side + unit.flashing, fin=unit.fin)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -99,7 +120,7 @@ class _Piece:
 
 def form_runs(
     faces: Sequence[Face], flats: Sequence[FloatArray], forms: Mapping[str, Form], choices: FormChoices,
-    marks: Mapping[str, str], names: Mapping[str, str],
+    marks: Mapping[str, str], fillings: Mapping[str, Filling],
 ) -> list[FormRun]:  # fmt: skip
     """All runs of walls whose build-ups are forms.
 
@@ -109,12 +130,12 @@ def form_runs(
         Of a shape, and their outlines by external dimensions. [m]
     forms : mapping of zone to Form
     marks : mapping of face id to str
-    names : mapping of opening id to str
-        What each is called.
+    fillings : mapping of opening id to Filling
+        What each is called and what goes round it.
     """
     found = list[FormRun]()
-    several = Counter(names.values())
-    told = {key: name if several[name] == 1 else key for key, name in names.items()}
+    several = Counter(one.name for one in fillings.values())
+    told = {key: one if several[one.name] == 1 else replace(one, name=key) for key, one in fillings.items()}
     every = [face for face in faces if face.kind == "wall"]
     for zone, form in forms.items():
         pieces = list(_pieces([(f, flat) for f, flat in zip(faces, flats, strict=True)
@@ -171,7 +192,7 @@ def _round_corner(one: _Piece, other: _Piece) -> bool:
 
 def _runs(
     chain: Sequence[_Piece], closed: bool, zone: str, form: Form, choices: FormChoices, marks: Mapping[str, str],
-    names: Mapping[str, str], every: Sequence[Face],
+    fillings: Mapping[str, Filling], every: Sequence[Face],
 ) -> Iterator[FormRun]:  # fmt: skip
     """One run up to its lowest eaves, and a gable for each wall that rises above them."""
     turns = [_turn(chain[n], chain[(n + 1) % len(chain)]) for n in range(len(chain))]
@@ -195,7 +216,7 @@ def _runs(
         walls.append(RunWall(name=called[n], length=lengths[-1], turn=turns[n]))
     of_wall = list[tuple[str, ...]]()
     for piece, mark, shift in zip(chain, called, shifts, strict=True):
-        found = list(_bucks(piece, shift, choices, mark, names, base, top))
+        found = list(_bucks(piece, shift, mark, fillings, base, top))
         openings += [one for _, one in found]
         of_wall.append(tuple(key for key, _ in found))
     ends = _ends(chain, closed, turns, every)
@@ -209,7 +230,7 @@ def _runs(
         for piece, mark, shift, keys, (left, right), off in zip(chain, called, shifts, of_wall, ends, offs, strict=True)
     ))  # fmt: skip
     for piece, mark, shift, length in zip(chain, called, shifts, lengths, strict=True):
-        yield from _gable(piece, f"{mark}, gable", shift, form, choices, names,
+        yield from _gable(piece, f"{mark}, gable", shift, form, fillings,
                           replace(run, openings=(), stacks={}, walls=(RunWall(name=mark, length=length, turn=None),)),
                           zone, top)  # fmt: skip
 
@@ -226,19 +247,20 @@ def _turn(one: _Piece, other: _Piece) -> Literal["out", "in"] | None:
 
 
 def _bucks(
-    piece: _Piece, shift: float, choices: FormChoices, wall: str, names: Mapping[str, str], low: float, high: float
+    piece: _Piece, shift: float, wall: str, fillings: Mapping[str, Filling], low: float, high: float
 ) -> Iterator[tuple[str, WallOpening]]:
     """Concrete openings that begin between two heights: units with what goes round them; a door has no sill."""
-    more, box = choices.round_unit, piece.shape.buffer(1e-4)
+    box = piece.shape.buffer(1e-4)
     for face in piece.faces:
         for one in face.openings:
             inside = box.covers(shapely.box(one.u, one.v, one.u + one.w, one.v + one.h))
             if not inside or not low - MEET <= one.v < high - MEET:
                 continue
-            foot = one.v if one.v - piece.base < MEET else one.v - more
-            yield one.id, WallOpening(name=names.get(one.id, one.id), wall=wall, x=_mm(one.u - more - shift),
-                                      y=max(0.0, _mm(foot - low)), w=_mm(one.w + 2 * more),
-                                      h=_mm(one.v + one.h + more - max(foot, low)))  # fmt: skip
+            of = fillings[one.id]
+            foot = one.v if one.v - piece.base < MEET else one.v - of.sill
+            yield one.id, WallOpening(name=of.name, wall=wall, x=_mm(one.u - of.side - shift),
+                                      y=max(0.0, _mm(foot - low)), w=_mm(one.w + 2 * of.side),
+                                      h=_mm(one.v + one.h + of.head - max(foot, low)))  # fmt: skip
 
 
 def _ends(
@@ -317,7 +339,7 @@ def _clear_place(run: Run, wall: int) -> float | None:
 
 
 def _gable(
-    piece: _Piece, mark: str, shift: float, form: Form, choices: FormChoices, names: Mapping[str, str], run: Run,
+    piece: _Piece, mark: str, shift: float, form: Form, fillings: Mapping[str, Filling], run: Run,
     zone: str, top: float,
 ) -> Iterator[FormRun]:  # fmt: skip
     """What of a wall rises above the run's eaves, laid on its web grid."""
@@ -329,7 +351,7 @@ def _gable(
         return
     outline = tuple((_mm(u - shift), _mm(z - top)) for u, z in shapely.get_coordinates(rest.exterior)[:-1].tolist())
     key = f"{piece.id}.gable"
-    bucks = list(_bucks(piece, shift, choices, mark, names, top, high))
+    bucks = list(_bucks(piece, shift, mark, fillings, top, high))
     alone = replace(run, block=replace(run.block, half_height=None), height=_mm(rest.bounds[3] - top), closed=False,
                     raked=outline, walls=(RunWall(name=mark, length=length, turn=None),),
                     openings=tuple(one for _, one in bucks))  # fmt: skip
