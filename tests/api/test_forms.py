@@ -135,7 +135,8 @@ def test_a_joint_off_its_board_joint_is_open_until_somebody_says_why(client: Tes
 @pytest.mark.parametrize(
     ("part", "values"),
     [("pour", {"rate": 0}), ("pour", {"temperature": -20}), ("pour", {"rated": 0}), ("forms", {"short": 2.0}),
-     ("forms", {"read": [{"wall": "a", "courses": [[0]], "sheets": []}]}), ("lifting", {"setup": 9}),
+     ("forms", {"read": [{"wall": "a", "courses": [[0]], "sheets": []}]}),
+     ("forms", {"read": [{"wall": "b1.4.p1", "courses": [[1.197, 1.3]], "sheets": []}]}), ("lifting", {"setup": 9}),
      ("wet", {"beds": 0}), ("work", {"day": 0}), ("bill", {"tube": 0})],
 )  # fmt: skip
 def test_what_cannot_be_is_refused_and_nothing_is_lost(

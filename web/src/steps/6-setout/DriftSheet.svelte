@@ -59,6 +59,8 @@
       `Block ${next.block + 1} of course ${next.course + 1}, wall ${wall.mark}: ${units.full(length, 'length')}`,
     );
   }
+  /** Where a wall's readings stand once they are written: behind those of the others. */
+  const written = $derived(building.forms?.read?.filter((one) => one.wall !== wall?.id).length ?? 0);
   let wrong = $state('');
   async function tape(): Promise<void> {
     if (!wall) return;
@@ -242,6 +244,7 @@
               dimension="length"
               value={null}
               optional
+              refused={why(`/forms/read/${written}/courses/${next.course}/${next.block}`)}
               autofocus={next.block > 0}
               onsave={(value) => value !== null && add(value)}
             />

@@ -11,6 +11,7 @@ from nimble_shell.core.errors import Collector
 from nimble_shell.core.quantities.sentence import sentence
 
 MOST_READ, MOST_COURSES, MOST_ENTERED = 400, 60, 500
+MISREAD = 0.05  #: a reading that is farther off a block is none of it [m]
 CornerSchool = Literal["factory", "site"]
 CastKind = Literal["hanger", "sleeve", "strap", "dowel", "buck anchor", "sill anchor", "service sleeve"]
 
@@ -156,6 +157,13 @@ class FormChoices:
                     "0 to 10,000")  # fmt: skip
         check.check(1 <= self.sheet_most <= 10_000, ("sheet_most",), "out_of_range", f"{self.sheet_most} uses",
                     "1 to 10,000")  # fmt: skip
+        for at, read in enumerate(self.read):
+            for c, row in enumerate(read.courses):
+                for n, one in enumerate(row):
+                    check.check(abs(one - self.block) <= MISREAD, ("read", at, "courses", c, n), "no_such_block",
+                                sentence("{v}, {d} off a block of {b}", v=(one, "length"), b=(self.block, "length"),
+                                         d=(abs(one - self.block), "length")),
+                                sentence("within {m}: read it again", m=(MISREAD, "length")))  # fmt: skip
         for name in ("stacks", "read", "levels", "cast"):
             count = len(getattr(self, name))
             check.check(count <= MOST_ENTERED, (name,), "too_many", f"{count} {name}", f"at most {MOST_ENTERED}")
