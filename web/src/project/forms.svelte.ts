@@ -104,9 +104,9 @@ class Forms {
     return good;
   }
 
-  save(building: Building, change: Partial<FormChoices>, text: string): void {
+  save(building: Building, change: Partial<FormChoices>, text: string): Promise<boolean> {
     const forms = { ...(building.forms ?? {}), ...change } as FormChoices;
-    void session.saveBuilding({ ...building, forms }, text, 'D6');
+    return session.saveBuilding({ ...building, forms }, text, 'D6');
   }
 
   savePour(building: Building, change: Partial<PourChoices>, text: string): void {

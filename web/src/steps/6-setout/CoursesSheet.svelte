@@ -200,7 +200,7 @@
         title="Cast in"
         note="set before the pour; whose they are stands beside them"
         one="Thing cast in"
-        rows={sheet.choices.cast ?? []}
+        rows={building.forms?.cast ?? []}
         columns={CAST}
         fresh={() => ({
           kind: 'hanger' as const,

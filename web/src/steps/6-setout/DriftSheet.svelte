@@ -10,6 +10,7 @@
   import type { Field } from '@/project/fields';
   import { forms } from '@/project/forms.svelte';
   import { router } from '@/project/router.svelte';
+  import { session } from '@/project/session.svelte';
   import { untrack } from 'svelte';
   import type { Column } from '@/project/columns';
   import DriftChart from './DriftChart.svelte';
@@ -33,30 +34,43 @@
   );
   /** The place that is measured next, all from 0. */
   const next = $derived.by(() => {
-    const at = wall?.courses.findIndex((row) => row.length < (wall?.blocks ?? 0)) ?? -1;
-    const course = at < 0 ? (wall?.courses.length ?? 0) : at;
-    return { course, block: wall?.courses[course]?.length ?? 0 };
+    const rows = stored(building, wall?.id ?? '');
+    const at = rows.findIndex((row) => row.length < (wall?.blocks ?? 0));
+    const course = at < 0 ? rows.length : at;
+    return { course, block: rows[course]?.length ?? 0 };
   });
 
+  /** Courses of a wall as they are written, which the sheet's own answer follows a moment later. */
+  function stored(of: Building, id: string): number[][] {
+    return of.forms?.read?.find((one) => one.wall === id)?.courses.map((row) => [...row]) ?? [];
+  }
+  /** One reading after another: each is put behind what the one before it has left written. */
+  let writing = Promise.resolve();
   function write(
     to: DriftWall,
-    change: Partial<{ courses: number[][]; sheets: number[] }>,
+    change: (now: number[][]) => Partial<{ courses: number[][]; sheets: number[] }>,
     words: string,
   ): void {
-    const before = building.forms?.read?.find((one) => one.wall === to.id);
-    const others = building.forms?.read?.filter((one) => one.wall !== to.id) ?? [];
-    const one = { wall: to.id, courses: before?.courses ?? [], sheets: before?.sheets ?? [], ...change };
-    forms.save(building, { read: [...others, one] }, words);
+    writing = writing.then(async () => {
+      const now = session.building(building.id) ?? building;
+      const before = now.forms?.read?.find((one) => one.wall === to.id);
+      const others = now.forms?.read?.filter((one) => one.wall !== to.id) ?? [];
+      const kept = { wall: to.id, courses: before?.courses ?? [], sheets: before?.sheets ?? [] };
+      await forms.save(now, { read: [...others, { ...kept, ...change(stored(now, to.id)) }] }, words);
+    });
   }
   function add(length: number): void {
     if (!wall) return;
-    const courses = wall.courses.map((row) => [...row]);
-    if (courses[next.course]) courses[next.course]?.push(length);
-    else courses.push([length]);
+    const { blocks, mark } = wall;
     write(
       wall,
-      { courses },
-      `Block ${next.block + 1} of course ${next.course + 1}, wall ${wall.mark}: ${units.full(length, 'length')}`,
+      (courses) => {
+        const begun = courses.find((row) => row.length < blocks);
+        if (begun) begun.push(length);
+        else courses.push([length]);
+        return { courses };
+      },
+      `Block ${next.block + 1} of course ${next.course + 1}, wall ${mark}: ${units.full(length, 'length')}`,
     );
   }
   /** Where a wall's readings stand once they are written: behind those of the others. */
@@ -73,11 +87,12 @@
   }
   function back(): void {
     if (!wall?.courses.length) return;
-    const courses = wall.courses.map((row) => [...row]);
-    courses.at(-1)?.pop();
     write(
       wall,
-      { courses: courses.filter((row) => row.length) },
+      (courses) => {
+        courses.at(-1)?.pop();
+        return { courses: courses.filter((row) => row.length) };
+      },
       `Last reading of wall ${wall.mark} taken back`,
     );
   }
@@ -85,15 +100,12 @@
     if (!wall) return;
     const off = new Map([...wall.to_nominal, ...wall.trims].map((one) => [one.sheet, one.left]));
     const sheets = wall.sheets.map((one, n) => off.get(n + 1) ?? one);
-    write(wall, { sheets }, `${counted(wall.trims.length, 'sheet')} of wall ${wall.mark} trimmed`);
+    write(wall, () => ({ sheets }), `${counted(wall.trims.length, 'sheet')} of wall ${wall.mark} trimmed`);
   }
   function sheetAt(n: number, length: number): void {
     if (!wall) return;
-    write(
-      wall,
-      { sheets: wall.sheets.map((one, k) => (k === n ? length : one)) },
-      `Sheet ${n + 1} of wall ${wall.mark}: ${units.full(length, 'length')}`,
-    );
+    const sheets = wall.sheets.map((one, k) => (k === n ? length : one));
+    write(wall, () => ({ sheets }), `Sheet ${n + 1} of wall ${wall.mark}: ${units.full(length, 'length')}`);
   }
   const FIELDS: Field[] = [
     { field: 'tolerance', text: 'ties hold square within', dimension: 'length' },
@@ -202,7 +214,7 @@
         title="The footing, levelled"
         note="above nought is too high; rigid sheets hang off a line at its highest place"
         one="Level"
-        rows={sheet.choices.levels ?? []}
+        rows={building.forms?.levels ?? []}
         columns={LEVELS}
         fresh={() => ({ wall: sheet.footing[0]?.id ?? '', u: 0.5, z: 0 })}
         {units}

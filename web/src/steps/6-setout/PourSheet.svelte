@@ -209,7 +209,7 @@
         title="String lines"
         note="the wall's top against its line at a brace; inward is above nought"
         one="String line"
-        rows={choices.strings ?? []}
+        rows={building.pour?.strings ?? []}
         columns={STRINGS}
         fresh={() => ({ wall: wallsOf[0]?.value ?? '', u: 0.6, before: run.lean_top ?? 0, after: null })}
         {units}
@@ -220,7 +220,7 @@
         title="Days ended"
         note="where concrete stays visible a joint lies on a board joint, or somebody says why not"
         one="Day"
-        rows={choices.days ?? []}
+        rows={building.pour?.days ?? []}
         columns={DAYS}
         fresh={() => ({ run: run.id, level: run.joints[0] ?? 0, reason: '' })}
         {units}
@@ -364,7 +364,7 @@
         title="The supplier's table"
         note=""
         one="Row"
-        rows={choices.braces ?? []}
+        rows={building.pour?.braces ?? []}
         columns={BRACES}
         fresh={() => ({ height: (choices.braces?.at(-1)?.height ?? 0) + 1.2, spacing: 1.2 })}
         {units}

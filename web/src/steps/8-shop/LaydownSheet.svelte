@@ -9,6 +9,7 @@
   import { api, inBuilding, take } from '@/api/client';
   import { router } from '@/project/router.svelte';
   import { shop as store } from '@/project/shop.svelte';
+  import { untrack } from 'svelte';
 
   interface Props {
     shop: Shop;
@@ -80,16 +81,21 @@
     await keep(panel, readings);
   }
   async function keep(panel: string, readings: number[]): Promise<void> {
+    read = { ...read, [panel]: readings };
     const others = (shop.choices.readings ?? []).filter((each) => each.panel !== panel);
-    const good = await store.save(
+    await store.save(
       building,
       { readings: [...others, { panel, read: readings }] },
       `${panel} read on the bed`,
     );
-    read = good
-      ? Object.fromEntries(Object.entries(read).filter(([of]) => of !== panel))
-      : { ...read, [panel]: readings };
   }
+  // What is typed stands until the answer says the same: one that was asked before may come in between.
+  $effect(() => {
+    const typed = one && read[one.panel];
+    if (!typed || !kept || typed.some((value, n) => value !== kept[n])) return;
+    const panel = one.panel;
+    untrack(() => (read = Object.fromEntries(Object.entries(read).filter(([of]) => of !== panel))));
+  });
   function type(n: number, value: number | null): void {
     if (!one) return;
     const next = mine.with(n, value);

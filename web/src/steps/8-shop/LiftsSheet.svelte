@@ -283,7 +283,7 @@
         title="The crane's own table"
         note="between its rows in a straight line"
         one="Row"
-        rows={sheet.choices.table ?? []}
+        rows={building.lifting?.table ?? []}
         columns={TABLE}
         fresh={() => {
           const last = sheet.choices.table?.at(-1);

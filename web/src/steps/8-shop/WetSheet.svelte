@@ -308,7 +308,7 @@
           title="Cast so far"
           note="days count from the first one"
           one="Panel cast"
-          rows={sheet.choices.cast ?? []}
+          rows={building.wet?.cast ?? []}
           columns={LOG}
           fresh={() => ({ panel: panels[0]?.value ?? '', cast: 0, lifted: null })}
           {units}
@@ -351,7 +351,7 @@
           title="Bales"
           note="moisture before they are set"
           one="Bale"
-          rows={sheet.choices.bales ?? []}
+          rows={building.wet?.bales ?? []}
           columns={BALES}
           fresh={() => ({ panel: panels[0]?.value ?? '', moisture: 0.15 })}
           {units}
@@ -364,7 +364,7 @@
           title="The mix"
           note="by volume, loose"
           one="Part"
-          rows={sheet.choices.mix ?? []}
+          rows={building.wet?.mix ?? []}
           columns={MIX}
           fresh={() => ({ name: 'sand', ratio: 1, density: 1500, bag: null })}
           {units}
@@ -377,7 +377,7 @@
           title="Mortar probed"
           note="between {units.length(sheet.choices.least)} and {units.full(sheet.choices.most, 'length')}"
           one="Probe"
-          rows={sheet.choices.probes ?? []}
+          rows={building.wet?.probes ?? []}
           columns={PROBES}
           fresh={() => ({ face: 'A', thickness: 0.035 })}
           {units}

@@ -177,7 +177,7 @@
       title="Further rules"
       note="of a supplier, an engineer, this site"
       one="Rule"
-      rows={sheet.choices.more ?? []}
+      rows={building.work?.more ?? []}
       columns={MORE}
       fresh={() => ({ id: sheet.rows[1]?.id ?? '', after: sheet.rows[0]?.id ?? '', wait: 0 })}
       {units}
