@@ -44,7 +44,6 @@ COLUMNS = (
     "state",
 )
 _DIGITS = 3
-_TWICE = ("two ", "beads ")  #: words of steps that lay two beads beside one another
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -127,7 +126,7 @@ def _joints(project: Project, building: MeasuredBuilding, choices: BillChoices) 
             if step.key in joint.omitted or joint.length <= 0:
                 continue
             if step.kind == "bead":
-                beads[joint.sealant] += joint.length * (2 if step.text.startswith(_TWICE) else 1)
+                beads[joint.sealant] += joint.length * step.beads
             elif step.kind == "tape":
                 tapes[joint.tape] += joint.length
                 ends[joint.tape] += sum(sections.get(key, 1) for key in joint.follows) or 1
@@ -192,10 +191,12 @@ def _forms(
     if boards:
         yield bought("buck", "Forms", "boards of bucks", marks, boards, "distance", choices, waste=choices.layers,
                      sold=max(building.shop.bars), of="bar")  # fmt: skip
-    concrete = next((one for one in project.catalogue.values() if one.key == "concrete-reinforced"), None)
+    of = assemblies_of(project, building)
+    cast = next((one.material for run in laid for one in of[run.of.zone].layers
+                 if one.material and project.catalogue[one.material].family == "concrete"), "")  # fmt: skip
     yield bought("concrete", "Forms", "concrete", marks, sum(poured(one.of, building.pour).volume for one in laid),
                  "volume", choices, waste=building.pour.waste,
-                 price=concrete.cost if concrete and concrete.cost else None)  # fmt: skip
+                 price=(project.catalogue[cast].cost or None) if cast else None)  # fmt: skip
 
 
 def _boards(one: LaidRun, thick: float) -> float:

@@ -47,7 +47,6 @@ class LiftSheet:
     lacking: tuple[str, ...]
     days: int | None  #: None while a face lacks
     per_day: tuple[int, ...]
-    plan: tuple[tuple[Point, ...], ...]  #: outlines of the bodies [m]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -88,7 +87,7 @@ def lift_sheet(project: Project, building_id: str) -> LiftSheet:
     days = _days(building.lifting, len(rows)) if rows and not found.lacking else None
     return LiftSheet(
         choices=building.lifting, rows=rows, lacking=found.lacking, days=None if days is None else days.days,
-        per_day=() if days is None else days.per_day, plan=tuple(body.outline for body in building.bodies),
+        per_day=() if days is None else days.per_day,
     )  # fmt: skip
 
 

@@ -229,7 +229,10 @@ def test_no_laying_with_as_few_pieces_and_cuts_leaves_fewer_pieces_on_one_web(se
 
     first = [one + other for one in fillings(0.0, hole.x) for other in fillings(hole.right, length)]
     second = fillings(0.0, length)
-    inner = lambda pieces: [b for _, b in pieces if b not in (length, hole.x)]  # noqa: E731
+
+    def inner(pieces: Pieces) -> list[float]:
+        return [b for _, b in pieces if b not in (length, hole.x)]
+
     legal = [
         (len(low) + len(high), sum(b - a < 1200 for a, b in (*low, *high)), few(low) + few(high))
         for low in first for high in second

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import itertools
+from collections.abc import Callable
 from dataclasses import replace
 
 import pytest
 
 from nimble_shell.core.building.body import BodyOpening, BuildingBody
-from nimble_shell.core.building.footprint import footprint
+from nimble_shell.core.building.footprint import Plan, footprint
 from nimble_shell.core.building.joined import faces_of_building
 from nimble_shell.core.building.roof import Roof
 from nimble_shell.core.errors import DomainError
@@ -26,8 +27,8 @@ FORM = Form(foam_out=0.07, core=0.16, foam_in=0.07, beyond=0.0, one_sided=False)
 CHOICES = FormChoices(height=0.4, half=0.2, long=0.8, short=0.4)
 
 
-def body(plan: str = "rectangle", *lengths: float, key: str = "b1", **more: object) -> BuildingBody:
-    outline = footprint(plan, *lengths)  # type: ignore[arg-type]  # one of the plans
+def body(plan: Plan = "rectangle", *lengths: float, key: str = "b1", **more: object) -> BuildingBody:
+    outline = footprint(plan, *lengths)
     given = {"storeys": (2.4,), "roof": Roof(form="flat"), "wall": "w", **more}
     return BuildingBody(id=key, outline=outline, **given)  # type: ignore[arg-type]  # its fields
 
@@ -45,13 +46,13 @@ def runs_of(*bodies: BuildingBody, openings: tuple[BodyOpening, ...] = (), choic
      ("U", (12.0, 8.0, 4.0, 4.0), "oooiiooo")],
 )  # fmt: skip
 def test_a_body_is_one_closed_run_with_a_corner_at_each_of_its_own(
-    plan: str, lengths: tuple[float, ...], turns: str
+    plan: Plan, lengths: tuple[float, ...], turns: str
 ) -> None:
     (run,) = runs_of(body(plan, *lengths))
     check_run(run.run)  # it closes
     assert run.run.closed
     assert sorted((one.turn or "")[0] for one in run.run.walls) == sorted(turns)
-    outline = footprint(plan, *lengths)  # type: ignore[arg-type]  # one of the plans
+    outline = footprint(plan, *lengths)
     sides = sorted(
         round(1000 * (abs(a[0] - b[0]) + abs(a[1] - b[1]))) for a, b in itertools.pairwise([*outline, outline[0]])
     )
@@ -177,7 +178,7 @@ def test_a_stretch_too_narrow_for_a_piece_is_named_with_its_lengths() -> None:
         lambda: CastIn(),
     ],
 )
-def test_what_no_form_is_is_refused(wrong) -> None:  # type: ignore[no-untyped-def]
+def test_what_no_form_is_is_refused(wrong: Callable[[], object]) -> None:
     with pytest.raises(DomainError):
         wrong()
 

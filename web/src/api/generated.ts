@@ -7170,8 +7170,6 @@ export interface components {
             lacking: string[];
             /** Per Day */
             per_day: number[];
-            /** Plan */
-            plan: number[][][];
             /** Rows */
             rows: components["schemas"]["LiftRowOut"][];
         };

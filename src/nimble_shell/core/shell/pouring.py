@@ -73,7 +73,6 @@ class Poured:
     volume: float  #: less bucks [m³]
     order: float  #: with waste [m³]
     trucks: int
-    every: float  #: at which trucks follow one another [h]
     braces: tuple[Braced, ...]
     lean: Lean | None  #: [mm]
     hours: float  #: of the pour with its waits
@@ -129,7 +128,7 @@ def poured(run: FormRun, choices: PourChoices) -> Poured:
         most_rate=None if rated is None else greatest_rate(pour, rated), coldest=_coldest(pour, found, rated),
         could=0 if apart is None else len(apart.levels),
         lifts=tuple(found), no_lifts=no_lifts,
-        area=area, volume=volume, order=order, trucks=trucks, every=choices.truck / (choices.rate * area),
+        area=area, volume=volume, order=order, trucks=trucks,
         braces=tuple(_braces(run, n, choices) for n in range(len(run.walls))), lean=_lean(high, choices),
         hours=found[-1].ends if found else 0.0,
     )  # fmt: skip

@@ -37,8 +37,13 @@
   }
   /** A price is for one piece, or for one unit as it is read here. */
   const per = (one: Row) => (one.count === null ? units.unit(one.dimension).per_si : 1);
+  /** The row whose price was written last, and where it stands: behind those of the others. */
+  let asked = $state('');
+  let behind = $state(0);
   function price(one: Row, value: number | null): void {
     const others = (building.bill?.prices ?? []).filter((each) => each.key !== one.key);
+    asked = one.key;
+    behind = others.length;
     const prices = value === null ? others : [...others, { key: one.key, price: value * per(one) }];
     save({ prices }, `price of ${one.what}`);
   }
@@ -134,7 +139,7 @@
                     decimals={2}
                     optional
                     value={one.price === null ? null : one.price / per(one)}
-                    refused={why(`/bill/prices/${one.key}`)}
+                    refused={asked === one.key ? why(`/bill/prices/${behind}/price`) : undefined}
                     onsave={(value) => price(one, value)}
                   />
                 </td>

@@ -40,8 +40,13 @@
     order[at + by] = one;
     save({ proposed: order }, `${sheet?.rows[at]?.text} moved ${by < 0 ? 'up' : 'down'}`);
   }
+  /** The operation whose hours were written last, and where they stand: behind those of the others. */
+  let asked = $state('');
+  let behind = $state(0);
   function hours(id: string, text: string, value: number): void {
     const others = (building.work?.hours ?? []).filter((one) => one.id !== id);
+    asked = id;
+    behind = others.length;
     save({ hours: [...others, { id, hours: value }] }, `${text}: ${units.full(value, 'hours')}`);
   }
   function through(id: string, text: string, done: boolean): void {
@@ -129,7 +134,7 @@
                 width="tiny"
                 dimension="hours"
                 value={one.hours}
-                refused={why(`/work/hours/${n}/hours`)}
+                refused={asked === one.id ? why(`work/hours/${behind}/hours`) : undefined}
                 onsave={(value) => value !== null && hours(one.id, one.text, value)}
               />
             </td>
@@ -181,7 +186,7 @@
       columns={MORE}
       fresh={() => ({ id: sheet.rows[1]?.id ?? '', after: sheet.rows[0]?.id ?? '', wait: 0 })}
       {units}
-      why={(path) => why(`/work/more${path}`)}
+      why={(path) => why(`work/more${path}`)}
       onsave={(more, words) => save({ more }, words)}
     />
     <p class="soft">

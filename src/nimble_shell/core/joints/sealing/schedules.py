@@ -108,7 +108,9 @@ _BASE_PLATE = (
     SealingStep(key="capillary", kind="lap", text="capillary break on the concrete", needed=True),
     SealingStep(key="gasket", kind="gasket", text="sill gasket under the plate", carries=("air",)),
     SealingStep(key="plate", kind="work", text="plate bolted down", covers=("gasket", "capillary")),
-    SealingStep(key="beads", kind="bead", text="two beads on the plate, panel set into them", carries=("air",)),
+    SealingStep(
+        key="beads", kind="bead", text="two beads on the plate, panel set into them", carries=("air",), beads=2
+    ),
     SealingStep(key="panel", kind="work", text="panel set and screwed", covers=("beads",)),
     SealingStep(key="tape-in", kind="tape", text="tape from the inner skin to the slab", carries=("air", "vapour")),
     SealingStep(
@@ -261,7 +263,7 @@ _RIDGE = (
     SealingStep(key="line", kind="work", text="lining below", covers=("tape-in", "bead-in")),
 )
 _EAVE = (
-    SealingStep(key="bead-plate", kind="bead", text="two beads on the bevelled plate", carries=("air",)),
+    SealingStep(key="bead-plate", kind="bead", text="two beads on the bevelled plate", carries=("air",), beads=2),
     SealingStep(key="set", kind="work", text="roof panel set and screwed", covers=("bead-plate",)),
     SealingStep(key="tape-in", kind="tape", text="tape in the inner corner, skin to skin", carries=("air", "vapour")),
     SealingStep(key="wrap", kind="lap", text="wall membrane up to the roof's underside, taped", carries=("rain",)),
@@ -274,21 +276,27 @@ _EAVE = (
 )
 _VERGE = tuple(one for one in _EAVE if one.key != "vent")
 _UPSTAND = (
-    SealingStep(key="bead-in", kind="bead", text="beads between roof and wall, at ledger or plate", carries=("air",)),
+    SealingStep(
+        key="bead-in", kind="bead", text="beads between roof and wall, at ledger or plate", carries=("air",), beads=2
+    ),
     SealingStep(key="set", kind="work", text="roof panel set and screwed", covers=("bead-in",)),
     SealingStep(key="tape-in", kind="tape", text="tape in the inner corner, skin to skin", carries=("air", "vapour")),
-    SealingStep(key="turn-up", kind="lap", text="roof membrane turned up the wall, as high as the local rule asks",
-                carries=("rain",)),
+    SealingStep(
+        key="turn-up",
+        kind="lap",
+        text="roof membrane turned up the wall, as high as the local rule asks",
+        carries=("rain",),
+    ),
     SealingStep(key="flashing", kind="lap", text="flashing over the turned-up edge", over="turn-up", falls=True),
     SealingStep(key="line", kind="work", text="lining", covers=("tape-in",)),
-)  # fmt: skip
+)
 _VALLEY = tuple(
     SealingStep(key="membrane", kind="lap", text="valley sheet, roof membranes over it from both sides",
                 carries=("rain",)) if one.key == "membrane" else one
     for one in _RIDGE if one.key != "vent"
 )  # fmt: skip
 _FLOOR = (
-    SealingStep(key="bead", kind="bead", text="beads at ledger or plates", carries=("air",)),
+    SealingStep(key="bead", kind="bead", text="beads at ledger or plates", carries=("air",), beads=2),
     SealingStep(key="membrane", kind="lap", text="air membrane wrapped round the floor's edge before it is set",
          carries=("air", "vapour")),
     SealingStep(key="set", kind="work", text="floor set", covers=("bead", "membrane")),
@@ -316,7 +324,11 @@ _PIPE = (
 )
 _PARTY = (
     SealingStep(
-        key="bead", kind="bead", text="beads where the party wall meets the inner skin", carries=("air", "vapour")
+        key="bead",
+        kind="bead",
+        text="beads where the party wall meets the inner skin",
+        carries=("air", "vapour"),
+        beads=2,
     ),
     SealingStep(key="stop", kind="work", text="fire stop in the cavity, as the local rule asks"),
     _WRAP,

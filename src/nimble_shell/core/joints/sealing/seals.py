@@ -55,6 +55,7 @@ class SealingStep:
     over: str = ""  #: of a lap: the step whose sheet this one lies over
     needed: bool = False  #: a seal that must not be left out, or a gap that must stay open
     falls: bool = False  #: water runs off on it: it has to fall outwards, and to end outside
+    beads: int = 1  #: of a bead: how many lie beside one another
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
