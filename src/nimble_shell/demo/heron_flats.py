@@ -11,6 +11,7 @@ edges that nobody has drawn a joint for.
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import cache
 
 from nimble_shell.core.assemblies.assembly import Assembly, Substitution
 from nimble_shell.core.assemblies.systems import SYSTEMS
@@ -64,8 +65,9 @@ def plant(
     return service.save_assembly(stored.project.id, wall.with_thickness(core, 0.185), version, note)
 
 
+@cache
 def campus() -> Project:
-    """The project as first drawn."""
+    """The project as first drawn; drawn once, so that what is worked out of it is worked out once."""
     basis = Basis(
         site=Site(place="Heron Flats, Heron County (invented)", latitude=46.2, altitude=214.0, theta_winter=-26.0,
                   theta_summer=31.0),

@@ -10,10 +10,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
+from itertools import chain
 from typing import Any
 
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.held import Held
 from nimble_shell.core.shell.project import Project
 from nimble_shell.formats.document import Document, Text
 from nimble_shell.formats.project import (
@@ -158,8 +160,14 @@ def _siblings(project: Project, key: Key) -> tuple[Any, ...]:
     return ()
 
 
+_WHOLE: Held[Any] = Held()
+
+
 def compose(project_id: str, things: Mapping[Key, Any]) -> Project:
     """The project of its things, given in their order.
+
+    The same things make the same building or build-up, as the same text makes the same thing: a copy of a project, or
+    one that is opened again, finds all that was worked out for it.
 
     Raises
     ------
@@ -175,7 +183,10 @@ def compose(project_id: str, things: Mapping[Key, Any]) -> Project:
         if not of.holds:
             return value
         parts = {name: tuple(held.get((part, of.id_of(value)), ())) for name, part in of.holds.items()}
-        return replace(value, **parts) if any(parts.values()) else value
+        if not any(parts.values()):
+            return value
+        these = (value, *chain.from_iterable(parts.values()))
+        return _WHOLE.get(these) or _WHOLE.put(these, replace(value, **parts))
 
     heading: Heading = things[HEADING]
     basis: Basis = things[BASIS]

@@ -118,17 +118,19 @@ class ProjectRepository:
 
     def add(self, project: Project, at: str) -> Stored:
         """A new project, whole; nothing to undo before it. Raises DomainError."""
-        check_whole(project)
-        self._db.add(ProjectRow(id=project.id, name=project.name, revision=1, created_at=at, changed_at=at,
-                                deleted_at=None))  # fmt: skip
-        self._db.flush()
         items = [ChangeItem(HEADING, Heading(name=project.name), 0.0), ChangeItem(BASIS, project.basis, 0.0)]
         for kind, owner, values in groups(project):
             of = KINDS[kind]
             items += [
                 ChangeItem(Key(kind, owner, of.id_of(one)), of.bare(one), float(n)) for n, one in enumerate(values)
             ]
-        self._db.add_all(_row_of(project.id, _put(item)) for item in items)  # nothing stands there yet to be asked for
+        puts = [_put(item) for item in items]
+        # As it will be read: what is worked out to check it is then worked out for whoever opens it.
+        check_whole(compose(project.id, {one.key: read_thing(one.key.kind, one.text or "") for one in puts}))
+        self._db.add(ProjectRow(id=project.id, name=project.name, revision=1, created_at=at, changed_at=at,
+                                deleted_at=None))  # fmt: skip
+        self._db.flush()
+        self._db.add_all(_row_of(project.id, one) for one in puts)  # nothing stands there yet to be asked for
         self._db.flush()
         return self.get(project.id)
 
