@@ -54,7 +54,7 @@ def main(arguments: list[str]) -> int:
             setup.application()
         else:
             setup.python_packages(for_tests=False)
-        return _hand_over([setup.PYTHON, "-m", "nimble_shell.cli", command, *rest])
+        return _hand_over([setup.PYTHON, "-m", "nimble_shell", command, *rest])
     except StepFailed as failed:
         print(failed, file=sys.stderr)
         return 1

@@ -55,3 +55,12 @@ def test_a_start_imports_nothing_that_it_does_not_need() -> None:
     code = f"import sys, nimble_shell.serve; print([one for one in {late!r} if one in sys.modules])"
     done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True)
     assert done.stdout.strip() == "[]"
+
+
+def test_a_process_of_the_server_reads_nothing_of_the_server() -> None:
+    """A solver, and the reader of somebody's file, read the module that the server was started with once more."""
+    code = (
+        "import sys, nimble_shell.__main__; print(sorted(one for one in sys.modules if one.startswith('nimble_shell')))"
+    )
+    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True)
+    assert done.stdout.strip() == "['nimble_shell', 'nimble_shell.__main__']"

@@ -119,7 +119,7 @@ def test_a_taken_port_is_told_with_another(tmp_path: Path) -> None:
         taken.bind(("127.0.0.1", 0))
         taken.listen()
         port = str(taken.getsockname()[1])
-        command = [sys.executable, "-m", "nimble_shell.cli", "serve", "--port", port, "--data", str(tmp_path)]
+        command = [sys.executable, "-m", "nimble_shell", "serve", "--port", port, "--data", str(tmp_path)]
         done = subprocess.run(command, capture_output=True, text=True, check=False, timeout=60)
     assert done.returncode == 1
     assert "step 'port' stopped" in done.stderr
@@ -128,7 +128,7 @@ def test_a_taken_port_is_told_with_another(tmp_path: Path) -> None:
 
 def test_a_damaged_database_is_told_at_the_start(tmp_path: Path) -> None:
     (tmp_path / "nimble-shell.sqlite").write_bytes(b"rubbish" * 3000)
-    command = [sys.executable, "-m", "nimble_shell.cli", "serve", "--port", "0", "--data", str(tmp_path)]
+    command = [sys.executable, "-m", "nimble_shell", "serve", "--port", "0", "--data", str(tmp_path)]
     done = subprocess.run(command, capture_output=True, text=True, check=False, timeout=60)
     assert done.returncode == 1
     assert "step 'database' stopped" in done.stderr
@@ -137,6 +137,6 @@ def test_a_damaged_database_is_told_at_the_start(tmp_path: Path) -> None:
 
 def test_a_missing_front_end_is_told(tmp_path: Path) -> None:
     environment = {**os.environ, "NIMBLE_SHELL_WEB": str(tmp_path / "none")}
-    command = [sys.executable, "-m", "nimble_shell.cli", "serve", "--port", "0", "--data", str(tmp_path)]
+    command = [sys.executable, "-m", "nimble_shell", "serve", "--port", "0", "--data", str(tmp_path)]
     done = subprocess.run(command, capture_output=True, text=True, check=False, timeout=60, env=environment)
     assert "step 'front end' stopped" in done.stderr

@@ -57,7 +57,7 @@ class Server:
 
     def start(self) -> None:
         folder, port = str(self.folder / "data"), str(self.port)
-        command = [sys.executable, "-m", "nimble_shell.cli", "demo", "--data", folder, "--port", port]
+        command = [sys.executable, "-m", "nimble_shell", "demo", "--data", folder, "--port", port]
         web = os.environ.get("NIMBLE_SHELL_WEB", str(ROOT / "build" / "web"))
         with self.log.open("w") as log:
             environment = {**os.environ, "NIMBLE_SHELL_WEB": web}

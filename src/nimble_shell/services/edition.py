@@ -7,7 +7,7 @@ import hashlib
 import importlib.metadata
 import importlib.util
 import threading
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -59,11 +59,19 @@ def imports(module: str) -> frozenset[str]:
         return frozenset()
     with _PARSING:
         tree = ast.parse(source.read_bytes())
-    return frozenset(_imported(tree))
+    return frozenset(_imported(_statements(tree)))
 
 
-def _imported(tree: ast.Module) -> Iterator[str]:
-    for node in ast.walk(tree):
+def _statements(within: ast.AST) -> Iterator[ast.AST]:
+    """Every statement, also inside of others: what stands in expressions, most of a tree by far, imports nothing."""
+    for part in ("body", "orelse", "finalbody", "handlers", "cases"):
+        for one in getattr(within, part, ()):
+            yield one
+            yield from _statements(one)
+
+
+def _imported(statements: Iterable[ast.AST]) -> Iterator[str]:
+    for node in statements:
         if isinstance(node, ast.Import):
             yield from (one.name for one in node.names)
         elif isinstance(node, ast.ImportFrom) and node.module:
