@@ -48,7 +48,12 @@
 
   $effect(() => {
     const project = place.project;
-    untrack(() => (project ? void session.load(project) : (session.leave(), void session.start())));
+    untrack(() => {
+      bench.leave();
+      if (project) return void session.load(project);
+      void session.leave();
+      void session.start();
+    });
   });
   $effect(() => {
     // A project opens at its first building; a building that is gone gives way to the first one.

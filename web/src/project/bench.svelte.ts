@@ -43,9 +43,10 @@ export class Bench {
 
   /** Follow what is stored: another wall, an undo, another window's save that was loaded. */
   follow(project: string, building: string, condition: string, stored: Assembly, revision: number): void {
+    const another = project !== this.#place.project;
     this.#place = { project, building, condition };
-    if (this.#busy === 0 && stored !== this.#saved) {
-      if (stored.id !== this.#saved?.id) {
+    if (another || (this.#busy === 0 && stored !== this.#saved)) {
+      if (another || stored.id !== this.#saved?.id) {
         this.selected = Math.max(
           0,
           stored.layers.findIndex((layer) => layer.studied),
@@ -80,17 +81,23 @@ export class Bench {
       this.#from = layer.d;
     } else clearTimeout(this.#resting);
     this.move(this.setThickness(index, d));
-    this.#resting = setTimeout(() => this.rest(index, zone), 500);
+    this.#rest = () => this.rest(index, zone);
+    this.#resting = setTimeout(this.#rest, 500);
   }
 
   /** Save what the arrow keys did. */
   rest(index: number, zone: string): void {
     if (this.#resting === undefined) return;
     clearTimeout(this.#resting);
-    this.#resting = undefined;
+    this.#resting = this.#rest = undefined;
     const layer = this.draft?.layers[index];
     if (layer && layer.d !== this.#from) this.thickness(index, layer.d, this.#from, zone);
     this.release();
+  }
+
+  /** The window goes to another project: what the arrow keys did belongs to this one. */
+  leave(): void {
+    this.#rest?.();
   }
 
   /** Save a thickness, with the one before as ghost. */
@@ -104,6 +111,7 @@ export class Bench {
   }
 
   #resting: ReturnType<typeof setTimeout> | undefined;
+  #rest: (() => void) | undefined;
   #from = 0;
 
   /** Change the draft without saving: the hand is still moving. */

@@ -30,6 +30,26 @@ beforeEach(() => {
   bench.follow('p', 'b', 'winter', stored, 1);
 });
 
+describe('another project', () => {
+  test('begins at its core, although its build-up is called the same and the hand was on the last one', () => {
+    bench.selected = 0;
+    bench.hold();
+    bench.follow('q', 'b', 'winter', wall(0.3), 1);
+    expect([bench.selected, core(bench)]).toEqual([1, 0.3]);
+  });
+
+  test('what the arrow keys did is written before the window goes there', async () => {
+    bench.nudge(1, 0.005, 'D2');
+    bench.leave();
+    await settle();
+    expect(edits().length).toBe(1);
+    edits()[0]?.reply(written(2));
+    bench.leave();
+    await settle();
+    expect(edits().length).toBe(1);
+  });
+});
+
 describe('following what is stored', () => {
   test('begins at the core, and asks for its figures', () => {
     expect(bench.selected).toBe(1);

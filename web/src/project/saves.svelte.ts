@@ -138,6 +138,18 @@ export class Saves {
     return this.#next(() => attempt());
   }
 
+  /** Everything that was to be written has been, or was refused. */
+  async done(): Promise<void> {
+    await this.#queue;
+  }
+
+  /** Another project: what was said of the one before is not said of it. */
+  forget(): void {
+    this.trouble = undefined;
+    this.elsewhere = undefined;
+    this.announcement = '';
+  }
+
   /** The server has a newer revision than was known: another window's, unless a save of this one is on its way. */
   seen(revision: number): Promise<boolean> {
     return this.#next(async () => {

@@ -68,23 +68,37 @@ class Session {
     this.shipped = await take(api.GET('/api/v1/shipped'));
   }
 
+  /** Which project this window is to hold; none while it shows the list. */
+  #wanted = '';
+
   async load(id: string): Promise<void> {
-    if (this.open?.project.id === id) return;
-    this.loading = true;
-    this.open = undefined;
-    this.saves.trouble = undefined;
+    this.#wanted = id;
+    this.loading = this.open?.project.id !== id;
+    if (!this.loading) return;
+    await this.#left();
     try {
       await this.start();
-      this.open = await take(api.GET('/api/v1/projects/{project_id}', inProject(id)));
+      const found = await take(api.GET('/api/v1/projects/{project_id}', inProject(id)));
+      if (this.#wanted === id) this.open = found;
     } catch (error) {
+      if (this.#wanted !== id) return;
       this.saves.trouble = {
         problem: asProblem(error),
         doing: 'open the project',
         retry: () => this.reload(id),
       };
     } finally {
-      this.loading = false;
+      if (this.#wanted === id) this.loading = false;
     }
+  }
+
+  /** What was typed in a project is written to it before the window holds another one. */
+  async #left(): Promise<void> {
+    if (this.open) await this.saves.done();
+    if (this.open?.project.id === this.#wanted) return; // it came back meanwhile
+    this.open = undefined;
+    this.saves.forget();
+    this.#own.clear();
   }
 
   /** Fetch the project again, whatever this window holds. */
@@ -104,9 +118,10 @@ class Session {
     }
   }
 
-  leave(): void {
-    this.open = undefined;
-    this.saves.trouble = undefined;
+  async leave(): Promise<void> {
+    this.#wanted = '';
+    this.loading = false;
+    await this.#left();
   }
 
   building(id: string): Building | undefined {

@@ -1,6 +1,6 @@
 // What this window holds of a project, and what it writes of it: the things that differ, at the revision that was read.
 import { beforeEach, describe, expect, test, vi } from 'vitest';
-import type { Building, ProjectOut } from '@/api/client';
+import type { Assembly, Building, ProjectOut } from '@/api/client';
 import { asked, newest, opened, settle, written } from '@/testing/server';
 import { session } from './session.svelte';
 
@@ -63,9 +63,47 @@ describe('opening', () => {
     expect(session.saves.trouble).toBeUndefined();
   });
 
-  test('leaving forgets it', () => {
-    session.leave();
+  test('leaving forgets it', async () => {
+    await session.leave();
     expect(session.open).toBeUndefined();
+  });
+
+  test('waits for what is still to be written to the one before', async () => {
+    const on = session.assembly('w1') as Assembly;
+    const saved = session.saveAssembly({ ...on, name: 'New' }, 'Core', 'D2', { on, read: 1 });
+    const loaded = session.load('other');
+    await settle();
+    expect(asked.map((one) => one.params.path?.project_id)).toEqual(['p']);
+    newest().reply(written(2));
+    expect(await saved).toBe(true);
+    await settle();
+    expect(newest().params.path).toEqual({ project_id: 'other' });
+    newest().reply(opened({ id: 'other' }));
+    await loaded;
+    expect(session.open?.project.id).toBe('other');
+  });
+
+  test('takes the one that was asked for last, whichever answers first', async () => {
+    session.open = undefined;
+    const [first, second] = [session.load('a'), session.load('b')];
+    await settle();
+    const [a, b] = asked.slice(-2);
+    b?.reply(opened({ id: 'b' }));
+    await second;
+    a?.reply(opened({ id: 'a' }));
+    await first;
+    expect((session as { open?: ProjectOut }).open?.project.id).toBe('b');
+    expect(session.loading).toBe(false);
+  });
+
+  test('says of another project nothing that was said of the one before', async () => {
+    session.saves.elsewhere = { text: 'Core', who: 'another window' };
+    session.saves.announcement = 'Core';
+    const loaded = session.load('other');
+    await settle();
+    newest().reply(opened({ id: 'other' }));
+    await loaded;
+    expect([session.saves.elsewhere, session.saves.announcement]).toEqual([undefined, '']);
   });
 });
 

@@ -10,7 +10,7 @@
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-<div class="list" role="region" tabindex="0" aria-label="Panels of the face">
+<div class="list scroll" role="region" tabindex="0" aria-label="Panels of the face">
   <table>
     <thead>
       <tr>

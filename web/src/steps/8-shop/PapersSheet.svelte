@@ -17,7 +17,7 @@
     {
       file: 'setout.dxf',
       name: 'Drawing of all faces',
-      kind: 'DXF, in mm',
+      kind: 'DXF, in millimetres',
       note: 'panels, joints, posts, plates, anchors and dimensions on layers of their own',
     },
     {
