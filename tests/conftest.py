@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import shutil
 from collections.abc import Iterator
 from pathlib import Path
@@ -24,6 +25,12 @@ settings.register_profile("nimble", deadline=None, max_examples=60, derandomize=
 settings.load_profile("nimble")
 
 HERE = "http://127.0.0.1"
+
+
+def pytest_collection_finish() -> None:
+    """What was read up to here stays to the end: it is not looked through for garbage again and again."""
+    gc.collect()
+    gc.freeze()
 
 
 @pytest.fixture

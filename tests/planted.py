@@ -7,8 +7,8 @@ from typing import Any
 from nimble_shell.core.shell.whole import check_whole
 from nimble_shell.services.sheets import read_project_file
 
-#: A joint of an unknown family, role or value would be kept, but not drawn.
-_KEPT = ("family", "variant", "roles", "values")
+#: A joint of an unknown family, role or value would be kept, but not drawn; a build-up of an unknown system not set out.
+_KEPT = ("family", "variant", "roles", "values", "system")
 MARK = '"><script>planted()</script><rect id="planted"/>#panic()'
 
 

@@ -14,25 +14,34 @@ WALL = "main-laboratory/D2"
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
+_GO = "(to) => { history.pushState(null, '', to); window.dispatchEvent(new PopStateEvent('popstate')); }"
+
+
+def visit(page: Page, address: str, place: str, *, anew: bool = False) -> None:
+    """To a place of the application; it is read only where the window does not show it yet, or where that is asked."""
+    if anew or not page.url.startswith(address):
+        page.goto(f"{address}/{place}")
+    else:  # as a step back in the window goes
+        page.evaluate(_GO, f"/{place}")
+
+
 class Board:
     """One window on a project."""
 
     def __init__(self, page: Page, address: str, project: str) -> None:
         self.page, self.address, self.project = page, address, project
 
-    def open(self, place: str = WALL) -> Board:
-        self.page.goto(f"{self.address}/{self.project}/{place}")
+    def open(self, place: str = WALL, *, anew: bool = False) -> Board:
+        """To a place of the project, and wait until it is shown."""
+        visit(self.page, self.address, f"{self.project}/{place}", anew=anew)
         self.page.wait_for_selector(".frame")
         if place.endswith(("D2", "B2")):
             self.settled()
         return self
 
     def go(self, place: str) -> Board:
-        """To another place of the project as a step back in the window goes: without reading the application anew."""
-        self.page.evaluate(
-            "(to) => { history.pushState(null, '', to); window.dispatchEvent(new PopStateEvent('popstate')); }",
-            f"/{self.project}/{place}",
-        )
+        """To another place of the project, whatever is shown of it yet."""
+        visit(self.page, self.address, f"{self.project}/{place}")
         return self
 
     def settled(self) -> None:

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Error, Page, expect, sync_playwright
-from web.copies import brought_in, campus_file, copied
+from web.copies import brought_in, campus_file, copied, file_of
 from web.sharing import shared_server
 
 from tools.window import SMALLEST, Server, context, launch, let_in
@@ -36,12 +36,6 @@ def unsolved_campus(server: Server) -> str:
     return copied(server)
 
 
-@pytest.fixture(scope="session")
-def looked_at(server: Server) -> str:
-    """The id of a copy that is only looked at, never changed; nothing in it is to be solved."""
-    return copied(server)
-
-
 @pytest.fixture
 def shaped(server: Server) -> str:
     """A copy with its shapes; joints and fixings are not to be solved."""
@@ -54,15 +48,15 @@ def shaped(server: Server) -> str:
 
 
 @pytest.fixture
+def fastened(server: Server) -> str:
+    """A copy with its fixings; no joint is to be solved with each of their changes."""
+    return brought_in(server, file_of(server, fixings=True))
+
+
+@pytest.fixture
 def jointed(server: Server) -> str:
     """The same with its joints and fixings."""
     return brought_in(server, campus_file(server))
-
-
-@pytest.fixture(scope="session")
-def solved_at(server: Server) -> str:
-    """Another that is only looked at, with all that is to be solved in the laboratory."""
-    return copied(server, solved=("main-laboratory",))
 
 
 @pytest.fixture(scope="session")
@@ -94,11 +88,18 @@ def _context(warm: BrowserContext, server: Server) -> Iterator[BrowserContext]:
         page.close()
 
 
+#: Nothing is kept in the browser, and nothing lies over the sheet.
+_AS_FOUND = (
+    "() => location.protocol === 'http:' && !localStorage.length && !document.querySelector('dialog, [role=dialog]')"
+)
+
+
 @pytest.fixture
 def page(context: BrowserContext) -> Iterator[Page]:
-    """The first window, empty; one that throws, or logs an error of its own, fails its test.
+    """The first window; one that throws, or logs an error of its own, fails its test.
 
-    Every test has the same one: a new tab for each, with a process of its own, cost as much again as what it shows.
+    Every test has the same one, at what the test before it looked at, as a designer goes from project to project: to
+    read the application for each cost as much as what most of them do. One that a test leaves otherwise is emptied.
     """
     page = context.pages[0]
     faults: list[str] = []
@@ -115,7 +116,8 @@ def page(context: BrowserContext) -> Iterator[Page]:
     yield page
     page.remove_listener("pageerror", thrown)
     page.remove_listener("console", logged)
-    page.goto("about:blank")
+    if faults or not page.evaluate(_AS_FOUND):
+        page.goto("about:blank")
     page.set_viewport_size(SMALLEST)
     page.mouse.move(0, 0)
     assert faults == []

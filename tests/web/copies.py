@@ -38,8 +38,11 @@ def _typed_areas() -> dict[str, dict[str, float | None]]:
     return {one.id: {each.id: each.area for each in one.elements} for one in typed(campus()).buildings}
 
 
-def file_of(server: Server, solved: tuple[str, ...] = (), units: str = "SI") -> Any:
-    """The campus; joints, shape and fixings stay in the buildings named and are to be solved there alone."""
+def file_of(server: Server, solved: tuple[str, ...] = (), units: str = "SI", *, fixings: bool = False) -> Any:
+    """The campus; joints, shape and fixings stay in the buildings named and are to be solved there alone.
+
+    With `fixings` they stay in every build-up.
+    """
     file = campus_file(server)
     file["project"]["basis"]["schools"]["units"] = units
     areas = _typed_areas()
@@ -50,7 +53,7 @@ def file_of(server: Server, solved: tuple[str, ...] = (), units: str = "SI") -> 
         building.update(joints=[], bodies=[], openings=[])
         for element in building["elements"]:
             element["area"] = areas[building["id"]][element["id"]]
-    if not solved:
+    if not solved and not fixings:
         for assembly in file["project"]["assemblies"]:
             assembly["fixings"] = []
     return file

@@ -6,9 +6,9 @@ import re
 
 import pytest
 from playwright.sync_api import Page, expect
-from web.board import Board, axe, evaluated, number
+from web.board import Board, axe, evaluated, number, visit
 
-from tools.window import SMALLEST, Server, quiet
+from tools.window import Server, quiet
 
 
 @pytest.fixture
@@ -93,7 +93,7 @@ def test_each_building_has_its_own_mast(board: Board) -> None:
 
 
 def test_a_wall_without_layers_starts_from_a_drawn_system(board: Board) -> None:
-    board.page.goto(f"{board.address}/{board.project}/pump-house/D2?element=e3")
+    visit(board.page, board.address, f"{board.project}/pump-house/D2?element=e3")
     expect(board.page.locator(".conditions")).to_contain_text("the shell does not count it")
     board.page.get_by_role("button", name="Start with Insulated concrete form, two-sided").click()
     board.settled()
@@ -103,7 +103,7 @@ def test_a_wall_without_layers_starts_from_a_drawn_system(board: Board) -> None:
 
 def test_a_systems_parameters_are_turned_before_it_starts(board: Board, server: Server) -> None:
     page = board.page
-    page.goto(f"{board.address}/{board.project}/pump-house/D2?element=e3")
+    visit(page, board.address, f"{board.project}/pump-house/D2?element=e3")
     page.get_by_role("button", name="Parameters of Masonry or concrete with insulation").click()
     form = page.get_by_test_id("parameters")
     card = page.get_by_role("listitem").filter(has=form)
@@ -211,73 +211,7 @@ def test_the_keys_are_listed(board: Board) -> None:
 # --- for everybody ----------------------------------------------------------------------------------------------
 
 
-#: What the sheet shows, and cannot be scrolled into view: nothing is cut at an edge that does not scroll.
-CUT = """() => {
-  const cut = [];
-  if (document.documentElement.scrollWidth > innerWidth || document.documentElement.scrollHeight > innerHeight)
-    cut.push('the page itself scrolls');
-  for (const one of document.querySelectorAll('.sheet *')) {
-    const text = [...one.childNodes].some((node) => node.nodeType === 3 && node.textContent.trim());
-    if (!(text || one.matches('button, select, a')) || one.closest('svg, .visually-hidden')) continue;
-    const box = one.getBoundingClientRect();
-    if (!box.width || box.right <= innerWidth + 1) continue;
-    if (!one.closest('.scroll, .drawn')) cut.push(one.textContent.trim().slice(0, 60));
-  }
-  return cut;
-}"""
-#: Until a new size is drawn.
-DRAWN = "() => new Promise((done) => setTimeout(() => requestAnimationFrame(() => requestAnimationFrame(done)), 100))"
-SIZES = ((640, 400), (768, 1024), (1024, 700), (1280, 800), (1920, 1080))
-
-
-def nothing_runs_over_the_edge(page: Page) -> None:
-    for width, height in SIZES:
-        page.set_viewport_size({"width": width, "height": height})
-        page.evaluate(DRAWN)
-        assert page.evaluate(CUT) == [], width
-        ledger = page.locator(".ledger").bounding_box()
-        assert ledger
-        assert ledger["y"] + ledger["height"] <= height + 0.5
-        for adopt in page.get_by_role("button", name=re.compile("^Adopt")).all()[:1]:
-            adopt.scroll_into_view_if_needed()
-            expect(adopt).to_be_in_viewport(ratio=1)
-
-
-#: Places, and whether they are also looked at on a small screen and at twice the size.
-LOOKED_AT = [
-    ("main-laboratory/D2", True),
-    ("main-laboratory/D2?view=study", True),
-    ("main-laboratory/D2?view=compare", True),
-    ("main-laboratory/D2?view=day", False),
-    ("main-laboratory/D2?view=standard", False),
-    ("main-laboratory/1", True),
-    ("main-laboratory/1?view=materials", True),
-    ("main-laboratory/1?view=register", True),
-    ("pump-house/D2?element=e3", True),
-    ("bunkhouse/D5?view=plane", True),
-    ("main-laboratory/D5", False),
-    ("main-laboratory/E2", False),
-    ("main-laboratory/B4", False),
-    ("boat-workshop/H4?view=add", False),
-]
-
-
-def test_axe_finds_nothing_and_nothing_runs_over_the_edge(page: Page, server: Server, looked_at: str) -> None:
-    """One walk through the application, which is read once."""
-    board = Board(page, server.address, looked_at).open(LOOKED_AT[0][0])
-    for place, edges in LOOKED_AT:
-        board.go(place)
-        quiet(page)
-        if edges:
-            nothing_runs_over_the_edge(page)
-            page.set_viewport_size(SMALLEST)
-        if place.endswith("study"):
-            page.get_by_label("what passes only").check()  # its rows are alike
-        if place == "main-laboratory/D2":
-            page.get_by_test_id("R-combined").click()
-            page.wait_for_selector("[data-testid=working] ol")
-        assert axe(page) == [], place
-        page.keyboard.press("Escape")
+def test_axe_finds_nothing_in_the_list_of_projects(page: Page, server: Server) -> None:
     page.goto(server.address)
     quiet(page)
     assert axe(page) == []

@@ -6,16 +6,16 @@ import re
 
 import pytest
 from playwright.sync_api import Page, expect
-from web.board import Board, axe, leading
+from web.board import Board, leading, visit
 
-from tools.window import Server, quiet
+from tools.window import Server
 
 FINAL = 60_000  # a loaded machine solves slowly [ms]
 
 
 @pytest.fixture
 def bench(page: Page, server: Server, jointed: str) -> Page:
-    page.goto(f"{server.address}/{jointed}/main-laboratory/D3")
+    visit(page, server.address, f"{jointed}/main-laboratory/D3")
     expect(page.get_by_test_id("psi-A")).to_be_visible(timeout=FINAL)
     return page
 
@@ -71,7 +71,7 @@ def test_psi_is_traced_over_a_parameter(bench: Page) -> None:
 
 
 def test_a_joint_is_started_from_its_drawing_and_removed(page: Page, server: Server, campus: str) -> None:
-    page.goto(f"{server.address}/{campus}/boat-workshop/F3")
+    visit(page, server.address, f"{campus}/boat-workshop/F3")
     starts = page.get_by_test_id("joint-starts")
     expect(starts.get_by_role("button")).to_have_count(4, timeout=FINAL)
     starts.get_by_role("button", name=re.compile("concrete floor breaks the foam")).click()
@@ -121,7 +121,7 @@ def test_a_joint_becomes_a_standard_is_changed_and_built_as_it_says_again(bench:
 
 
 def test_what_the_practice_trusts_stands_before_the_other_starts(page: Page, server: Server, jointed: str) -> None:
-    page.goto(f"{server.address}/{jointed}/main-laboratory/D3?view=add")
+    visit(page, server.address, f"{jointed}/main-laboratory/D3?view=add")
     trusted = page.get_by_test_id("trusted-joints")
     trusted.get_by_role("button", name=re.compile("^SIP seam, block spline")).click()
     expect(page.locator(".ledger .last")).to_contain_text("SIP seam, block spline, three seals: ")
@@ -138,7 +138,7 @@ def test_what_b_changes_is_drawn_on_request(bench: Page) -> None:
 
 
 def test_a_sill_that_falls_inwards_is_a_decision(page: Page, server: Server, jointed: str) -> None:
-    page.goto(f"{server.address}/{jointed}/main-laboratory/E3")
+    visit(page, server.address, f"{jointed}/main-laboratory/E3")
     seals = page.get_by_test_id("seals")
     expect(seals).to_contain_text("Nobody has said yet how", timeout=FINAL)
     field = seals.get_by_label("falls outwards by")
@@ -153,22 +153,13 @@ def test_a_sill_that_falls_inwards_is_a_decision(page: Page, server: Server, joi
     expect(page.get_by_test_id("line-rain")).not_to_contain_text("broken")
 
 
-@pytest.mark.parametrize("view", ["", "?view=standard", "?view=walk", "?view=add"])
-def test_axe_finds_nothing_at_joints(page: Page, server: Server, solved_at: str, view: str) -> None:
-    page.goto(f"{server.address}/{solved_at}/main-laboratory/D3{view}")
-    quiet(page)
-    if not view:
-        expect(page.get_by_test_id("psi-A")).to_be_visible(timeout=FINAL)
-    assert axe(page) == []
-
-
 def test_a_part_is_never_shown_as_the_whole(page: Page, server: Server, jointed: str) -> None:
     """While joints are solved after an edit the last whole figure stands, hatched, and nothing is judged."""
     board = Board(page, server.address, jointed).open()
     ledger = f"/projects/{jointed}/buildings/main-laboratory/ledger"
     while not server.call("GET", ledger)["now"]["whole"]:
         page.wait_for_timeout(200)
-    board.open()
+    board.open(anew=True)
     R = page.get_by_test_id("R_effective")
     expect(R).not_to_have_class(re.compile("part"))
     before = board.ledger("R_effective")

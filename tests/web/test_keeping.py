@@ -150,7 +150,7 @@ def test_what_is_being_typed_is_not_lost_to_another_window(
 def test_the_second_writer_is_told_and_decides(board: Board, server: Server) -> None:
     """A window that the stream does not reach still does not write over what it has not seen."""
     board.page.context.route("**/api/v1/projects/*/events*", lambda route: route.abort())
-    board.open()
+    board.open(anew=True)
     _type_elsewhere(server, board, 0.235)
     board.type_dimension("EPS with graphite", "140")
     trouble = board.page.locator(".trouble")

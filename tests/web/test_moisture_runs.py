@@ -6,7 +6,7 @@ import re
 
 import pytest
 from playwright.sync_api import Page, expect
-from web.board import axe, leading, number
+from web.board import axe, leading, number, visit
 
 from tools.window import Server
 
@@ -16,7 +16,7 @@ RUN = 90_000  # a loaded machine runs slowly [ms]
 @pytest.fixture
 def store(page: Page, server: Server, campus: str) -> Page:
     """The cold store's wall: three layers, run in seconds."""
-    page.goto(f"{server.address}/{campus}/sample-cold-store/D5")
+    visit(page, server.address, f"{campus}/sample-cold-store/D5")
     expect(page.get_by_test_id("verdict")).to_be_visible()
     return page
 
@@ -26,7 +26,7 @@ def look(page: Page, name: str) -> None:
 
 
 def test_the_margin_hangs_in_the_ledger_and_opens_to_both_sides_of_it(page: Page, server: Server, campus: str) -> None:
-    page.goto(f"{server.address}/{campus}/bunkhouse/D5")
+    visit(page, server.address, f"{campus}/bunkhouse/D5")
     judged = page.get_by_test_id("judged")
     expect(judged).to_contain_text(re.compile(r"margin of\s*\d+\s*points"), timeout=RUN)
     expect(page.get_by_test_id("moisture_margin")).to_contain_text("points", timeout=RUN)
@@ -52,7 +52,7 @@ def test_a_cold_room_is_judged_from_its_warm_side(store: Page) -> None:
 
 
 def test_what_keeps_the_surface_of_a_joint_is_searched_when_asked(page: Page, server: Server, jointed: str) -> None:
-    page.goto(f"{server.address}/{jointed}/bunkhouse/D5?view=joints")
+    visit(page, server.address, f"{jointed}/bunkhouse/D5?view=joints")
     page.get_by_role("button", name="Ventilation pipe").click()
     surface = page.get_by_test_id("joint-surface")
     expect(surface).to_contain_text("Its inner surface fails", timeout=RUN)
@@ -67,7 +67,7 @@ def test_what_keeps_the_surface_of_a_joint_is_searched_when_asked(page: Page, se
 
 
 def test_the_control_plane_is_moved_by_keys_and_read_where_it_stands(page: Page, server: Server, campus: str) -> None:
-    page.goto(f"{server.address}/{campus}/bunkhouse/D5?view=plane")
+    visit(page, server.address, f"{campus}/bunkhouse/D5?view=plane")
     here = page.get_by_test_id("plane-here")
     share = here.locator("div", has_text="share of R inside").locator("dd")
     before = number(share.inner_text().removesuffix("%"))
@@ -124,7 +124,7 @@ def test_eight_cases_say_what_is_not_forgiven(store: Page) -> None:
 def test_a_ridge_without_a_seal_wets_its_skin_and_a_tighter_one_is_tried(
     page: Page, server: Server, jointed: str
 ) -> None:
-    page.goto(f"{server.address}/{jointed}/main-laboratory/A5")
+    visit(page, server.address, f"{jointed}/main-laboratory/A5")
     verdict = page.get_by_test_id("leak-verdict")
     expect(verdict).to_contain_text("Room air wets the outer skin", timeout=RUN)
     expect(page.get_by_test_id("safe")).to_contain_text(re.compile("three lines of seal"))
@@ -138,7 +138,7 @@ def test_a_ridge_without_a_seal_wets_its_skin_and_a_tighter_one_is_tried(
 
 
 def test_what_is_accepted_of_water_is_the_practice_s_own(page: Page, server: Server, campus: str) -> None:
-    page.goto(f"{server.address}/{campus}/sample-cold-store/D1")
+    visit(page, server.address, f"{campus}/sample-cold-store/D1")
     field = page.get_by_test_id("damp").get_by_role("textbox", name="water in wood, by mass")
     field.fill("18")
     field.press("Enter")

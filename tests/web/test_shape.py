@@ -8,10 +8,9 @@ from typing import Any
 
 import pytest
 from playwright.sync_api import Page, expect
-from web.board import Board, axe, number
-from web.test_frame import CUT
+from web.board import Board, number
 
-from tools.window import ROOT, Server, quiet
+from tools.window import ROOT, Server
 
 LAB = "main-laboratory"
 READ_MS = 60_000  #: a file is read in a process that begins for it
@@ -319,17 +318,3 @@ def test_a_flat_face_is_entered_with_its_outline(board: Board, server: Server) -
     corners.press("Enter")
     expect(page.get_by_text("the outline crosses itself").first).to_be_visible()
     assert stored(server, board)["faces"][0]["outline"][2] == [3.0, 1.0]
-
-
-@pytest.mark.parametrize("building", [LAB, "boat-workshop"])
-def test_axe_finds_nothing_on_the_shape(page: Page, server: Server, shaped: str, building: str) -> None:
-    Board(page, server.address, shaped).open(f"{building}/1?view=shape")
-    expect(page.get_by_test_id("quantity-e2")).to_be_visible()
-    assert axe(page) == []
-
-
-def test_nothing_runs_over_the_edge_of_the_shape(board: Board) -> None:
-    for size in ((640, 400), (768, 1024), (1280, 800), (1920, 1080)):
-        board.page.set_viewport_size({"width": size[0], "height": size[1]})
-        quiet(board.page)
-        assert board.page.evaluate(CUT) == [], size

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 from playwright.sync_api import Locator, Page, expect
-from web.board import Board, evaluated, leading, number
+from web.board import Board, evaluated, leading, number, visit
 
 from tools.window import Server
 
@@ -244,7 +244,7 @@ def test_a_day_says_what_mass_does(board: Board) -> None:
     expect(page.get_by_test_id("day-verdict")).to_contain_text("Hardly any mass")
     assert opened(board, page.get_by_test_id("day")) == 8
     page.get_by_label("Building", exact=True).select_option("boat-workshop")
-    board.page.goto(f"{board.address}/{board.project}/boat-workshop/D2?element=e3&view=day")
+    visit(board.page, board.address, f"{board.project}/boat-workshop/D2?element=e3&view=day")
     expect(page.get_by_test_id("day-verdict")).to_contain_text("Evens out both ways")
     page.get_by_label("Mean day of").select_option("0")
     expect(page.get_by_test_id("day-verdict")).to_contain_text("Swing too small to matter")
@@ -326,7 +326,7 @@ def test_a_build_up_is_kept_as_a_standard_and_used_where_nothing_is_drawn(board:
     page.get_by_role("button", name="Keep", exact=True).click()
     expect(page.get_by_test_id("standards")).to_contain_text("nine dry winters <b>")
     expect(page.get_by_test_id("standards")).to_contain_text("Heron Flats Field Laboratory, Wall W-A (version 1)")
-    page.goto(f"{board.address}/{board.project}/pump-house/D2?element=e3")
+    visit(page, board.address, f"{board.project}/pump-house/D2?element=e3")
     page.get_by_role("button", name="Use the standard Wall W-A").first.click()
     board.settled()
     assert board.layers()[0] == "Larch boards"

@@ -6,11 +6,10 @@ from typing import Any
 
 import pytest
 from playwright.sync_api import Page, expect
-from web.board import Board, axe, number
-from web.test_frame import CUT
+from web.board import Board, number
 from web.test_shape import stored, taken
 
-from tools.window import Server, quiet
+from tools.window import Server
 
 SHEET = "main-laboratory/1?view=units"
 
@@ -86,11 +85,3 @@ def test_a_type_is_added_and_an_opening_is_filled_with_it(board: Board, server: 
     taken(board, "W7: Wide light")
     (opening,) = [one for one in stored(server, board)["openings"] if one["mark"] == "W7"]
     assert (opening["w"], opening["h"]) == (1.2, 1.3)
-
-
-def test_axe_finds_nothing_and_nothing_runs_over_the_edge(board: Board) -> None:
-    assert axe(board.page) == []
-    for size in ((640, 400), (768, 1024), (1920, 1080)):
-        board.page.set_viewport_size({"width": size[0], "height": size[1]})
-        quiet(board.page)
-        assert board.page.evaluate(CUT) == [], size
