@@ -81,6 +81,15 @@ class TestTakingApart:
         text = KINDS[key.kind].to_json(value)
         assert read_thing(key.kind, text) is read_thing(key.kind, text)
 
+    def test_the_same_things_are_the_same_whole_and_another_one_makes_another(self) -> None:
+        first, again = compose("a", ALL), compose("b", ALL)
+        assert all(one is two for one, two in zip(first.buildings, again.buildings, strict=True))
+        assert all(one is two for one, two in zip(first.assemblies, again.assemblies, strict=True))
+        key = next(key for key in ALL if key.kind == "element")
+        changed = compose("a", {**ALL, key: replace(ALL[key], name="Another")})
+        for one, two in zip(first.buildings, changed.buildings, strict=True):
+            assert (one is two) == (one.id != key.owner)
+
     def test_a_bare_thing_holds_nothing(self) -> None:
         building = ALL[Key("building", "", "main-laboratory")]
         assert (building.elements, building.joints) == ((), ())

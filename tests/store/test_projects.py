@@ -9,6 +9,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.shell.measured import MeasuredBuilding, measured
 from nimble_shell.core.shell.project import Building, ShellElement
 from nimble_shell.demo.heron_flats import campus
 from nimble_shell.formats.things import Key, value_at
@@ -170,6 +171,17 @@ def test_bringing_in_twice_makes_a_second_project(projects: ProjectService) -> N
     one, other = projects.bring_in(campus()), projects.bring_in(campus())
     assert one.project.id != other.project.id
     assert replace(other.project, id=one.project.id) == one.project
+
+
+def test_a_copy_finds_what_was_worked_out(projects: ProjectService, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Its shape is not measured again, neither as it comes in nor as it is opened."""
+    drawn = [one for one in campus().buildings if one.bodies]
+    projects.bring_in(campus())
+    monkeypatch.setattr("nimble_shell.core.shell.measured.quantities", lambda *a, **k: pytest.fail("measured again"))
+    copy = projects.bring_in(replace(campus(), id="copy"))
+    for one in drawn:
+        there = next(each for each in copy.project.buildings if each.id == one.id)
+        assert isinstance(measured(copy.project, there), MeasuredBuilding)
 
 
 def test_a_failed_write_leaves_nothing_behind(database: Database, projects: ProjectService) -> None:
