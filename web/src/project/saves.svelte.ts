@@ -148,6 +148,7 @@ export class Saves {
     this.trouble = undefined;
     this.elsewhere = undefined;
     this.announcement = '';
+    refusals.current = refusals.shown = undefined;
   }
 
   /** The server has a newer revision than was known: another window's, unless a save of this one is on its way. */

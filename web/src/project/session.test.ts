@@ -1,6 +1,7 @@
 // What this window holds of a project, and what it writes of it: the things that differ, at the revision that was read.
 import { beforeEach, describe, expect, test, vi } from 'vitest';
-import type { Assembly, Building, ProjectOut } from '@/api/client';
+import type { Assembly, Building, Problem, ProjectOut } from '@/api/client';
+import { refusals } from '@/kit/refusals.svelte';
 import { asked, newest, opened, settle, written } from '@/testing/server';
 import { session } from './session.svelte';
 
@@ -99,11 +100,13 @@ describe('opening', () => {
   test('says of another project nothing that was said of the one before', async () => {
     session.saves.elsewhere = { text: 'Core', who: 'another window' };
     session.saves.announcement = 'Core';
+    refusals.current = refusals.shown = {} as Problem;
     const loaded = session.load('other');
     await settle();
     newest().reply(opened({ id: 'other' }));
     await loaded;
     expect([session.saves.elsewhere, session.saves.announcement]).toEqual([undefined, '']);
+    expect([refusals.current, refusals.shown, refusals.atField]).toEqual([undefined, undefined, false]);
   });
 });
 

@@ -147,7 +147,7 @@
               />
             {/if}
           {/each}
-          {#if live.problem && !refusals.atField}<p class="refused" role="alert">
+          {#if live.problem && !(refused && refusals.atField)}<p class="refused" role="alert">
               {live.problem.sentence}
             </p>{/if}
           {#if refused && !live.problem && !refusals.atField}<p class="refused" role="alert">
