@@ -12,7 +12,7 @@ from launcher.steps import BUILD, ROOT, StepFailed
 HELP = """\
 ./nimble demo            set up, and start with the demo campus          [--port N] [--data DIR] [--fresh]
 ./nimble serve           set up, and start with your own data            [--port N] [--data DIR]
-./nimble test            set up, and run all checks and tests            [--only NAME] [--every] [pytest arguments]
+./nimble test            set up, and run every check and test            [--only NAME] [pytest arguments]
 ./nimble verify          published references: reference, ours, difference, tolerance
 ./nimble bench           measured speed, as figures and ratios            [--save FILE]
 ./nimble screenshots     take the pictures in docs/screenshots again

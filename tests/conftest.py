@@ -9,6 +9,7 @@ from pathlib import Path
 
 import pytest
 from fastapi.testclient import TestClient
+from hypothesis import settings
 
 from nimble_shell.api.main import create_app
 from nimble_shell.core.assemblies.assembly import Assembly
@@ -19,7 +20,9 @@ from nimble_shell.services.projects import ProjectService
 from nimble_shell.services.solver_queue import SolverQueue
 from nimble_shell.store import Database
 
-pytest_plugins = ["sampling"]
+# Shared machines are slow and noisy: no deadline per example, and the same examples on every run.
+settings.register_profile("nimble", deadline=None, max_examples=60, derandomize=True)
+settings.load_profile("nimble")
 
 HERE = "http://127.0.0.1"
 

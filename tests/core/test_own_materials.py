@@ -74,7 +74,6 @@ def test_a_build_up_of_copies_has_every_figure_of_the_shipped_materials(key: str
     assert everything_of(copied(assembly), COPIES, SYSTEMS[key].place) == shipped
 
 
-@pytest.mark.sampled(2)
 @pytest.mark.parametrize("key", CATALOGUE)
 def test_a_copied_material_stores_carries_and_seals_alike(key: str) -> None:
     own = COPIES[f"own-{key}"]

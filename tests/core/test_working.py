@@ -70,7 +70,6 @@ BASES = {
 }
 
 
-@pytest.mark.sampled(3)
 @pytest.mark.parametrize("wall", WALLS)
 @pytest.mark.parametrize(
     ("school", "condition"),
@@ -91,7 +90,6 @@ def test_every_figure_replays_from_its_working_to_the_shown_value(wall: str, sch
         assert replay(derivation) == pytest.approx(value, rel=1e-9, abs=1e-9), key
 
 
-@pytest.mark.sampled(2)
 @pytest.mark.parametrize("wall", WALLS)
 def test_every_step_says_where_it_comes_from(wall: str) -> None:
     for key in ("R_clear", "R_winter_clear", "weight", "cost", "spare_at_1", "f_rsi"):
@@ -109,7 +107,6 @@ def test_the_exact_core_replays_too(wall: str) -> None:
     assert replay(derivation) == pytest.approx(value_of(found), rel=1e-9)
 
 
-@pytest.mark.sampled(3)
 @pytest.mark.parametrize("wall", WALLS)
 @pytest.mark.parametrize(("month", "rise"), [(0, 0.0), (6, 12.0)])
 def test_the_day_replays(wall: str, month: int, rise: float) -> None:

@@ -36,7 +36,7 @@ _CUT = """() => {
 }"""
 #: Until a new size is drawn.
 _DRAWN = "() => new Promise((done) => setTimeout(() => requestAnimationFrame(() => requestAnimationFrame(done)), 100))"
-SIZES = ((640, 400), (768, 1024), (1024, 700), (1920, 1080))  #: besides the one a view is looked at
+SIZES = ((640, 400), (768, 1024), (1024, 700), (1280, 800), (1920, 1080))
 
 
 def read_in_inch_pound(page: Page, view: str) -> dict[str, str]:

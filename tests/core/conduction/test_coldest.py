@@ -34,7 +34,6 @@ def finer(shape: Drawing) -> float:
     return (seen.extremes.min - T["outside"]) / (T["inside"] - T["outside"])
 
 
-@pytest.mark.sampled(2)
 @pytest.mark.parametrize(("accuracy", "which"), SAMPLES)
 def test_the_stated_error_of_a_factor_holds(accuracy: str, which: tuple[object, str, str]) -> None:
     shape = drawing(*which)  # type: ignore[arg-type]  # a family, a variant and a system
@@ -44,7 +43,6 @@ def test_the_stated_error_of_a_factor_holds(accuracy: str, which: tuple[object, 
     assert abs(found.f_rsi - finer(shape)) <= found.f_error
 
 
-@pytest.mark.sampled(2)
 @pytest.mark.parametrize(("family", "variant", "system"), HARD)
 @pytest.mark.parametrize("accuracy", ["working", "final"])
 def test_corners_are_as_warm_as_they_are(family: str, variant: str, system: str, accuracy: str) -> None:

@@ -144,7 +144,6 @@ def test_what_is_solved_opens_to_its_working(key: str) -> None:
         assert replay(derivation) == pytest.approx(shown[figure], rel=1e-9)
 
 
-@pytest.mark.sampled(2)
 @pytest.mark.parametrize("key", ["washer", "wire", "web", "bracket"])
 def test_the_stated_error_holds(key: str, monkeypatch: pytest.MonkeyPatch) -> None:
     wall = SYSTEMS["masonry"].assembly("m", "M", {})
@@ -159,7 +158,6 @@ def test_the_stated_error_holds(key: str, monkeypatch: pytest.MonkeyPatch) -> No
     assert abs(working.chi - finer.chi) <= CHI_ERROR["working"] * finer.chi
 
 
-@pytest.mark.sampled(2)
 @pytest.mark.parametrize("system", [key for key, one in SYSTEMS.items() if one.place != "floor"])
 @pytest.mark.parametrize("key", KINDS)
 def test_every_kind_starts_in_every_build_up(system: str, key: str) -> None:
@@ -170,7 +168,6 @@ def test_every_kind_starts_in_every_build_up(system: str, key: str) -> None:
     assert cell_of(wall, fixing, CATALOGUE, BASIS, "up").chi_approximate >= 0
 
 
-@pytest.mark.sampled(2)
 @pytest.mark.parametrize("system", ["sip", "icf", "mesh-mortar", "metal-panel", "straw-bale"])
 @pytest.mark.parametrize("key", KINDS)
 def test_every_kind_is_solved_where_it_is_used(system: str, key: str) -> None:

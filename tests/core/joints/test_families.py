@@ -76,7 +76,6 @@ def drawing_or_none(family: Family, variant: str, system: str, values: Mapping[s
     return None
 
 
-@pytest.mark.sampled(2)
 @pytest.mark.parametrize(("family", "variant", "system"), FIRST)
 def test_every_variant_is_drawn_at_the_ends_of_every_parameter(family: Family, variant: str, system: str) -> None:
     drawn = 0
@@ -96,7 +95,6 @@ def test_every_variant_is_drawn_at_the_ends_of_every_parameter(family: Family, v
     assert drawn >= len(family.turned(variant))
 
 
-@pytest.mark.sampled(2)
 @pytest.mark.parametrize(("family", "variant", "system"), EVERY)
 def test_variants_are_solved_and_balanced(family: Family, variant: str, system: str) -> None:
     found = solve_joint(drawing(family, variant, system), T, accuracy="working")

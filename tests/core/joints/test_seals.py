@@ -26,7 +26,6 @@ def judged(steps: tuple[SealingStep, ...], **change: Any) -> Sealing:
     return judge(steps, Sealed(**{"decided": True, **change}), **met)
 
 
-@pytest.mark.sampled(2)
 @pytest.mark.parametrize(("family", "variant", "system"), EVERY)
 def test_every_joint_has_a_schedule_that_keeps_the_air_out_and_can_be_looked_at(
     family: str, variant: str, system: str

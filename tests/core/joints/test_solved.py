@@ -53,7 +53,6 @@ def test_the_plies_have_the_U_of_the_build_up(system: str) -> None:
     assert pytest.approx(clear_wall_R(bare, CATALOGUE, basis), rel=1e-9) == 1 / stack_of(bare, CATALOGUE, basis).U
 
 
-@pytest.mark.sampled(2)
 @pytest.mark.parametrize(
     ("family", "variant", "system"),
     [("seam", "double lumber", "sip"), ("corner", "plain", "icf"), ("floor line", "foam broken", "icf"),

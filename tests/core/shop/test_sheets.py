@@ -43,7 +43,6 @@ def holds(found: Cut, parts: list[Part], sheets: list[Sheet], saw: Saw, fillers:
     assert found.fillers == sum(placed[at] for at in placed if at >= len(parts))
 
 
-@pytest.mark.sampled(3)
 @pytest.mark.parametrize("seed", range(6))
 def test_parts_come_apart(seed: int) -> None:
     given = random.Random(seed)

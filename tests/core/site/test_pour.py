@@ -56,7 +56,6 @@ def test_the_second_school_joins_where_it_says() -> None:
     assert (pressure(shallow).governs, pressure(shallow).value) == ("hydrostatic", pytest.approx(2400 * G / 1000 * 0.5))
 
 
-@pytest.mark.sampled(3)
 @pytest.mark.parametrize("seed", range(40))
 def test_the_greatest_rate_and_height_are_where_it_just_holds(seed: int) -> None:
     chance = random.Random(seed)
