@@ -83,6 +83,14 @@ class SetOut {
     this.draft = undefined;
   }
 
+  #of = '';
+  /** Another building, or project: its faces may be called alike, but what is drawn is of the one before. */
+  follow(project: string, building: string): void {
+    const of = `${project}/${building}`;
+    if (of !== this.#of) this.drop();
+    this.#of = of;
+  }
+
   /** Save what is drawn as one undoable edit. */
   async apply(building: Building): Promise<boolean> {
     const draft = this.draft;

@@ -9,6 +9,7 @@
   import type { Units } from '@/kit/units';
   import { href, router } from '@/project/router.svelte';
   import { session } from '@/project/session.svelte';
+  import { forms } from '@/project/forms.svelte';
   import { setout } from '@/project/setout.svelte';
   import { untrack } from 'svelte';
   import CompareSheet from './CompareSheet.svelte';
@@ -42,6 +43,10 @@
   const place = $derived(router.place);
   const project = $derived(session.open?.project.id ?? '');
   const revision = $derived(session.open?.revision ?? 0);
+  $effect.pre(() => {
+    const here = [project, building.id] as const;
+    untrack(() => [setout, forms].forEach((one) => one.follow(...here)));
+  });
   // What the shell comes to is asked again with every answer, until nothing of it is lacking.
   let answered = 0;
   $effect(() => {
