@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import asyncio
 import os
 import socket
 import subprocess
@@ -11,6 +12,7 @@ from pathlib import Path
 import pytest
 
 from launcher import checks, commands, setup, steps
+from nimble_shell.serve import listen
 
 ROOT = Path(__file__).parents[1]
 
@@ -140,3 +142,21 @@ def test_a_missing_front_end_is_told(tmp_path: Path) -> None:
     command = [sys.executable, "-m", "nimble_shell", "serve", "--port", "0", "--data", str(tmp_path)]
     done = subprocess.run(command, capture_output=True, text=True, check=False, timeout=60, env=environment)
     assert "step 'front end' stopped" in done.stderr
+
+
+def test_no_answer_waits_for_the_one_before_to_be_acknowledged() -> None:
+    waits: list[int] = []
+
+    async def ask() -> None:
+        def answered(_: asyncio.StreamReader, writer: asyncio.StreamWriter) -> None:
+            waits.append(writer.get_extra_info("socket").getsockopt(socket.IPPROTO_TCP, socket.TCP_NODELAY))
+            writer.close()
+
+        listener = listen(0)
+        async with await asyncio.start_server(answered, sock=listener):
+            reader, writer = await asyncio.open_connection(*listener.getsockname())
+            assert await reader.read() == b""
+            writer.close()
+
+    asyncio.run(ask())
+    assert waits == [1]
