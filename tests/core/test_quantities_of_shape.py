@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from copy import deepcopy
 from dataclasses import replace
 
 import pytest
@@ -274,3 +275,23 @@ def test_a_shape_drawn_to_the_structure_keeps_that_line_and_moves_both_faces() -
 def test_the_structure_ends_at_its_concrete_or_at_the_skin_of_its_core(system: str, outside: float) -> None:
     found = outside_of_structure(SYSTEMS[system].assembly("a", "A"), CATALOGUE)
     assert found == pytest.approx(outside, abs=1e-4)
+
+
+@pytest.mark.parametrize("building", CAMPUS.buildings, ids=lambda one: one.id)
+def test_what_is_kept_of_a_shape_is_what_would_be_worked_out_anew(building: Building) -> None:
+    """Sides and how they close are kept while build-ups become thicker; of another thickness nothing is."""
+    walls = sorted({one.assembly_id for one in building.elements if one.assembly_id})
+    for at, key in enumerate(walls):
+        others = tuple(
+            one.with_thickness(one.core_index, 0.1 + 0.03 * at) if one.id == key and one.core_index is not None else one
+            for one in CAMPUS.assemblies
+        )
+        project = replace(CAMPUS, assemblies=others)
+        anew = replace(building, bodies=deepcopy(building.bodies), openings=deepcopy(building.openings))
+        kept, fresh = of(building, project), of(anew, project)
+        assert kept.areas == fresh.areas
+        assert kept.lengths == fresh.lengths
+        assert kept.shape.edges == fresh.shape.edges
+        assert [one.thickness for one in kept.shape.takeoff.body.faces] == [
+            one.thickness for one in fresh.shape.takeoff.body.faces
+        ]

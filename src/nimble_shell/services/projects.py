@@ -55,6 +55,7 @@ class ProjectService:
     def __init__(self, database: Database) -> None:
         self._database = database
         self._held: dict[str, Stored] = {}
+        self._with_steps: dict[tuple[str, str], Stored] = {}  #: the same, with what an actor can undo and redo
         self._listeners: list[Callable[[str], None]] = []
 
     def listen(self, listener: Callable[[str], None]) -> Callable[[], None]:
@@ -79,7 +80,11 @@ class ProjectService:
         """Raises NotFound."""
         with self._database.read() as session:
             projects = ProjectRepository(session)
-            return projects.with_steps(self._at(projects, project_id), actor)
+            stored = self._at(projects, project_id)
+            known = self._with_steps.get((project_id, actor.id))
+            if known is None or known.revision != stored.revision:
+                known = self._with_steps[project_id, actor.id] = projects.with_steps(stored, actor)
+            return known
 
     def _at(self, projects: ProjectRepository, project_id: str) -> Stored:
         """Every change raises the revision, so a project of the same revision need not be read again."""
@@ -93,6 +98,7 @@ class ProjectService:
     def _hold(self, stored: Stored) -> Stored:
         if len(self._held) >= MOST_HELD:
             self._held.clear()
+            self._with_steps.clear()
         self._held[stored.project.id] = stored
         return stored
 

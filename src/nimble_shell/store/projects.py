@@ -89,7 +89,11 @@ class ProjectRepository:
 
     def revision(self, project_id: str) -> int:
         """What counts every change of a project. Raises NotFound."""
-        return self._row(project_id).revision
+        here = (ProjectRow.id == project_id) & ProjectRow.deleted_at.is_(None)
+        found = self._db.scalar(select(ProjectRow.revision).where(here))
+        if found is None:
+            raise NotFound("project", project_id)
+        return found
 
     def get(self, project_id: str) -> Stored:
         """The project as it stands. Raises NotFound."""

@@ -47,7 +47,7 @@ def taken(*bodies: BuildingBody, openings: tuple[BodyOpening, ...] = ()) -> Take
 def test_a_roof_covers_its_plan_and_the_body_is_closed(plan: str, roof: Roof) -> None:
     outline = PLANS[plan]
     area = shapely.Polygon(outline).area
-    found = take_off(faces_of(body(outline, roof=roof), (), THICK), "external")
+    found = take_off(faces_of_building([body(outline, roof=roof)], (), THICK), "external")
     assert found.areas["roof|outside"].gross.external == pytest.approx(
         area / math.cos(math.radians(roof.pitch)), rel=1e-6
     )

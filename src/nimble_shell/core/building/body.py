@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import pairwise
 
@@ -136,40 +136,33 @@ class BuildingBody:
         return self.outline[number], self.outline[(number + 1) % len(self.outline)]
 
 
-def faces_of(
-    body: BuildingBody, openings: Sequence[BodyOpening] = (), thickness_of: Mapping[str, float] | None = None
-) -> list[Face]:
-    """The faces of a body that stands alone: they close its volume.
+def faces_of(body: BuildingBody, openings: Sequence[BodyOpening] = ()) -> list[Face]:
+    """The faces of a body that stands alone, of no thickness: they close its volume.
 
     Parameters
     ----------
     body : BuildingBody
     openings : sequence of BodyOpening
         Those of other bodies are passed over.
-    thickness_of : mapping of zone to float, optional
-        Of the build-ups. [m]
 
     Raises
     ------
     DomainError
         If its roof cannot be made over this footprint, or an opening leaves its face.
     """
-    thick = thickness_of or {}
     to_ground = body.ground is not None and body.base <= body.ground
     floor = Face(id=f"{body.id}.floor", kind="floor", at=(0.0, 0.0, body.base), outline=body.outline,
-                 thickness=thick.get(body.floor, 0.0), to="ground" if to_ground else "outside",
-                 zone=body.floor)  # fmt: skip
-    return [*_walls(body, [one for one in openings if one.body == body.id], thick), floor, *_roofs(body, thick)]
+                 to="ground" if to_ground else "outside", zone=body.floor)  # fmt: skip
+    return [*_walls(body, [one for one in openings if one.body == body.id]), floor, *_roofs(body)]
 
 
-def _roofs(body: BuildingBody, thick: Mapping[str, float]) -> Iterator[Face]:
+def _roofs(body: BuildingBody) -> Iterator[Face]:
     for n, plane in enumerate(planes(body.outline, body.roof)):
         yield Face(id=f"{body.id}.roof{n + 1}", kind="roof", at=(*plane.at, body.eaves), pitch=plane.pitch,
-                   azimuth=plane.azimuth, outline=plane.outline, thickness=thick.get(body.top, 0.0),
-                   zone=body.top)  # fmt: skip
+                   azimuth=plane.azimuth, outline=plane.outline, zone=body.top)  # fmt: skip
 
 
-def _walls(body: BuildingBody, openings: Sequence[BodyOpening], thick: Mapping[str, float]) -> Iterator[Face]:
+def _walls(body: BuildingBody, openings: Sequence[BodyOpening]) -> Iterator[Face]:
     own = {one.number: one for one in body.sides}
     for number in range(len(body.outline)):
         p, q = body.side(number)
@@ -183,7 +176,7 @@ def _walls(body: BuildingBody, openings: Sequence[BodyOpening], thick: Mapping[s
             mine = [one for one in mine if one not in here]
             yield Face(id=f"{body.id}.{number + 1}{part.name}", kind="wall", at=(*p, 0.0), azimuth=azimuth,
                        outline=tuple(part.shape.exterior.coords[:-1]), to=part.beyond, zone=part.zone,
-                       thickness=thick.get(part.zone, 0.0), openings=tuple(here))  # fmt: skip
+                       openings=tuple(here))  # fmt: skip
 
 
 def _lying_in(part: _Part, openings: Sequence[Opening]) -> list[Opening]:

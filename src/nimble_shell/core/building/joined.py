@@ -11,8 +11,10 @@ import shapely
 from nimble_shell.core.building.body import BodyOpening, BuildingBody, faces_of, without_holes
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.face import MEET, Face, Opening
+from nimble_shell.core.held import Held
 from nimble_shell.core.takeoff.takeoff import FloorLine
 
+_SIDES: Held[tuple[Face, ...]] = Held(256)  #: by what is drawn; a build-up that is made thicker leaves them as they are
 _GRID = 1e-6  #: to which what is left of faces is rounded [m]
 _SLIVER = 1e-3  #: what counts for no face [m²]
 
@@ -21,6 +23,7 @@ def faces_of_building(
     bodies: Sequence[BuildingBody],
     openings: Sequence[BodyOpening] = (),
     thickness_of: Mapping[str, float] | None = None,
+    beyond_line: Mapping[str, float] | None = None,
 ) -> list[Face]:
     """The faces that close the volume of all bodies together.
 
@@ -31,17 +34,25 @@ def faces_of_building(
     openings : sequence of BodyOpening
     thickness_of : mapping of zone to float, optional
         Of the build-ups. [m]
+    beyond_line : mapping of zone to float, optional
+        Of that what lies outside of their structure. [m]
 
     Raises
     ------
     DomainError
         With the path of a body that lies in another one, or of an opening where two of them touch.
     """
+    thick, beyond, drawn = thickness_of or {}, beyond_line or {}, (tuple(bodies), tuple(openings))
+    sides = _SIDES.get(drawn) or _SIDES.put(drawn, tuple(_sides(*drawn)))
+    return [one.of_thickness(thick.get(one.zone, 0.0), beyond.get(one.zone, 0.0)) for one in sides]
+
+
+def _sides(bodies: Sequence[BuildingBody], openings: Sequence[BodyOpening]) -> list[Face]:
     _apart(bodies)
     of_each: list[list[Face]] = []
     for n, body in enumerate(bodies):
         try:
-            of_each.append(faces_of(body, openings, thickness_of))
+            of_each.append(faces_of(body, openings))
         except DomainError as error:
             raise error.under("bodies", n) from None
     faces = [face for own in of_each for face in own]

@@ -7,7 +7,6 @@ plane, at the mean thickness by area: the volume is right, and a joint is off by
 from __future__ import annotations
 
 from collections.abc import Callable, Hashable, Sequence
-from dataclasses import replace
 
 import numpy as np
 
@@ -51,7 +50,7 @@ def _at_mean(faces: Sequence[Face], of: Sequence[Hashable]) -> list[Face]:
 
 def _with(face: Face, thickness: float, beyond: float) -> Face:
     same = abs(face.thickness - thickness) < 1e-12 and abs(face.beyond_line - beyond) < 1e-12
-    return face if same else replace(face, thickness=thickness, beyond_line=beyond)
+    return face if same else face.of_thickness(thickness, beyond)
 
 
 Suiting = Callable[[Sequence[Face]], list[Face]]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Sequence
+from copy import copy
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -16,6 +17,7 @@ from scipy.spatial import cKDTree
 
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.face import MEET, Face, FloatArray, ids_once
+from nimble_shell.core.held import Held
 from nimble_shell.core.quantities.sentence import sentence
 
 IntArray = NDArray[np.int64]
@@ -58,6 +60,15 @@ class Body:
                 found[corner].append(number)
         return tuple(np.array(one) for one in found)
 
+    def of(self, faces: Sequence[Face]) -> Body:
+        """The same of faces with the same outlines, however thick they are."""
+        made = copy(self)
+        vars(made)["faces"] = tuple(faces)
+        return made
+
+
+_CLOSED: Held[Body] = Held(256)  #: by the corners of the faces, which those of other thicknesses share
+
 
 def close(faces: Sequence[Face]) -> Body:
     """The body that faces close.
@@ -81,12 +92,15 @@ def close(faces: Sequence[Face]) -> Body:
         raise DomainError(
             Issue(path=(), code="no_faces", message="there are no faces", hint="name those of the volume")
         )
-    own = [face.corners for face in faces]
+    own = tuple(face.corners for face in faces)
+    known = _CLOSED.get(own)
+    if known is not None:
+        return known.of(faces)
     corners, points = _joined(np.concatenate(own))
     first = np.cumsum([0, *(len(one) for one in own)])
     rings = _with_corners_on_edges([corners[a:b] for a, b in itertools.pairwise(first)], points)
     flats = [_flat(face, of, ring, points) for face, of, ring in zip(faces, own, rings, strict=True)]
-    return Body(tuple(faces), tuple(rings), tuple(flats), tuple(_met(faces, rings, points)), points)
+    return _CLOSED.put(own, Body(tuple(faces), tuple(rings), tuple(flats), tuple(_met(faces, rings, points)), points))
 
 
 def _flat(face: Face, own: FloatArray, ring: IntArray, points: FloatArray) -> FloatArray:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from copy import copy
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
@@ -106,6 +107,22 @@ class Face:
         flat = self.flat
         corners: FloatArray = self.origin + flat[:, :1] * right + flat[:, 1:] * up
         return corners
+
+    def of_thickness(self, thickness: float, beyond_line: float = 0.0) -> Face:
+        """The same side of another thickness: its outline was checked, and what follows from it is shared.
+
+        Raises
+        ------
+        DomainError
+            Below nought. [m]
+        """
+        _ = self.corners  # from here on all of them have the same ones
+        made = copy(self)
+        vars(made).update(thickness=thickness, beyond_line=beyond_line)
+        check = Collector()
+        made._checked_numbers(check)
+        check.refuse()
+        return made
 
     def _checked_outline(self, check: Collector) -> None:
         path = ("outline",)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 from nimble_shell.core.quantities.units import UnitSystem, show, unit_for
@@ -88,6 +89,7 @@ def marked(text: str) -> str:
     return found
 
 
+@lru_cache(maxsize=4096)  # limits are said again with every check
 def quantity_text(value: float, dimension: str, system: UnitSystem) -> str:
     """A value with its unit, without zeros at its end."""
     number = show(value, dimension, system)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -121,9 +121,7 @@ def quantities(
     DomainError
         With the path of a body, an opening or a face.
     """
-    faces = faces_of_building(bodies, openings, thickness_of)
-    if beyond_line:
-        faces = [replace(face, beyond_line=beyond_line.get(face.zone, 0.0)) for face in faces]
+    faces = faces_of_building(bodies, openings, thickness_of, beyond_line)
     lines = floor_lines_of(bodies, floor_thickness)
     approximate = False
     try:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 import numpy as np
 
@@ -24,20 +24,25 @@ def seam_lines(face: Face, flat: FloatArray, module: float) -> FloatArray:
         [m]
     """
     left, right = float(flat[:, 0].min()), float(flat[:, 0].max())
-    ends = np.roll(flat, -1, axis=0)
+    lines = np.array([left + n * module for n in range(1, int((right - left - _LEAST) / module) + 1)])
     found: list[tuple[float, float, float]] = []
-    for n in range(1, int((right - left - _LEAST) / module) + 1):
-        u = left + n * module
-        found += [(u, low, high) for low, high in _within(face, flat, ends, u) if high - low > _LEAST]
+    for u, heights in zip(lines.tolist(), _crossed(flat, lines), strict=True):
+        holes = sorted((one.v, one.v + one.h) for one in face.openings if one.u < u < one.u + one.w)
+        found += [(u, low, high) for low, high in _within(heights, holes) if high - low > _LEAST]
     return np.array(found).reshape(-1, 3)
 
 
-def _within(face: Face, flat: FloatArray, ends: FloatArray, u: float) -> Iterator[tuple[float, float]]:
-    """Where an upright line lies in an outline and in no opening. [m]"""
-    crossed = (flat[:, 0] <= u) != (ends[:, 0] <= u)
-    a, b = flat[crossed], ends[crossed]
-    heights = np.sort(a[:, 1] + (u - a[:, 0]) / (b[:, 0] - a[:, 0]) * (b[:, 1] - a[:, 1])).tolist()
-    holes = sorted((one.v, one.v + one.h) for one in face.openings if one.u < u < one.u + one.w)
+def _crossed(flat: FloatArray, lines: FloatArray) -> list[list[float]]:
+    """Heights at which each of several upright lines crosses an outline, from below. [m]"""
+    (x, y), (x1, y1), u = flat.T, np.roll(flat, -1, axis=0).T, lines[:, None]
+    crossed = (x <= u) != (x1 <= u)
+    steep = np.where(x1 == x, 1.0, x1 - x)  # an upright side is crossed by no upright line
+    heights = np.sort(np.where(crossed, y + (u - x) / steep * (y1 - y), np.inf), axis=1)
+    return [row[:n] for row, n in zip(heights.tolist(), crossed.sum(axis=1).tolist(), strict=True)]
+
+
+def _within(heights: Sequence[float], holes: Sequence[tuple[float, float]]) -> Iterator[tuple[float, float]]:
+    """What of an upright line lies in an outline that it crosses at these heights, and in no opening. [m]"""
     for low, high in zip(heights[::2], heights[1::2], strict=True):
         at = low
         for start, end in holes:
