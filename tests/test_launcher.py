@@ -63,6 +63,22 @@ def test_a_node_that_is_too_old_is_not_taken(tmp_path: Path) -> None:
     assert setup._node_version(setup.node()) >= setup.NODE_AT_LEAST
 
 
+@pytest.mark.parametrize("here", [True, False])
+def test_the_front_end_waits_for_python_only_where_node_comes_with_it(
+    here: bool, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    done: list[str] = []
+    monkeypatch.setattr(setup, "_node_here", lambda: Path("node") if here else None)
+    monkeypatch.setattr(setup, "python_packages", lambda *, for_tests: done.append(f"python {for_tests}"))
+    for step in ("compiled", "node_packages", "front_end"):
+        monkeypatch.setattr(setup, step, lambda step=step: done.append(step))
+    python, web = setup._sides(for_tests=True)
+    assert done == ([] if here else ["python True"])
+    web()
+    python()
+    assert done[-4:] == ["node_packages", "front_end", "python True", "compiled"]
+
+
 def test_help_lists_the_commands(capsys: pytest.CaptureFixture[str]) -> None:
     assert commands.main([]) == 0
     said = capsys.readouterr().out

@@ -3,7 +3,7 @@
   import type { JointDrawing, JointSolved, JointWarmer } from '@/api/client';
   import Entry from '@/kit/Entry.svelte';
   import type { Units } from '@/kit/units';
-  import { bands, colour, decode, isoLine } from './field';
+  import { decode, isoLine, pixels } from './field';
   import type { Scale } from './field';
   import { ticksOf } from './chart';
 
@@ -39,6 +39,7 @@
     warmer,
     onturn,
   }: Props = $props();
+  const BANDS = 72; // of one colour each, from the coldest to the warmest
   const GAP = 26; // for the words outside and inside
   const [x0 = 0, y0 = 0, x1 = 1, y1 = 1] = $derived(drawing.view);
   const scale = $derived(
@@ -108,31 +109,11 @@
     const context = canvas?.getContext('2d');
     if (!canvas || !context || !field || !range) return;
     const ratio = Math.min(devicePixelRatio || 1, 2);
-    canvas.width = Math.round(w * ratio);
-    canvas.height = Math.round(h * ratio);
-    context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    context.clearRect(0, 0, w, h);
-    const steps = 72;
-    const stops = Array.from(
-      { length: steps - 1 },
-      (_, at) => range.low + ((at + 1) / steps) * (range.high - range.low),
-    );
-    bands(field, stops, (x, y) => [px(x), py(y)]).forEach((polygons, at) => {
-      if (!polygons.length) return;
-      const shape = new Path2D();
-      for (const flat of polygons) {
-        shape.moveTo(flat[0] ?? 0, flat[1] ?? 0);
-        for (let n = 2; n < flat.length; n += 2) shape.lineTo(flat[n] ?? 0, flat[n + 1] ?? 0);
-        shape.closePath();
-      }
-      context.fillStyle = context.strokeStyle = colour(
-        range.low + ((at + 0.5) / steps) * (range.high - range.low),
-        range,
-      );
-      context.lineWidth = 0.6;
-      context.fill(shape);
-      context.stroke(shape);
-    });
+    const size: [number, number] = [Math.round(w * ratio), Math.round(h * ratio)];
+    [canvas.width, canvas.height] = size;
+    if (!size[0] || !size[1]) return;
+    const drawn = pixels(field, BANDS, range, size, (x, y) => [px(x) * ratio, py(y) * ratio]);
+    context.putImageData(new ImageData(drawn, ...size), 0, 0);
   });
   let editing = $state<string>();
   const SEALS: Record<string, string> = {

@@ -29,6 +29,7 @@ export interface Scale {
 }
 
 // The tokens t-0 … t-9: slate to paper to clay.
+const PAPER = channels('#f5f2e8');
 const SLATE = ['#2f4e6d', '#546d86', '#7a8d9e', '#a2adb7', '#cbcfcf', '#f5f2e8'].map(channels);
 const CLAY = ['#f5f2e8', '#e7d0c0', '#d8af99', '#c78f72', '#b56f4b'].map(channels);
 
@@ -36,69 +37,80 @@ function channels(hex: string): [number, number, number] {
   return [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)) as [number, number, number];
 }
 
-/** The colour of a temperature: slate below the paper's temperature, clay above. */
-export function colour(theta: number, scale: Scale): string {
+/** The colour of a temperature as red, green and blue: slate below the paper's temperature, clay above. */
+export function colour(theta: number, scale: Scale): [number, number, number] {
   const cold = theta < scale.paper;
   const stops = cold ? SLATE : CLAY;
   const [from, to] = cold ? [Math.min(scale.low, scale.paper), scale.paper] : [scale.paper, scale.high];
   const t = to - from > 1e-9 ? Math.min(Math.max((theta - from) / (to - from), 0), 1) : cold ? 1 : 0;
   const place = t * (stops.length - 1);
   const at = Math.min(Math.floor(place), stops.length - 2);
-  const [a, b] = [stops[at], stops[at + 1]];
-  if (!a || !b) return '#f5f2e8';
-  const mixed = a.map((value, n) => Math.round(value + (place - at) * ((b[n] ?? 0) - value)));
-  return `rgb(${mixed.join(' ')})`;
+  const [a, b] = [stops[at] ?? PAPER, stops[at + 1] ?? PAPER];
+  const mixed = (n: 0 | 1 | 2) => Math.round(a[n] + (place - at) * (b[n] - a[n]));
+  return [mixed(0), mixed(1), mixed(2)];
 }
 
 type Place = (x: number, y: number) => [number, number];
 
-/** Paths of the bands between levels, in the drawing's own coordinates; the first below all levels. */
-export function bands(field: Field, levels: readonly number[], place: Place): number[][][] {
-  const found: number[][][] = Array.from({ length: levels.length + 1 }, () => []);
+/** Of a pixel: how near a side its middle lies in both triangles that share it. */
+const ON_BOTH = 1e-6;
+
+/**
+ * The field in bands of one colour, four bytes a pixel, row by row from the top; clear where there is no field.
+ * `place` gives pixels. A pixel has the colour of the temperature in its middle.
+ */
+export function pixels(
+  field: Field,
+  steps: number,
+  scale: Scale,
+  [wide, high]: [number, number],
+  place: Place,
+): Uint8ClampedArray<ArrayBuffer> {
   const { xy, theta, triangles } = field;
+  const found = new Uint8ClampedArray(4 * wide * high);
+  const range = scale.high - scale.low || 1;
+  const inks = Array.from({ length: steps }, (_, at) =>
+    colour(scale.low + ((at + 0.5) / steps) * range, scale),
+  );
   for (let at = 0; at < triangles.length; at += 3) {
-    const corners = [0, 1, 2].map((n) => {
-      const node = triangles[at + n] ?? 0;
-      const [x, y] = place(xy[2 * node] ?? 0, xy[2 * node + 1] ?? 0);
-      return [x, y, theta[node] ?? 0] as const;
-    });
-    const low = Math.min(...corners.map((one) => one[2]));
-    const high = Math.max(...corners.map((one) => one[2]));
-    let from = levels.findIndex((level) => level > low);
-    if (from < 0) from = levels.length;
-    let rest = corners as readonly (readonly [number, number, number])[];
-    for (let band = from; band <= levels.length && rest.length >= 3; band += 1) {
-      const level = levels[band];
-      if (level === undefined || level >= high) {
-        found[band]?.push(rest.flatMap(([x, y]) => [x, y]));
-        break;
+    const [i, j, k] = [triangles[at] ?? 0, triangles[at + 1] ?? 0, triangles[at + 2] ?? 0];
+    const [ax, ay] = place(xy[2 * i] ?? 0, xy[2 * i + 1] ?? 0);
+    const [bx, by] = place(xy[2 * j] ?? 0, xy[2 * j + 1] ?? 0);
+    const [cx, cy] = place(xy[2 * k] ?? 0, xy[2 * k + 1] ?? 0);
+    const double = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay);
+    if (!double) continue;
+    const [a, b, c] = [theta[i] ?? 0, theta[j] ?? 0, theta[k] ?? 0];
+    const along = ((b - a) * (cy - ay) - (c - a) * (by - ay)) / double;
+    const down = ((c - a) * (bx - ax) - (b - a) * (cx - ax)) / double;
+    const first = Math.max(0, Math.ceil(Math.min(ay, by, cy) - 0.5 - ON_BOTH));
+    const last = Math.min(high - 1, Math.floor(Math.max(ay, by, cy) - 0.5 + ON_BOTH));
+    for (let row = first; row <= last; row += 1) {
+      const y = row + 0.5;
+      let [left, right] = [Infinity, -Infinity];
+      const cross = (px: number, py: number, qx: number, qy: number) => {
+        if (py === qy || Math.min(py, qy) > y + ON_BOTH || Math.max(py, qy) < y - ON_BOTH) return;
+        const x = px + Math.min(Math.max((y - py) / (qy - py), 0), 1) * (qx - px);
+        left = Math.min(left, x);
+        right = Math.max(right, x);
+      };
+      cross(ax, ay, bx, by);
+      cross(bx, by, cx, cy);
+      cross(cx, cy, ax, ay);
+      const from = Math.max(0, Math.ceil(left - 0.5 - ON_BOTH));
+      const to = Math.min(wide - 1, Math.floor(right - 0.5 + ON_BOTH));
+      for (let column = from; column <= to; column += 1) {
+        const here = a + along * (column + 0.5 - ax) + down * (y - ay);
+        const band = Math.floor((steps * (here - scale.low)) / range);
+        const ink = inks[Math.min(Math.max(band, 0), steps - 1)] ?? PAPER;
+        const byte = 4 * (row * wide + column);
+        found[byte] = ink[0];
+        found[byte + 1] = ink[1];
+        found[byte + 2] = ink[2];
+        found[byte + 3] = 255;
       }
-      const [below, above] = cut(rest, level);
-      if (below.length >= 3) found[band]?.push(below.flatMap(([x, y]) => [x, y]));
-      rest = above;
     }
   }
   return found;
-}
-
-type Corner = readonly [number, number, number];
-
-/** A convex polygon cut at a level: what lies below, what above. */
-function cut(polygon: readonly Corner[], level: number): [Corner[], Corner[]] {
-  const below: Corner[] = [];
-  const above: Corner[] = [];
-  polygon.forEach((a, at) => {
-    const b = polygon[(at + 1) % polygon.length] ?? a;
-    if (a[2] <= level) below.push(a);
-    if (a[2] >= level) above.push(a);
-    if ((a[2] < level && b[2] > level) || (a[2] > level && b[2] < level)) {
-      const t = (level - a[2]) / (b[2] - a[2]);
-      const cross: Corner = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1]), level];
-      below.push(cross);
-      above.push(cross);
-    }
-  });
-  return [below, above];
 }
 
 /** Where a number stands on a line, and which way it runs there, in degrees: upright for who reads it. */
