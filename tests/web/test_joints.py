@@ -66,8 +66,8 @@ def test_psi_is_traced_over_a_parameter(bench: Page) -> None:
     curve = bench.get_by_test_id("psi-curve")
     expect(curve).to_contain_text("least ψ", timeout=FINAL)
     slider = curve.get_by_role("slider")
-    slider.fill("0.08")
-    expect(bench.locator(".ledger .last")).to_contain_text("one piece of lumber 80")
+    slider.fill("0.1")
+    expect(bench.locator(".ledger .last")).to_contain_text("one piece of lumber 100")
 
 
 def test_a_joint_is_started_from_its_drawing_and_removed(page: Page, server: Server, campus: str) -> None:

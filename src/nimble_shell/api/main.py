@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import importlib
 import threading
 from collections.abc import AsyncIterator
@@ -131,6 +132,7 @@ def _begin(queue: SolverQueue) -> None:
     """What the first click needs and the start did not: workers, and libraries that take long to import."""
     queue.start()
     importlib.import_module("scipy.optimize")
+    gc.freeze()  # what was read up to here stays: no collection stops an edit to look through it
 
 
 class SinglePage(StaticFiles):
