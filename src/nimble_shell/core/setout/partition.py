@@ -71,27 +71,31 @@ class Costs:
 
 def best_layer(strips: BandStrips, objective: Objective) -> Layer | None:
     """One layer of joints; None where none are legal. Exact: every legal strip is a step, and all costs add up."""
-    costs, x = Costs(objective, strips), strips.x
-    n = len(x)
+    costs, n = Costs(objective, strips), len(strips.x)
     lengths = strips.member_length if costs.measures_members else np.zeros(n)
-    whole, part = np.full(n, NEVER, dtype=np.int64), np.full(n, np.inf)
+    whole, part = (
+        np.full(2 * n, NEVER, dtype=np.int64),
+        np.full(2 * n, np.inf),
+    )  # before the first n to which nothing leads
     came = np.full(n, -1)
-    whole[0], part[0] = 0, 0.0
-    for j in range(1, n):
-        found = strips.to(j)
-        begin = slice(found.first, found.first + len(found.legal))
-        open_ = found.legal & (whole[begin] < NEVER)
-        if not open_.any():
-            continue
+    whole[n], part[n] = 0, 0.0
+    for rows in strips.rows():
+        joints = rows.first + np.arange(len(rows.legal))
+        inner, astray = (joints < n - 1).astype(np.int64), strips.astray[joints].astype(np.int64)
         more, beside = costs.of({
-            "panels": found.panels, "off_module": found.off_module, "members": int(j < n - 1),
-            "member_length": float(lengths[j]), "waste": found.waste, "lopsided": 0, "astray": int(strips.astray[j]),
+            "panels": rows.panels, "off_module": rows.off_module, "members": inner[:, None],
+            "member_length": lengths[joints][:, None], "waste": rows.waste, "lopsided": 0, "astray": astray[:, None],
         })  # fmt: skip
-        total = np.where(open_, whole[begin] + more, NEVER)
-        least = total.min()
-        ties = np.where(total == least, part[begin] + beside, np.inf)
-        at = int(np.argmin(ties))
-        whole[j], part[j], came[j] = least, ties[at], found.first + at
+        more = np.where(rows.legal, more, NEVER)
+        for j, own, aside in zip(joints.tolist(), more, np.broadcast_to(beside, more.shape), strict=True):
+            before = slice(n + j - rows.reach, n + j)
+            total = whole[before] + own
+            least = total.min()
+            if least >= NEVER:
+                continue
+            ties = np.where(total == least, part[before] + aside, np.inf)
+            at = int(ties.argmin())
+            whole[n + j], part[n + j], came[j] = least, ties[at], j - rows.reach + at
     if came[n - 1] < 0:
         return None
     ends = [n - 1]

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from itertools import pairwise
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -31,18 +32,16 @@ class Strips:
     waste: Floats  #: [m²]
 
 
-@dataclass(frozen=True, slots=True)
-class _Rows:
-    """Of strips [j, k], from joint j − 1 − k to joint j; the first row is of joint `first`."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Rows:
+    """Strips [j, k] to each of several joints from the `reach` joints before it, the last from the one next to it."""
 
-    first: int
-    count: NDArray[np.int64]  #: of strips to each joint
+    first: int  #: joint that the strips of the first row end at; the other rows follow
+    reach: int
     legal: Bools
-    look: Bools  #: whose pieces want a closer look
-    any_look: Bools  #: of each row whether any of them does
-    load: Floats  #: [kg]
-    waste: Floats  #: [m²]
+    panels: NDArray[np.int64]
     off_module: NDArray[np.int64]
+    waste: Floats  #: [m²]
 
 
 def joints_of(band: Band, rules: Rules, pins: Sequence[float] = ()) -> Floats:
@@ -84,7 +83,7 @@ class BandStrips:
         self.pins = np.array(sorted(pins), dtype=float)
         self.astray = self._astray(below)
         self._cells()
-        self._rows: _Rows | None = None
+        self._rows: Rows | None = None
         self._openings()
         self.bays = self._bays()
 
@@ -171,22 +170,20 @@ class BandStrips:
 
     def to(self, j: int) -> Strips:
         """All strips that end at a joint."""
-        every = self._rows_with(j)
-        j0, j = j, j - every.first
-        count = int(every.count[j])
-        one = slice(count - 1, None, -1) if count else slice(0, 0)  # stands from the nearest to the farthest
-        legal, look, load = every.legal[j, one].copy(), every.look[j, one], every.load[j, one]
-        waste, off = every.waste[j, one].copy(), every.off_module[j, one]
-        panels = np.ones(count, dtype=np.int64)
-        first = j0 - count
-        if every.any_look[j]:
-            for at in np.flatnonzero(look & legal):
-                self._looked(first + int(at), j0, int(at), load, legal, panels, waste)
-        return self._with_bay(j0, Strips(first=first, legal=legal, panels=panels, off_module=off, waste=waste))
+        rows = self._rows_with(j)
+        first = max(0, j - rows.reach)
+        one = (j - rows.first, slice(rows.reach - (j - first), None))
+        return Strips(first=first, legal=rows.legal[one], panels=rows.panels[one], off_module=rows.off_module[one],
+                      waste=rows.waste[one])  # fmt: skip
 
-    def _rows_with(self, j: int) -> _Rows:
+    def rows(self) -> Iterator[Rows]:
+        """The strips to every joint, as many rows at a time as are looked at together."""
+        for j in range(0, len(self.x), self._at_once):
+            yield self._rows_with(j)
+
+    def _rows_with(self, j: int) -> Rows:
         """The rows that a joint is among."""
-        if self._rows is None or not self._rows.first <= j < self._rows.first + len(self._rows.count):
+        if self._rows is None or not self._rows.first <= j < self._rows.first + len(self._rows.legal):
             begin = j // self._at_once * self._at_once
             self._rows = self._several(np.arange(begin, min(begin + self._at_once, len(self.x))))
         return self._rows
@@ -197,8 +194,8 @@ class BandStrips:
         widest = self.rules.widest / max(self.rules.step, 1e-3)
         return max(1, int(_CELLS / max(min(widest, len(self.x)), 1)))
 
-    def _several(self, js: NDArray[np.int64]) -> _Rows:
-        """Strips [j, k] from joint j − 1 − k to joint j, for several joints."""
+    def _several(self, js: NDArray[np.int64]) -> Rows:
+        """The strips to several joints, [j, k] from joint j − 1 − k until they are turned round."""
         x, rules, n = self.x, self.rules, len(self.x)
         count = js - np.minimum(np.searchsorted(x, x[js] - rules.widest - NEAR), js)
         k = np.arange(max(int(count.max()), 1))
@@ -236,33 +233,32 @@ class BandStrips:
         blank = self._blank(width, height)
         legal &= look | np.isfinite(blank)
         waste = (blank - area) * M2 if rules.blanks is not None else np.zeros(width.shape)
-        return _Rows(int(js[0]), count, legal, look, np.any(look & legal, axis=1), load, waste, self._off(width))
+        panels, off = np.ones(width.shape, dtype=np.int64), self._off(width)
+        for row, near in np.argwhere(look & legal).tolist():
+            legal[row, near], panels[row, near], waste[row, near] = self._looked(
+                int(i[row, near]), int(js[row]), float(load[row, near])
+            )
+        bays = [(j, *self.bays[j]) for j in js.tolist() if self._has_bay(j)]
+        reach = max(len(k), *(j - a for j, a, _, _ in bays), 0)
+        legal, panels, off, waste = (_turned(one, reach) for one in (legal, panels, off, waste))
+        for j, a, pieces, wasted in bays:
+            own = (j - int(js[0]), reach - (j - a))
+            legal[own], panels[own], off[own], waste[own] = True, pieces, 0, wasted
+        return Rows(first=int(js[0]), reach=reach, legal=legal, panels=panels, off_module=off, waste=waste)
 
-    def _looked(
-        self, i: int, j: int, at: int, load: Floats, legal: Bools, panels: NDArray[np.int64], waste: Floats
-    ) -> None:
-        """A strip whose pieces are looked at one by one."""
+    def _looked(self, i: int, j: int, load: float) -> tuple[bool, int, float]:
+        """Of a strip whose pieces are looked at one by one: whether it is legal, how many they are, their waste."""
         pieces = pieces_of(self.band, float(self.x[i]), float(self.x[j]))
-        cut = self.rules.at_opening == "cut"
-        wastes = [self.waste_of(one, turned=False, load=float(load[at])) for one in pieces]
-        legal[at] = None not in wastes and (cut or len(pieces) == 1)
-        panels[at], waste[at] = len(pieces), sum(one or 0.0 for one in wastes)
+        wastes = [self.waste_of(one, turned=False, load=load) for one in pieces]
+        legal = None not in wastes and (self.rules.at_opening == "cut" or len(pieces) == 1)
+        return legal, len(pieces), sum(one or 0.0 for one in wastes)
 
-    def _with_bay(self, j: int, found: Strips) -> Strips:
-        bay = self.bays.get(j)
-        if bay is None or bay[0] < 0 or self._pinned_between(bay[0], j):
-            return found
-        a, panels, waste = bay
-        if self.rules.layout == "cover" and abs(self.x[j] - self.x[a] - (self.rules.cover or 0.0)) > NEAR:
-            return found
-        first = min(found.first, a)
-        more = found.first - first
-        legal = np.concatenate([np.zeros(more, dtype=bool), found.legal])
-        counts = np.concatenate([np.zeros(more, dtype=np.int64), found.panels])
-        off = np.concatenate([np.zeros(more, dtype=np.int64), found.off_module])
-        wasted = np.concatenate([np.zeros(more), found.waste])
-        legal[a - first], counts[a - first], off[a - first], wasted[a - first] = True, panels, 0, waste
-        return Strips(first=first, legal=legal, panels=counts, off_module=off, waste=wasted)
+    def _has_bay(self, j: int) -> bool:
+        """Whether a bay that may be ends at a joint."""
+        a = self.bays.get(j, (-1,))[0]
+        if a < 0 or self._pinned_between(a, j):
+            return False
+        return self.rules.layout != "cover" or abs(self.x[j] - self.x[a] - (self.rules.cover or 0.0)) <= NEAR
 
     def _pinned_between(self, i: int, j: int) -> bool:
         return bool(((self.pins > self.x[i] + NEAR) & (self.pins < self.x[j] - NEAR)).any())
@@ -301,6 +297,13 @@ class BandStrips:
     def member_length(self) -> Floats:
         """At each joint between the ends. [m]"""
         return np.array([0.0, *(self.band.member(float(x)) for x in self.x[1:-1]), 0.0])
+
+
+def _turned(values: NDArray[Any], reach: int) -> NDArray[Any]:
+    """From the farthest to the nearest, with nothing before them."""
+    found = np.zeros((len(values), reach), dtype=values.dtype)
+    found[:, reach - values.shape[1] :] = values[:, ::-1]
+    return found
 
 
 def _stubs(band: Band, one: Opening) -> bool:
