@@ -27,6 +27,7 @@ _MOST_POOL = 6000
 _MOST_COLUMNS = 400  #: of one covering, the cheapest by their linear prices
 _MOST_KINDS = 25  #: of parts, for a covering in whole numbers; more are dived for
 _LAST_SHEETS, _LAST_PACKINGS = 3.5, 150  #: that are packed anew at the end of a dive
+_SPREADS = (0.05, 0.15, 0.4)  #: of what orders parts, where it is shaken
 _NODES, _SECONDS = 20, 1.5  #: of one covering
 
 Pattern = tuple[int, tuple[int, ...]]  #: kind of sheet, counts of parts and fillers
@@ -104,20 +105,23 @@ class _Search:
         self.turn = np.array([one.turn for one in self.every])
         self.sheet_w, self.sheet_h = np.array([one.w for one in sheets]), np.array([one.h for one in sheets])
         self.needed = sum(one.count for one in parts)
+        longer, shorter = np.maximum(self.w, self.h), np.minimum(self.w, self.h)
+        self._keys = (longer, shorter, self.w + self.h, self.h, self.w)
+        self._by_cost = np.argsort([one.cost / (one.w * one.h) for one in sheets], kind="stable")[None, :]
         self.pool: dict[Pattern, tuple[_Packing, int]] = {}
         self.random = np.random.default_rng(1)
 
     def run(self, bound: float) -> Cut | None:
         total = sum(one.count for one in self.every)
         packings = min(_MOST_PACKINGS, max(_LEAST_PACKINGS, _WORK // total))
-        best = _Best()
+        best, pieces = _Best(), self._pieces([one.count for one in self.every])
         prices = self.w * self.h
         wanted = sum(one.count for one in self.fillers)
         for turn in range(_ROUNDS):
             for n in range(packings):
                 if n % 20 == 0:
                     report(turn, n)
-                self._try(best, prices, n, plain=turn == 0 and n < 2 * FITS * SPLITS)
+                self._try(best, self._order(prices, pieces, plain=turn == 0 and n < 2 * FITS * SPLITS), n)
             prices = self._covering(best, prices)
             cheapest = best.cost <= bound + NEAR
             if cheapest and (best.fillers >= wanted or turn >= _ROUNDS_FOR_FILLERS):
@@ -126,22 +130,24 @@ class _Search:
             return None
         return Cut(cuttings=best.cuttings, cost=best.cost, fillers=best.fillers, bound=bound)
 
-    def _order(self, prices: Floats, counts: Sequence[int], *, plain: bool) -> Ints:
+    def _pieces(self, counts: Sequence[int]) -> tuple[Ints, Ints]:
+        """Every single part by its number, and every single filler."""
+        n = len(self.parts)
+        every = np.arange(len(self.every))
+        return np.repeat(every[:n], counts[:n]), np.repeat(every[n:], counts[n:])
+
+    def _order(self, prices: Floats, pieces: tuple[Ints, Ints], *, plain: bool) -> Ints:
         """Parts from the dearest on, a little shaken; then fillers."""
-        random, longer, shorter = self.random, np.maximum(self.w, self.h), np.minimum(self.w, self.h)
-        keys = (prices, longer, shorter, self.w + self.h, self.h, self.w)
-        key = keys[int(random.integers(len(keys)))]
-        spread = 0.0 if plain else float(random.choice([0.05, 0.15, 0.4]))
+        random = self.random
+        key = (prices, *self._keys)[int(random.integers(1 + len(self._keys)))]
+        spread = 0.0 if plain else _SPREADS[int(random.integers(len(_SPREADS)))]
         found = []
-        for first, end in ((0, len(self.parts)), (len(self.parts), len(self.every))):
-            numbers = np.repeat(np.arange(first, end), counts[first:end])
-            alike = random.random() < 0.5  # shake kinds, or every single piece
-            noise = (
-                random.normal(1.0, spread, len(self.every))[numbers]
-                if alike
-                else random.normal(1.0, spread, len(numbers))
-            )
-            found.append(numbers[np.argsort(-key[numbers] * noise, kind="stable")])
+        for numbers in pieces:
+            if random.random() < 0.5:  # shake kinds, or every single piece
+                noise = random.normal(1.0, spread, len(self.every))[numbers]
+            else:
+                noise = random.normal(1.0, spread, len(numbers))
+            found.append(numbers[(-key[numbers] * noise).argsort(kind="stable")])
         return np.concatenate(found)
 
     def _packed(self, order: Ints, needed: int, used: Mapping[int, int], n: int) -> _Packing | None:
@@ -157,27 +163,25 @@ class _Search:
         )  # fmt: skip
         return None if sheets < 0 else _Packing(order, own, where, turned, kinds[:sheets], free[:rests])
 
-    def _try(self, best: _Best, prices: Floats, n: int, *, plain: bool) -> None:
+    def _try(self, best: _Best, order: Ints, n: int) -> None:
         """One packing of everything; its sheets go to the pool."""
-        packing = self._packed(self._order(prices, [one.count for one in self.every], plain=plain), self.needed, {}, n)
+        packing = self._packed(order, self.needed, {}, n)
         if packing is None:
             return
-        counts = np.zeros((len(packing.kinds), len(self.every)), np.int32)
-        there = packing.own >= 0
-        np.add.at(counts, (packing.own[there], packing.order[there]), 1)
-        for sheet, kind in enumerate(packing.kinds):
+        there, kinds, width = packing.own >= 0, packing.kinds.tolist(), len(self.every)
+        held = np.bincount(packing.own[there] * width + packing.order[there], minlength=len(kinds) * width)
+        for sheet, (kind, counts) in enumerate(zip(kinds, held.reshape(-1, width).tolist(), strict=True)):
             if len(self.pool) < _MOST_POOL:
-                self.pool.setdefault((int(kind), tuple(counts[sheet].tolist())), (packing, sheet))
-        cost = sum(self.sheets[int(kind)].cost for kind in packing.kinds)
+                self.pool.setdefault((kind, tuple(counts)), (packing, sheet))
+        cost = sum(self.sheets[kind].cost for kind in kinds)
         fillers = int(there[self.needed :].sum())
         if best.beaten(cost, fillers):
             best.take(cost, fillers, packing.cuttings(self.every))
 
     def _wishes(self, n: int) -> Ints:
         """Kinds of sheets in the order of their cost an area, or shuffled for every sheet."""
-        plain = np.argsort([one.cost / (one.w * one.h) for one in self.sheets], kind="stable")
         if len(self.sheets) == 1 or n % 2 == 0:
-            return plain[None, :]
+            return self._by_cost
         return np.array([self.random.permutation(len(self.sheets)) for _ in range(12)])
 
     def _covering(self, best: _Best, prices: Floats) -> Floats:
@@ -239,8 +243,9 @@ class _Search:
             *(one.count - fillers[at] for at, one in enumerate(self.every) if at >= len(self.parts)),
         ]
         cost = sum(self.sheets[one.sheet].cost for one in kept)
+        pieces = self._pieces(counts)
         for n in range(_LAST_PACKINGS):
-            order = self._order(self.w * self.h, counts, plain=n < FITS * SPLITS)
+            order = self._order(self.w * self.h, pieces, plain=n < FITS * SPLITS)
             packing = self._packed(order, int(left.sum()), used, n)
             if packing is None:
                 continue
