@@ -12,6 +12,7 @@ from nimble_shell.core.basis.flow import direction_in
 from nimble_shell.core.basis.schools import Dimensions
 from nimble_shell.core.basis.stations import Direction, Station, asked_R, misses
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.held import Held
 from nimble_shell.core.joints.ownership import Taken, left_in
 from nimble_shell.core.joints.solved import JointFigures
 from nimble_shell.core.materials import Catalogue
@@ -118,6 +119,7 @@ def bench_working(project: Project, assembly: Assembly, condition: str, figure: 
 
 
 Joints = Sequence[KnownJoint]
+_BEFORE: Held[Summed] = Held(32)
 _FLOOR_FILMS = 0.21  #: inside and outside [m²·K/W]
 
 
@@ -138,7 +140,11 @@ def consequence(
     missed = now.ledger.open(project.basis.targets.R_shell, building.asked_H)
     if before is None or building_id not in {building.id for building in before.buildings}:
         return Consequence(now=now, before=None, open=missed)
-    old = _ledger(before, building_in(before, building_id), joints if joints_before is None else joints_before)
+    then = tuple(joints if joints_before is None else joints_before)
+    was = (before, then)  # of a project as saved, beside every draft of it
+    old = _BEFORE.get(was, building_id) or _BEFORE.put(
+        was, _ledger(before, building_in(before, building_id), then), building_id
+    )
     return Consequence(now=now, before=old, open=missed)
 
 
