@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Literal
 
 from nimble_shell.core.errors import Collector
@@ -122,13 +123,13 @@ class UnitType:
 
     def figures(self, w: float | None = None, h: float | None = None) -> WindowFigures:
         """By its parts, at its own size or at another [m]. Raises DomainError where that leaves no light."""
-        return window_figures(self.parts(w, h))
+        return _figures(self, w, h)
 
     def transmittance(self, w: float, h: float, given: Given = plain) -> Num:
         """Of the unit at a size: as declared, else by its parts. [W/(m²·K)]"""
         if self.U_declared is not None:
             return given(self.U_declared, "U_w", f"transmittance, {self.name}", "W/(m²·K)", "declared")
-        return window_figures(self.parts(w, h), given).U_w
+        return _figures(self, w, h).U_w if given is plain else window_figures(self.parts(w, h), given).U_w
 
     def solar(self, w: float | None = None, h: float | None = None) -> float:
         """Total solar energy transmittance of the unit with its frame, 0…1."""
@@ -141,6 +142,11 @@ class UnitType:
     def variant(self, edge: str) -> str:
         """Of the joint at an edge; empty where the unit names none."""
         return next((one.variant for one in self.joints if one.edge == edge), "")
+
+
+@lru_cache(maxsize=1024)  # the same few units count in every sum of a building
+def _figures(unit: UnitType, w: float | None, h: float | None) -> WindowFigures:
+    return window_figures(unit.parts(w, h))
 
 
 def _evenly(count: int, start: float, end: float, b: float) -> tuple[Division, ...]:
