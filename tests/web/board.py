@@ -133,11 +133,7 @@ def evaluated(steps: list[dict[str, Any]]) -> float:
 _ALIKE = "tbody tr:nth-child(n + 21)"
 
 
-#: What stands round every view of a building alike.
-_ROUND = (".mast", ".strip", ".ledger")
-
-
-def axe(page: Page, *, with_frame: bool = True) -> list[tuple[str, list[str]]]:
+def axe(page: Page) -> list[tuple[str, list[str]]]:
     """What axe finds by WCAG 2.2 AA, and besides: names that lack what is read, empty headers, what lies nowhere."""
     page.evaluate(AXE.read_text())
     more = ("label-content-name-mismatch", "empty-table-header", "empty-heading", "region")
@@ -146,8 +142,7 @@ def axe(page: Page, *, with_frame: bool = True) -> list[tuple[str, list[str]]]:
         "rules": {rule: {"enabled": True} for rule in more},
         "resultTypes": ["violations"],
     }
-    left_out = () if with_frame else _ROUND
-    ran = page.evaluate("([where, how]) => axe.run(where, how)", [{"exclude": [_ALIKE, *left_out]}, options])
+    ran = page.evaluate("([where, how]) => axe.run(where, how)", [{"exclude": [_ALIKE]}, options])
     found = ran["violations"]
     told = {one["id"] for kind in ("violations", "passes", "incomplete", "inapplicable") for one in ran[kind]}
     assert told >= {*more, "color-contrast"}

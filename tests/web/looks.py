@@ -49,9 +49,9 @@ def read_in_inch_pound(page: Page, view: str) -> dict[str, str]:
     return {one: view for text in texts for one in left_in(text)}
 
 
-def good_for_everybody(page: Page, view: str, *, sizes: bool, with_frame: bool) -> None:
+def good_for_everybody(page: Page, view: str, *, sizes: bool) -> None:
     """Axe finds nothing; nothing runs over the edge, on small and large screens neither where they are looked at."""
-    assert axe(page, with_frame=with_frame) == [], view
+    assert axe(page) == [], view
     cut = page.evaluate(_CUT)
     assert not cut, (view, cut)
     for width, height in SIZES if sizes else ():
