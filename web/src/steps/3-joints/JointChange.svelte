@@ -12,20 +12,22 @@
     system: string;
     /** Of ψ or χ, solved; unknown while one of both is. */
     change: number | undefined;
+    /** One of both is still being solved: what stands is of before, or not final. */
+    stale: boolean;
     units: Units;
     onswap: () => void;
-    /** Compare with another variant, or with none. */
     /** That counts in the building: typed, or of the shape [m], or pieces. */
     length: number;
+    /** Compare with another variant, or with none. */
     onother: (variant: string, words: string) => void;
   }
-  let { draft, family, system, change, units, onswap, length, onother }: Props = $props();
+  let { draft, family, system, change, stale, units, onswap, length, onother }: Props = $props();
 </script>
 
 {#if draft.other}
   <h2>What B changes</h2>
   {#if change !== undefined}
-    <dl>
+    <dl data-stale={stale}>
       <div>
         <dt>{family.point ? 'χ' : 'ψ'}, solved</dt>
         <dd>
@@ -49,7 +51,7 @@
     </dl>
   {/if}
   <div class="acts">
-    <Button strong={change === undefined || change <= 0} onclick={onswap}>Take B</Button>
+    <Button strong={!stale && (change === undefined || change <= 0)} onclick={onswap}>Take B</Button>
     <Button onclick={() => onother('', 'no comparison')}>Leave B out</Button>
   </div>
 {:else}

@@ -252,6 +252,7 @@
         {family}
         system={first?.system ?? ''}
         {change}
+        stale={joints.a.stale || joints.b.stale}
         {units}
         length={draft.length || (line?.length ?? 0)}
         onswap={swap}
