@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 import threading
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 
+import pytest
+
 from nimble_shell.core.held import Held
+from nimble_shell.core.progress import Stopped, watched
 
 
 @dataclass(frozen=True)
@@ -85,3 +89,65 @@ def test_many_threads_do_not_disturb_one_another() -> None:
     for thread in threads:
         thread.join()
     assert wrong == []
+
+
+class TestOnce:
+    """What takes long is made by one of those who ask for it at the same time."""
+
+    def test_who_asks_meanwhile_waits_and_has_the_same(self) -> None:
+        held, part, begun, go = Held[object](), Part(1), threading.Event(), threading.Event()
+        made: list[object] = []
+
+        def make() -> object:
+            begun.set()
+            assert go.wait(30)
+            made.append(object())
+            return made[-1]
+
+        with ThreadPoolExecutor(4) as threads:
+            first = threads.submit(held.once, (part,), make)
+            assert begun.wait(30)
+            others = [threads.submit(held.once, (part,), make) for _ in range(3)]
+            go.set()
+            assert [one.result(30) for one in (first, *others)] == made * 4
+        assert len(made) == 1
+
+    def test_another_one_is_made_beside_it(self) -> None:
+        held, begun, go = Held[int](), threading.Event(), threading.Event()
+
+        def long() -> int:
+            begun.set()
+            assert go.wait(30)
+            return 1
+
+        with ThreadPoolExecutor(1) as threads:
+            first = threads.submit(held.once, (Part(1),), long)
+            assert begun.wait(30)
+            assert held.once((Part(2),), lambda: 2) == 2
+            go.set()
+            assert first.result(30) == 1
+
+    def test_where_it_cannot_be_made_the_next_one_tries(self) -> None:
+        held, part = Held[int](), Part(1)
+        with pytest.raises(ZeroDivisionError):
+            held.once((part,), lambda: 1 // 0)
+        assert held.once((part,), lambda: 3) == 3
+
+    def test_who_waits_may_be_stopped(self) -> None:
+        held, part, begun, go = Held[int](), Part(1), threading.Event(), threading.Event()
+
+        def long() -> int:
+            begun.set()
+            assert go.wait(30)
+            return 1
+
+        def stop(_: int, __: int) -> None:
+            raise Stopped
+
+        with ThreadPoolExecutor(1) as threads:
+            first = threads.submit(held.once, (part,), long)
+            assert begun.wait(30)
+            with watched(stop), pytest.raises(Stopped):
+                held.once((part,), lambda: 2)
+            go.set()
+            assert first.result(30) == 1

@@ -5,6 +5,9 @@ from __future__ import annotations
 from typing import Any
 
 from fastapi import FastAPI
+from fastapi.routing import APIRoute
+
+from nimble_shell.core.held import Held
 
 _PROBLEM = {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
 #: What any request can be told, whatever it asks.
@@ -14,20 +17,25 @@ _ALWAYS = {"400": "not readable", "401": "without the key of this server", "403"
 _FILES = {".pdf": "application/pdf", ".csv": "text/csv; charset=utf-8"}
 
 
+_DESCRIBED: Held[dict[str, Any]] = Held(4)  #: by its routes: applications of one process have the same ones
+
+
 def describe(app: FastAPI) -> None:
     """Have the description of an application say so."""
     plain = app.openapi
 
     def openapi() -> dict[str, Any]:
-        if app.openapi_schema is None:
-            schema = plain()
-            for path, operations in schema["paths"].items():
-                for operation in operations.values():
-                    _complete(path, operation["responses"])
-            app.openapi_schema = schema
-        return app.openapi_schema
+        routes = tuple(one for one in app.routes if isinstance(one, APIRoute))
+        return _DESCRIBED.get(routes) or _DESCRIBED.put(routes, _described(plain()))
 
     app.openapi = openapi  # type: ignore[method-assign]  # as FastAPI says it is done
+
+
+def _described(schema: dict[str, Any]) -> dict[str, Any]:
+    for path, operations in schema["paths"].items():
+        for operation in operations.values():
+            _complete(path, operation["responses"])
+    return schema
 
 
 def _complete(path: str, responses: dict[str, Any]) -> None:

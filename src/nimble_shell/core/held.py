@@ -4,10 +4,14 @@ from __future__ import annotations
 
 import threading
 from collections import OrderedDict
+from collections.abc import Callable
 from typing import Any, Generic, TypeVar
+
+from nimble_shell.core.progress import report
 
 T = TypeVar("T")
 _MOST = 2048
+_PATIENCE = 0.25  #: [s]
 
 
 class Held(Generic[T]):
@@ -20,6 +24,7 @@ class Held(Generic[T]):
         self._most = most
         self._lock = threading.Lock()
         self._kept: OrderedDict[tuple[Any, ...], tuple[tuple[Any, ...], T]] = OrderedDict()
+        self._making: dict[tuple[Any, ...], threading.Lock] = {}
 
     def get(self, parts: tuple[Any, ...], *more: Any) -> T | None:
         """What was made of these very objects, and of equal further words and numbers; else None."""
@@ -37,3 +42,23 @@ class Held(Generic[T]):
             while len(self._kept) > self._most:
                 self._kept.popitem(last=False)
         return value
+
+    def once(self, parts: tuple[Any, ...], make: Callable[[], T], *more: Any) -> T:
+        """What was made of them, else what is made now: who asks meanwhile waits for it instead of making it as well.
+
+        Where it cannot be made, or is stopped, the next one who waits tries.
+        """
+        key = (*map(id, parts), *more)
+        with self._lock:
+            making = self._making.setdefault(key, threading.Lock())
+        try:
+            while not making.acquire(timeout=_PATIENCE):
+                report(0, 0)  # whoever waits may be stopped, too
+            try:
+                found = self.get(parts, *more)
+                return self.put(parts, make(), *more) if found is None else found
+            finally:
+                making.release()
+        finally:
+            with self._lock:
+                self._making.pop(key, None)

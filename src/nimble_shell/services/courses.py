@@ -177,7 +177,7 @@ def course_wall(project: Project, building_id: str, wall: str, draft: SetOutDraf
     else:
         run = with_openings(run, along, building.forms)
     check_run(run.run)
-    found = lay(run.run, n, _DRAG, sharing=False)
+    found = lay(run.run, n, _DRAG)
     if isinstance(found, NoLaying):
         raise DomainError(Issue(path=("openings",), code="no_laying", message=found.reason,
                                 hint="let go further off, or move the stack joint"))  # fmt: skip
@@ -323,7 +323,7 @@ def better_bucks(project: Project, building_id: str, wall: str) -> tuple[BuckMov
     """Where each opening of a wall would stand better: on the webs of its left or right edge, three of them at most."""
     building = shaped(project, building_id)
     run, n = _wall(runs_of(project, building), wall)
-    now = lay(run.run, n, _DRAG, sharing=False)
+    now = lay(run.run, n, _DRAG)
     found = list[BuckMove]()
     before = None if isinstance(now, NoLaying) else _value(run, n, now)
     for key, one in zip(run.walls[n].openings, run.run.of(n), strict=True):
@@ -335,7 +335,7 @@ def better_bucks(project: Project, building_id: str, wall: str) -> tuple[BuckMov
                 check_run(moved.run)
             except DomainError:
                 continue
-            laid = lay(moved.run, n, _DRAG, sharing=False)
+            laid = lay(moved.run, n, _DRAG)
             if not isinstance(laid, NoLaying):
                 value = _value(moved, n, laid)
                 if best is None or (value, abs(by)) < (best[0], abs(best[1])):

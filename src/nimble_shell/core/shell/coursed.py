@@ -99,14 +99,14 @@ def course_building(project: Project, building: MeasuredBuilding) -> tuple[LaidR
 
 def laid(run: FormRun) -> Coursed | NoLaying:
     """A run laid, or why not; kept, so that a change to one run leaves the others."""
-    held = _OF_RUN.get((), run.run.key)
-    if held is not None:
-        return held
+    return _OF_RUN.once((), lambda: _laid(run), run.run.key)
+
+
+def _laid(run: FormRun) -> Coursed | NoLaying:
     try:
-        found: Coursed | NoLaying = lay_run(run.run)
+        return lay_run(run.run)
     except DomainError as error:
-        found = NoLaying(error.issues[0].message)
-    return _OF_RUN.put((), found, run.run.key)
+        return NoLaying(error.issues[0].message)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -12,8 +12,8 @@ from nimble_shell.core.progress import report
 from nimble_shell.core.setout.courses.laying import Laid, NoLaying, lay, patterns_of, share
 from nimble_shell.core.setout.courses.run import NEAR, Run, check_run
 
-_SECONDS = 20.0  #: for all walls together
-_SHARING = 2.0  #: for what is bought, over all of them
+_SECONDS = 20.0  #: for all walls together [s]
+_SHARING = 2.0  #: for what is bought [s]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

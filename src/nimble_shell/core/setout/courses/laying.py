@@ -19,7 +19,6 @@ _FEW = 1e-3  #: of a piece that fewer than two webs hold against a cut: no wall 
 _MOST_PATTERNS = 4000
 _MOST_SHARED = 6000  #: columns of all walls together
 TWO_WEBS = 2  #: that hold a piece; one that has fewer is braced, or cut otherwise
-_SHORTEST = 0.5  #: of a question for patterns [s]
 Piece = tuple[float, float]
 
 
@@ -50,32 +49,45 @@ class _Row:
     free: list[list[float]] = field(default_factory=list)  #: places for joints in each span
 
 
-def lay(run: Run, wall: int, seconds: float, *, sharing: bool = True) -> Laid | NoLaying:
-    """One wall of a run to the proven optimum, or to a bound where time runs out.
+def lay(run: Run, wall: int, seconds: float) -> Laid | NoLaying:
+    """One wall of a run to the fewest pieces, then cuts: to the proven optimum, or to a bound where time runs out.
 
-    Without sharing, pieces and cuts are as few, but cuts are not chosen so that they come out of few blocks.
+    Which cuts come out of one block is the matter of `share`.
     """
     rows = rows_of(run, wall)
-    return rows if isinstance(rows, NoLaying) else _Programme(run, rows).solved(seconds, sharing=sharing)
+    return rows if isinstance(rows, NoLaying) else _Programme(run, rows).solved(seconds)
 
 
 def share(run: Run, walls: Sequence[Laid], seconds: float) -> tuple[Laid, ...]:
     """All walls laid once more, with as many pieces and cuts, so that these come out of as few blocks as they can.
 
-    Where there is too much of it, or the time does not do, they stay as they are.
+    Where that is too much for all of them together, or is not proved in time, each is by itself, and stays as it is
+    where that is too much as well.
     """
-    every = [row for n in range(len(walls)) for row in cast("list[_Row]", rows_of(run, n))]
+    together = _shared(run, walls, range(len(walls)), seconds)
+    if together is not None and (together[1] or len(walls) == 1):
+        return together[0]
+    return tuple(
+        one for n, wall in enumerate(walls) for one in (_shared(run, [wall], [n], seconds) or ([wall],))[0]
+    )  # fmt: skip
+
+
+def _shared(
+    run: Run, walls: Sequence[Laid], numbers: Sequence[int], seconds: float
+) -> tuple[tuple[Laid, ...], bool] | None:
+    """Some walls of a run, and whether it is proved that no fewer blocks do; None where it is too much."""
+    every = [row for n in numbers for row in cast("list[_Row]", rows_of(run, n))]
     programme = _Programme(run, every)
     if len(programme.pieces) > _MOST_SHARED:
-        return tuple(walls)
+        return None
     laid = [piece for wall in walls for course in wall.courses for piece in course]
     cuts = sum(b - a < run.block.length - NEAR for a, b in laid)
-    chosen = programme.shared(len(laid), cuts, programme.few_of(walls), seconds)
-    if chosen is None:
-        return tuple(walls)
-    courses = programme.courses(chosen)
-    high = len(every) // len(walls)
-    return tuple(replace(wall, courses=courses[n * high : (n + 1) * high]) for n, wall in enumerate(walls))
+    found = programme.shared(len(laid), cuts, programme.few_of(walls), seconds)
+    if found is None:
+        return None
+    courses, high = programme.courses(found[0]), len(every) // len(walls)
+    shared = (replace(wall, courses=courses[n * high : (n + 1) * high]) for n, wall in enumerate(walls))
+    return tuple(shared), found[1]
 
 
 def rows_of(run: Run, wall: int) -> list[_Row] | NoLaying:
@@ -220,16 +232,15 @@ class _Programme:
         self.upper.append(1.0)
         self.entries += [(row, column, 1.0) for x, side in held for column in self.into[n + side][x]]
 
-    def solved(self, seconds: float, *, sharing: bool) -> Laid | NoLaying:
+    def solved(self, seconds: float) -> Laid | NoLaying:
         short, few = self._short(), np.array(self.few) * self.run.webs
         found = self._asked(_WEIGHT + short + _FEW * few, seconds)
         if found is None:
             return NoLaying("no joints of these courses keep the bond")
         x, proved, least = found
-        pieces, cuts = round(float(x.sum())), round(float(short @ x))
+        pieces = round(float(x.sum()))
         bound = pieces if proved else max(0, math.ceil((least - float(len(self.pieces))) / _WEIGHT))
-        shared = self.shared(pieces, cuts, round(float(few @ x)), seconds) if sharing else None
-        return Laid(self.courses(x if shared is None else shared), proved, bound)
+        return Laid(self.courses(x), proved, bound)
 
     def courses(self, chosen: np.ndarray) -> tuple[tuple[Piece, ...], ...]:
         """The pieces that are chosen, row by row."""
@@ -277,10 +288,10 @@ class _Programme:
             return None
         return np.round(found.x[:count]), found.status == 0, float(found.mip_dual_bound)
 
-    def shared(self, pieces: int, cuts: int, few: int, seconds: float) -> np.ndarray | None:
+    def shared(self, pieces: int, cuts: int, few: int, seconds: float) -> tuple[np.ndarray, bool] | None:
         """As many pieces and cuts, out of the fewest blocks, as far as blocks may be shared by halves and thirds.
 
-        Where webs count, no more pieces are held by fewer than two of them.
+        Where webs count, no more pieces are held by fewer than two of them. With whether it is proved.
         """
         short = self._short()
         kinds: dict[tuple[bool, float], list[int]] = defaultdict(list)
@@ -305,8 +316,8 @@ class _Programme:
             for k, pattern in enumerate(patterns):
                 row[count + k] = pattern.count(key)
             rows.append((row, 0.0, np.inf))
-        found = self._asked(np.concatenate([np.zeros(count), np.ones(more)]), max(seconds / 2, _SHORTEST), more, rows)
-        return None if found is None else found[0]
+        found = self._asked(np.concatenate([np.zeros(count), np.ones(more)]), seconds, more, rows)
+        return None if found is None else found[:2]
 
 
 def patterns_of(kinds: Sequence[tuple[bool, float]], length: float) -> list[tuple[tuple[bool, float], ...]]:
