@@ -52,7 +52,7 @@ def _installer() -> list[str | Path]:
     if not uv.exists():
         subprocess.run([PYTHON, "-m", "pip", "install", "-q", "uv"], capture_output=True, check=False)
     if uv.exists():
-        return [uv, "pip", "install", "--quiet", "--python", PYTHON, "--compile-bytecode"]
+        return [uv, "pip", "install", "--quiet", "--python", PYTHON]
     return [PYTHON, "-m", "pip", "install", "--quiet"]
 
 

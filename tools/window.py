@@ -36,9 +36,7 @@ def context(browser: Browser, server: Server, size: ViewportSize = SMALLEST, sca
         viewport=size, device_scale_factor=scale, locale="en-GB", timezone_id="UTC", reduced_motion="reduce"
     )
     let_in(made, server)
-    # A full list of what was asked would look as if nothing more was; what is still on its way is not in it.
-    made.add_init_script("performance.setResourceTimingBufferSize(100_000)")
-    made.add_init_script(_ON_ITS_WAY)
+    made.add_init_script(_COUNTED)
     return made
 
 
@@ -104,18 +102,24 @@ class Server:
         return json.loads(content) if content else None
 
 
-_ON_ITS_WAY = """
+#: What is asked for: still on its way, and here. A page's stream never ends, and is no part of it.
+_COUNTED = """
   window.onItsWay = 0;
+  window.arrived = 0;
   const plain = window.fetch;
   window.fetch = (...asked) => {
     window.onItsWay += 1;
     return plain(...asked).finally(() => (window.onItsWay -= 1));
   };
+  new PerformanceObserver((list) => {
+    window.arrived += list.getEntries().filter((one) => !one.name.includes('/events')).length;
+  }).observe({ type: 'resource', buffered: true });
 """
-#: A page's stream never ends, so it never idles as a browser means it: no answer came for half a second instead.
+#: As a stream never ends, a page never idles as a browser means it: nothing arrived for half a second instead.
 _QUIET = """() => {
-  const asked = performance.getEntriesByType('resource').filter((one) => !one.name.includes('/events')).length;
-  if (window.quietAt?.asked !== asked) window.quietAt = { asked, since: performance.now() };
+  if (window.quietAt?.arrived !== window.arrived) {
+    window.quietAt = { arrived: window.arrived, since: performance.now() };
+  }
   if (window.onItsWay) return false;
   return performance.now() - window.quietAt.since > 500 && !document.querySelector('[data-stale=true]');
 }"""
