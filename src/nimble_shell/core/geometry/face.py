@@ -217,14 +217,16 @@ def _shared(one: FloatArray, other: FloatArray) -> FloatArray:
 
 def level_length(flat: FloatArray, v: float) -> float:
     """How long a level line is inside of an outline, (corners, 2); none at its bottom or top. [m]"""
-    low, high = flat[:, 1].min(), flat[:, 1].max()
-    if not low + MEET < v < high - MEET:
+    corners = flat.tolist()  # few: numbers one by one are quicker than arrays of four
+    heights = [y for _, y in corners]
+    if not min(heights) + MEET < v < max(heights) - MEET:
         return 0.0
-    ends = np.roll(flat, -1, axis=0)
-    crossed = (flat[:, 1] <= v) != (ends[:, 1] <= v)
-    a, b = flat[crossed], ends[crossed]
-    at = np.sort(a[:, 0] + (v - a[:, 1]) / (b[:, 1] - a[:, 1]) * (b[:, 0] - a[:, 0]))
-    return float((at[1::2] - at[::2]).sum())
+    at = sorted(
+        x + (v - y) / (y1 - y) * (x1 - x)
+        for (x, y), (x1, y1) in zip(corners, [*corners[1:], corners[0]], strict=True)
+        if (y <= v) != (y1 <= v)
+    )
+    return float(sum(end - start for start, end in zip(at[::2], at[1::2], strict=True)))
 
 
 def ids_once(faces: Sequence[Face]) -> None:

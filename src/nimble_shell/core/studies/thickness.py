@@ -90,7 +90,7 @@ def thickness_study(
     low = max(0.6 * min([present, *stock]), thinnest)
     high = 1.2 * max([present, *stock])
     sweep = Sweep(assembly, catalogue, basis, direction)
-    found, why_not = (None, "") if asked is None else crossing(assembly, catalogue, basis, asked, direction)
+    found, why_not = (None, "") if asked is None else _crossing(sweep, asked)
     d_asked = None if found is None else value_of(found)
     if d_asked is not None:
         high = max(high, min(d_asked * 1.1, thickest))
@@ -138,9 +138,11 @@ def crossing(
     Clear-wall R rises with the thickness; the root is found by Brent's method to 1e-13 m and polished by one Newton
     step, which is the step the working shows.
     """
+    return _crossing(Sweep(assembly, catalogue, basis, direction), asked, given)
 
-    sweep = Sweep(assembly, catalogue, basis, direction)
-    layer = sweep.layer
+
+def _crossing(sweep: Sweep, asked: float, given: Given = plain) -> tuple[Num | None, str]:
+    assembly, catalogue, basis, layer = sweep.assembly, sweep.catalogue, sweep.basis, sweep.layer
 
     def excess(d: float) -> float:
         return sweep.clear(d) - asked
@@ -160,7 +162,7 @@ def crossing(
     root = float(brentq(excess, grid[above - 1], grid[above], xtol=1e-13, rtol=1e-14))
     h = 1e-6
     gain = (excess(root + h) - excess(root - h)) / (2 * h)
-    at_root = clear_wall_R(assembly.with_core(root), catalogue, basis, direction=direction, given=given)
+    at_root = clear_wall_R(assembly.with_core(root), catalogue, basis, direction=sweep.direction, given=given)
     name = catalogue[assembly.layers[layer].material].name
     start = given(root, f"d_{layer + 1}", f"thickness, {name}", "m", "entered")
     wanted = given(asked, "R_asked", "asked clear-wall resistance", "m²·K/W", "Basis")
