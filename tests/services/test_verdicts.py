@@ -76,6 +76,22 @@ class TestABuilding:
         assert {one.why_not for one in found if not one.joint} == {"the layers do not end"}
         assert next(one.why_not for one in found if one.joint) == "its build-up is gone"
 
+    def test_is_asked_anew_where_what_moves_its_water_changed_and_nowhere_else(self, queue: Answering) -> None:
+        results, basis = VerdictResults(queue), PROJECT.basis
+        bare = replace(LAB, indoor=None)  # it has the room of the project
+        here = replace(PROJECT, buildings=(bare, *PROJECT.buildings[1:]))
+        results.building(here, bare, [])
+        assert queue.waiting == 3
+        wetter = replace(basis.indoor, phi_heating=basis.indoor.phi_heating + 0.01)
+        for count, other in (
+            (3, replace(basis, targets=replace(basis.targets, R_wall=9.0), rates=())),
+            (6, replace(basis, indoor=wetter)),
+            (9, replace(basis, damp=replace(basis.damp, plane=basis.damp.plane + 0.1))),
+            (9, basis),
+        ):
+            results.building(replace(here, basis=other), bare, [])
+            assert queue.waiting == count
+
 
 class TestALeak:
     JOINT = next(one for one in LAB.joints if one.id == "j2")

@@ -20,10 +20,17 @@ def bare_assembly(assembly: Assembly) -> Assembly:
     )
 
 
+_READ = ("site", "climate", "indoor", "schools", "damp", "air")  #: of a Basis; its targets and rates move no water
+
+
 def bare_basis(basis: Basis) -> Basis:
     """The Basis without targets, rates, limits of thickness and criteria."""
-    return Basis(site=basis.site, climate=basis.climate, indoor=basis.indoor, schools=basis.schools, damp=basis.damp,
-                 air=basis.air)  # fmt: skip
+    return Basis(**{name: getattr(basis, name) for name in _READ})
+
+
+def made_of(project: Project, assembly: Assembly) -> tuple[object, ...]:
+    """The objects that a question about a build-up is made of: where all are the same, so is the question."""
+    return (assembly, project.catalogue, *(getattr(project.basis, name) for name in _READ))
 
 
 def materials_of(project: Project, assembly: Assembly, *more: str) -> Mapping[str, Material]:

@@ -17,7 +17,7 @@ from nimble_shell.core.joints.sealing.seals import Leakages, graded
 from nimble_shell.core.moisture.verdict.verdict import ADDED, JudgedJoint, Verdict, judge, judge_alone, judge_joint
 from nimble_shell.core.shell.decisions import JudgedPart
 from nimble_shell.core.shell.project import Building, Project
-from nimble_shell.services.bare_questions import bare_assembly, bare_basis, materials_of
+from nimble_shell.services.bare_questions import bare_assembly, bare_basis, made_of, materials_of
 from nimble_shell.services.joints import Drawn, KnownJoint, drawn, sealing
 from nimble_shell.services.solver_queue import SolverQueue, key_of
 from nimble_shell.services.studies import PlacedDraft
@@ -35,12 +35,21 @@ class LeakQuestion:
     judged: float  #: the leakage that is judged [m³/(h·m)]
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Asked:
+    """What is asked of a build-up."""
+
+    args: tuple[Any, ...]
+    alone: str  #: key of its verdict without a search
+    searched: str  #: and with one
+
+
 class VerdictResults:
     """What is known of the moisture of buildings; what is not known yet is asked for."""
 
     def __init__(self, queue: SolverQueue) -> None:
         self.queue = queue
-        self._alone: Held[tuple[tuple[Any, ...], str]] = Held(512)  #: what is asked of a draft, with its key
+        self._asked: Held[_Asked] = Held(512)  #: by what it is made of: a question takes long to put into a key
 
     def element(self, project: Project, at: PlacedDraft, ticket: str = "") -> Future[Verdict]:
         """A build-up as drafted. Raises NotFound; the future raises DomainError."""
@@ -52,13 +61,9 @@ class VerdictResults:
 
     def alone(self, project: Project, at: PlacedDraft) -> tuple[Verdict | None, str]:
         """A build-up as drafted, without a search, if it is known; and why there is none. Raises NotFound."""
-        held = (project, at.assembly)
-        kept = self._alone.get(held, at.building_id)
-        if kept is None:
-            inside = project.within(at.building_id)
-            args = _element(inside, at.assembly, direction_in(inside.basis, at.station(inside)))
-            kept = self._alone.put(held, (args, key_of(judge_alone, *args)), at.building_id)
-        return self._known(judge_alone, *kept, looked_at=True)
+        inside = project.within(at.building_id)
+        asked = self._element(inside, at.assembly, direction_in(inside.basis, at.station(inside)))
+        return self._known(judge_alone, asked.args, asked.alone, looked_at=True)
 
     def joint(self, question: LeakQuestion, ticket: str = "") -> Future[JudgedJoint]:
         """A joint. The future raises DomainError."""
@@ -72,10 +77,10 @@ class VerdictResults:
         for element in building.elements:
             assembly = by_id.get(element.assembly_id or "")
             if assembly is not None:
-                args = _element(project, assembly, direction_in(project.basis, element.station))
-                verdict, why = self._known(judge_alone, args)
+                asked = self._element(project, assembly, direction_in(project.basis, element.station))
+                verdict, why = self._known(judge_alone, asked.args, asked.alone)
                 if verdict is not None and not verdict.passes:
-                    verdict = self.queue.known(key_of(judge, *args)) or verdict  # with its search, where one was made
+                    verdict = self.queue.known(asked.searched) or verdict  # with its search, where one was made
                 found.append(JudgedPart(id=element.id, station=element.station, name=element.name, joint=False,
                                    verdict=verdict, why_not=why))  # fmt: skip
         for known in joints:
@@ -97,6 +102,15 @@ class VerdictResults:
             return None, error.issues[0].message
         answer, why = self._known(judge_joint, args)
         return (None, why) if answer is None else (answer[0], "")
+
+    def _element(self, project: Project, assembly: Assembly, direction: Direction) -> _Asked:
+        parts = made_of(project, assembly)
+        held = self._asked.get(parts, direction)
+        if held is not None:
+            return held
+        args = _element(project, assembly, direction)
+        made = _Asked(args=args, alone=key_of(judge_alone, *args), searched=key_of(judge, *args))
+        return self._asked.put(parts, made, direction)
 
     def _known(
         self, judge_it: Callable[..., Any], args: tuple[Any, ...], key: str = "", *, looked_at: bool = False
