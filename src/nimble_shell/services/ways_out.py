@@ -179,13 +179,14 @@ class Settling:
         safe = (
             0.0 if verdict is None else max((one.amount for one in verdict.advice if one.kind == "seal"), default=0.0)
         )
-        for variant in family_of(joint).variants if safe > 0 else ():
+        others = (one for one in family_of(joint).variants if one.key != joint.variant)
+        for variant in others if safe > 0 else ():
             changed = replace(joint, variant=variant.key, omitted=())
             try:
                 leakage = leak_question(self.project, changed, None).leakage[1]
             except DomainError:
                 continue
-            if variant.key != joint.variant and leakage <= safe:
+            if leakage <= safe:
                 text = sentence(f"The variant “{variant.text}”: {{v1}} at 50 Pa", v1=(leakage, "joint_flow"))
                 yield WayOut(text=text, changed=changed)
 
