@@ -18,6 +18,7 @@ _WEIGHT = 10_000.0  #: of a piece against a cut: no wall has so many
 _FEW = 1e-3  #: of a piece that fewer than two webs hold against a cut: no wall has a thousand
 _MOST_PATTERNS = 4000
 _MOST_SHARED = 6000  #: columns of all walls together
+_SHORTEST = 0.5  #: that one wall by itself is given [s]
 TWO_WEBS = 2  #: that hold a piece; one that has fewer is braced, or cut otherwise
 Piece = tuple[float, float]
 
@@ -67,9 +68,8 @@ def share(run: Run, walls: Sequence[Laid], seconds: float) -> tuple[Laid, ...]:
     together = _shared(run, walls, range(len(walls)), seconds)
     if together is not None and (together[1] or len(walls) == 1):
         return together[0]
-    return tuple(
-        one for n, wall in enumerate(walls) for one in (_shared(run, [wall], [n], seconds) or ([wall],))[0]
-    )  # fmt: skip
+    each = max(seconds / len(walls), _SHORTEST)
+    return tuple(one for n, wall in enumerate(walls) for one in (_shared(run, [wall], [n], each) or ([wall],))[0])
 
 
 def _shared(
@@ -188,9 +188,6 @@ class _Programme:
         for n, row in enumerate(rows):
             for (a, b, origin), places in zip(row.spans, row.free, strict=True):
                 self._span(n, [a, *places, b], origin)
-        for n, (row, above) in enumerate(pairwise(rows)):
-            if row.wall == above.wall:
-                self._bonded(n)
 
     def _span(self, n: int, places: list[float], origin: float) -> None:
         least, most = self.run.block.min_cut, self.run.block.length
@@ -267,6 +264,9 @@ class _Programme:
         from scipy.optimize import Bounds, LinearConstraint, milp
         from scipy.sparse import csr_array, hstack, vstack
 
+        for n, (row, above) in enumerate(pairwise(self.rows)):  # not before: of many pieces nothing is asked
+            if row.wall == above.wall:
+                self._bonded(n)
         count = len(self.pieces)
         if not count:
             empty = all(low <= 0 <= high for low, high in zip(self.lower, self.upper, strict=True))
