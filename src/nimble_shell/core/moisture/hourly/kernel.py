@@ -312,6 +312,13 @@ def error_of(phi, L, A, U, F, F_1, gain, r, x, solved):
     return error
 
 
+@inlined
+def put(here, values):
+    """A copy in place; to assign to a slice compiles what a refusal of other shapes would say, for seconds."""
+    for j in range(len(here)):
+        here[j] = values[j]
+
+
 @compiled
 def advance(theta, phi, warm, stock, row, stuff, hours, first, tolerance, dt, layer, totals, sums, keep, kept):
     """Go through hours from `first` in place, one for each row of `totals`; `hours` are repeated as they end.
@@ -350,7 +357,7 @@ def advance(theta, phi, warm, stock, row, stuff, hours, first, tolerance, dt, la
     work = (np.zeros((n, COLUMNS)), np.zeros((n + 1, 4)), F, L, D, U)
     solved = (np.zeros((n, 2, 2)), np.zeros((n, 2)))
     theta_0, phi_0 = theta.copy(), phi.copy()
-    steps, place, used = 0, 0, False
+    steps, place, used = 0, 0, np.bool_(False)  # a plain False is a type of its own, and `stage` compiled twice
     for done in range(len(totals)):
         bounds = hours[(first + done) % len(hours)]
         left = 3600.0
@@ -358,19 +365,24 @@ def advance(theta, phi, warm, stock, row, stuff, hours, first, tolerance, dt, la
             step = min(dt, left)
             if left - step < 0.1 * step:
                 step = left
-            theta_0[:], phi_0[:], gone[:] = theta, phi, 0.0
+            put(theta_0, theta)
+            put(phi_0, phi)
+            gone[:] = 0.0
             gain = GAMMA * step
             good, in_1 = stage(theta, phi, warm, stock, gone, gain, row, stuff, bounds, work, used, A, r, x, solved)
             error, in_2 = 0.0, in_1
             used = good
             if good:
-                F_1[:] = F
-                gone[:] = (1 - GAMMA) * step * F
+                for j in range(n):
+                    for a in range(2):
+                        F_1[j, a] = F[j, a]
+                        gone[j, a] = (1 - GAMMA) * step * F[j, a]
                 good, in_2 = stage(theta, phi, warm, stock, gone, gain, row, stuff, bounds, work, used, A, r, x, solved)
             if good:
                 error = error_of(phi, L, A, U, F, F_1, gain, r, x, solved) / tolerance
             if not good or (not error <= 1 and step > 60):
-                theta[:], phi[:] = theta_0, phi_0
+                put(theta, theta_0)
+                put(phi, phi_0)
                 dt = step * (0.25 if not good else max(0.2, 0.9 / math.sqrt(error)))
                 if not dt >= 1:
                     return dt, steps, done
@@ -389,6 +401,7 @@ def advance(theta, phi, warm, stock, row, stuff, hours, first, tolerance, dt, la
         for j in range(n):
             totals[done, layer[j]] += stock[j] * dx[j]
         if keep[done]:
-            kept[place, 0], kept[place, 1] = theta, phi
+            put(kept[place, 0], theta)
+            put(kept[place, 1], phi)
             place += 1
     return dt, steps, len(totals)
