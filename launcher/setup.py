@@ -6,7 +6,6 @@ import os
 import shutil
 import subprocess
 import sys
-import venv
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
@@ -17,6 +16,7 @@ VENV = ROOT / ".venv"
 PYTHON = VENV / "bin" / "python"
 WEB = ROOT / "web"
 CHROMIUM = Path("/usr/bin/chromium")
+DISTRIBUTION = Path("/usr/bin/python3")
 NODE_AT_LEAST = (20, 19)
 NO_INDEX = (
     "check that the Python package index can be reached (proxy, certificate, network), then run the same command "
@@ -34,16 +34,27 @@ def python_packages(*, for_tests: bool) -> None:
         return
     if not PYTHON.exists():
         say("making a virtual environment in .venv")
-        try:
-            venv.create(VENV, with_pip=True, symlinks=True)
-        except (OSError, subprocess.CalledProcessError) as error:
-            fix = "on Debian: apt-get install python3-venv; check that the disk is not full, then run again"
-            raise StepFailed("virtual environment", str(error), fix) from error
+        fix = "on Debian: apt-get install python3-venv; check that the disk is not full, then run again"
+        run("virtual environment", [interpreter(), "-m", "venv", "--symlinks", VENV], fix)
     say(f"installing the locked packages of {wanted.name}")
     install = _installer()
     run("Python packages", [*install, "--require-hashes", "-r", wanted], NO_INDEX)
     run("Nimble Shell itself", [*install, "--no-deps", "--no-build-isolation", "-e", ROOT], NO_INDEX)
     note_done(stamp, mark)
+
+
+def interpreter(distribution: Path = DISTRIBUTION) -> Path:
+    """The distribution's Python where it is the version that runs this, otherwise the one that does.
+
+    A distribution tunes its own by the profile of a run, and version managers mostly do not: the same program takes
+    a fifth more of the processor there.
+    """
+    same = f"import ensurepip, sys, venv; sys.exit(sys.version_info[:2] != {sys.version_info[:2]})"
+    try:
+        done = subprocess.run([distribution, "-I", "-c", same], capture_output=True, check=False)
+    except OSError:
+        return Path(sys.executable)
+    return Path(sys.executable) if done.returncode else distribution
 
 
 def _installer() -> list[str | Path]:

@@ -63,6 +63,16 @@ def test_a_node_that_is_too_old_is_not_taken(tmp_path: Path) -> None:
     assert setup._node_version(setup.node()) >= setup.NODE_AT_LEAST
 
 
+def test_the_distributions_python_is_taken_where_it_is_the_same_version_and_whole(tmp_path: Path) -> None:
+    fake = tmp_path / "python3"
+    for code, taken in ((0, fake), (1, Path(sys.executable))):
+        fake.write_text(f"#!/bin/sh\nexit {code}\n")
+        fake.chmod(0o755)
+        assert setup.interpreter(fake) == taken
+    assert setup.interpreter(tmp_path / "none") == Path(sys.executable)
+    assert setup.interpreter(Path(sys.executable)) == Path(sys.executable)
+
+
 @pytest.mark.parametrize("here", [True, False])
 def test_the_front_end_waits_for_python_only_where_node_comes_with_it(
     here: bool, monkeypatch: pytest.MonkeyPatch
