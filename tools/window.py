@@ -22,9 +22,9 @@ FLAGS = (
 )
 
 
-def launch(playwright: Playwright, *more: str) -> Browser:
-    """Debian's Chromium, headless, with more flags than those that every use of it needs."""
-    return playwright.chromium.launch(executable_path="/usr/bin/chromium", args=[*FLAGS.split(), *more])
+def launch(playwright: Playwright) -> Browser:
+    """Debian's Chromium, headless."""
+    return playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS.split())
 
 
 SMALLEST: ViewportSize = {"width": 1280, "height": 800}  #: a designer's smallest screen

@@ -14,8 +14,6 @@ from web.sharing import shared_server
 from tools.window import SMALLEST, Server, context, launch, let_in
 
 expect.set_options(timeout=30_000)
-#: A page of a test does not live long enough to win back what it costs to compile its scripts once more, and faster.
-UNTUNED = "--js-flags=--no-opt --no-maglev"
 
 # Playwright asks for the stack with everything it does. Its outermost frame in a process of xdist has no file, and
 # inspect would go through all modules for it, again and again: a tenth of the time that these tests take.
@@ -69,7 +67,7 @@ def jointed(server: Server) -> str:
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
     with sync_playwright() as playwright:
-        browser = launch(playwright, UNTUNED)
+        browser = launch(playwright)
         yield browser
         browser.close()
 
