@@ -29,7 +29,8 @@ def read(content: bytes) -> Any:
     except UnicodeDecodeError as error:
         place = _place(content[: error.start].decode("utf-8", "replace"), len(content))
         raise NotJson(f"it is not in UTF-8: byte {content[error.start]:#04x} at {place}") from None
-    _check_depth(text)
+    if text.count("{") + text.count("[") > MOST_DEEP:  # fewer of them cannot nest deeper
+        _check_depth(text)
     try:
         found = json.loads(text, parse_constant=_no_number, object_pairs_hook=_once)
     except json.JSONDecodeError as error:
@@ -41,7 +42,8 @@ def read(content: bytes) -> Any:
         raise
     except ValueError as error:  # a number with more digits than can be read
         raise NotJson(str(error)) from None
-    _check_surrogates(found)
+    if "\\u" in text:  # in UTF-8 half of a pair is none of the letters, so only an escape can name one
+        _check_surrogates(found)
     return found
 
 
