@@ -63,14 +63,19 @@ def test_a_node_that_is_too_old_is_not_taken(tmp_path: Path) -> None:
     assert setup._node_version(setup.node()) >= setup.NODE_AT_LEAST
 
 
-def test_the_distributions_python_is_taken_where_it_is_the_same_version_and_whole(tmp_path: Path) -> None:
-    fake = tmp_path / "python3"
-    for code, taken in ((0, fake), (1, Path(sys.executable))):
-        fake.write_text(f"#!/bin/sh\nexit {code}\n")
-        fake.chmod(0o755)
-        assert setup.interpreter(fake) == taken
-    assert setup.interpreter(tmp_path / "none") == Path(sys.executable)
-    assert setup.interpreter(Path(sys.executable)) == Path(sys.executable)
+def test_the_distributions_python_is_taken_where_it_is_the_same_version_and_whole(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    here, own = tmp_path / "python3", Path(sys.executable)
+    here.write_text(f'#!/bin/sh\nexec "{own}" "$@"\n')
+    here.chmod(0o755)
+    assert setup.interpreter(here) == here
+    assert setup.interpreter(tmp_path / "none") == own
+    with monkeypatch.context() as other:
+        other.setattr(sys, "version_info", (3, 99, 0))
+        assert setup.interpreter(here) == own
+    here.write_text("#!/bin/sh\nexit 1\n")  # it has no venv, or cannot put pip into one
+    assert setup.interpreter(here) == own
 
 
 @pytest.mark.parametrize("here", [True, False])
