@@ -39,74 +39,77 @@ REFUSALS: dict[int | str, dict[str, Any]] = {
 }  # fmt: skip
 
 
-def _projects(request: Request) -> ProjectService:
+# Those that follow wait for nothing. One that is no coroutine is given a thread, which takes longer than it does.
+
+
+async def _projects(request: Request) -> ProjectService:
     service: ProjectService = request.app.state.projects
     return service
 
 
-def _standards(request: Request) -> StandardService:
+async def _standards(request: Request) -> StandardService:
     service: StandardService = request.app.state.standards
     return service
 
 
-def _targets(request: Request) -> TargetService:
+async def _targets(request: Request) -> TargetService:
     service: TargetService = request.app.state.targets
     return service
 
 
-def _joints(request: Request) -> JointResults:
+async def _joints(request: Request) -> JointResults:
     results: JointResults = request.app.state.joints
     return results
 
 
-def _fixings(request: Request) -> FixingResults:
+async def _fixings(request: Request) -> FixingResults:
     results: FixingResults = request.app.state.fixings
     return results
 
 
-def _wholes(request: Request) -> LastWhole[Summed]:
+async def _wholes(request: Request) -> LastWhole[Summed]:
     wholes: LastWhole[Summed] = request.app.state.wholes
     return wholes
 
 
-def _verdicts(request: Request) -> VerdictResults:
+async def _verdicts(request: Request) -> VerdictResults:
     results: VerdictResults = request.app.state.verdicts
     return results
 
 
-def _on_the_whole(request: Request) -> WholeResults:
+async def _on_the_whole(request: Request) -> WholeResults:
     results: WholeResults = request.app.state.on_the_whole
     return results
 
 
-def _joint_standards(request: Request) -> JointStandardService:
+async def _joint_standards(request: Request) -> JointStandardService:
     service: JointStandardService = request.app.state.joint_standards
     return service
 
 
-def _backups(request: Request) -> BackupService:
+async def _backups(request: Request) -> BackupService:
     service: BackupService = request.app.state.backups
     return service
 
 
-def _register(request: Request) -> Callable[[Stored, str], Register]:
+async def _register(request: Request) -> Callable[[Stored, str], Register]:
     """What is open in a building of a stored project, by its id."""
     state = request.app.state
     return partial(registered, joints=state.joints, judges=state.verdicts, fixings=state.fixings,
                    remedies=state.remedies)  # fmt: skip
 
 
-def _remedies(request: Request) -> RemedyResults:
+async def _remedies(request: Request) -> RemedyResults:
     results: RemedyResults = request.app.state.remedies
     return results
 
 
-def _whole_shells(request: Request) -> WholeShells:
+async def _whole_shells(request: Request) -> WholeShells:
     wholes: WholeShells = request.app.state.whole_shells
     return wholes
 
 
-def _measures(request: Request) -> MeasureResults:
+async def _measures(request: Request) -> MeasureResults:
     results: MeasureResults = request.app.state.measures
     return results
 

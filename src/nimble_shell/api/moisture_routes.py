@@ -28,7 +28,7 @@ from nimble_shell.store import NotFound
 router = APIRouter(prefix="/api/v1", responses=REFUSALS, route_class=StrictRoute)
 
 
-def _book(request: Request) -> hours.HoursResults:
+async def _book(request: Request) -> hours.HoursResults:
     results: hours.HoursResults = request.app.state.hours
     return results
 

@@ -1,4 +1,4 @@
-"""Bodies are read as files are: strictly, and off the event loop."""
+"""Bodies are read as files are: strictly, and long ones off the event loop."""
 
 from __future__ import annotations
 
@@ -11,6 +11,8 @@ from fastapi.routing import APIRoute
 from starlette.exceptions import HTTPException
 
 from nimble_shell.formats import strict_json
+
+_SHORT = 32_768  #: of a body that is read before a thread would have taken it [bytes]
 
 
 class NotReadable(HTTPException):
@@ -25,8 +27,12 @@ class StrictRequest(Request):
 
     async def json(self) -> Any:
         if not hasattr(self, "_json"):
+            content = await self.body()
             try:
-                self._json = await run_in_threadpool(strict_json.read, await self.body())
+                if len(content) <= _SHORT:
+                    self._json = strict_json.read(content)
+                else:
+                    self._json = await run_in_threadpool(strict_json.read, content)
             except strict_json.NotJson as error:
                 raise NotReadable(str(error)) from error
         return self._json

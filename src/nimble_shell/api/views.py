@@ -18,6 +18,7 @@ from nimble_shell.core.basis.stations import direction_through
 from nimble_shell.core.basis.targets import TARGET_SETS, TargetSet
 from nimble_shell.core.climate import INVENTED
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.held import Held
 from nimble_shell.core.materials import CATALOGUE, EDITION
 from nimble_shell.core.parameters import Choice, Parameter, Value
 from nimble_shell.core.quantities import DIMENSIONS
@@ -200,7 +201,14 @@ def _number(value: Num | None) -> float | None:
     return None if value is None else value_of(value)
 
 
+_LEDGERS: Held[s.LedgerOut] = Held(32)  #: what a draft is put beside is the same at each of its steps
+
+
 def _ledger(summed: Summed) -> s.LedgerOut:
+    return _LEDGERS.get((summed,)) or _LEDGERS.put((summed,), _ledger_anew(summed))
+
+
+def _ledger_anew(summed: Summed) -> s.LedgerOut:
     ledger, lowest = summed.ledger, summed.lowest
     return s.LedgerOut(
         whole=ledger.whole,

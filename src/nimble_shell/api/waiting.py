@@ -42,4 +42,8 @@ class Waiting:
         return await self(self._queue.searches.begin(own, partial(work, own)), own)
 
 
-Wait = Annotated[Waiting, Depends(Waiting)]
+async def _waiting(request: Request) -> Waiting:
+    return Waiting(request)
+
+
+Wait = Annotated[Waiting, Depends(_waiting)]

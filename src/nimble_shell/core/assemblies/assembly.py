@@ -157,13 +157,7 @@ class Layer:
 
     def __post_init__(self) -> None:
         check = Collector()
-        check.check(
-            0 <= self.rib < self.d or self.rib == 0,
-            ("rib",),
-            "rib_too_deep",
-            sentence("the profile is {v1} deep in {v2}", v1=(self.rib, "length"), v2=(self.d, "length")),
-            "a profile is shallower than its layer",
-        )
+        self._check_depths(check)
         check.check(
             0 <= self.passes <= 20,
             ("passes",),
@@ -177,13 +171,6 @@ class Layer:
             "control_twice",
             "a control is named twice",
             "name each once",
-        )
-        check.check(
-            THINNEST <= self.d <= THICKEST,
-            ("d",),
-            "thickness_not_positive" if self.d <= 0 else "thickness_too_large",
-            sentence("thickness is {v1}", v1=(self.d, "length")),
-            sentence("a thickness lies above 0 and up to {v1}", v1=(THICKEST, "distance")),
         )
         check.check(
             bool(self.material) != (self.air is not None),
@@ -217,6 +204,25 @@ class Layer:
             "leave room for the layer's own material",
         )
         check.refuse()
+
+    def _check_depths(self, check: Collector) -> None:
+        """Asked before it is worded: a layer is made anew at every step of a drag, and nearly all of them are good."""
+        if not (0 <= self.rib < self.d or self.rib == 0):
+            check.check(
+                False,
+                ("rib",),
+                "rib_too_deep",
+                sentence("the profile is {v1} deep in {v2}", v1=(self.rib, "length"), v2=(self.d, "length")),
+                "a profile is shallower than its layer",
+            )
+        if not THINNEST <= self.d <= THICKEST:
+            check.check(
+                False,
+                ("d",),
+                "thickness_not_positive" if self.d <= 0 else "thickness_too_large",
+                sentence("thickness is {v1}", v1=(self.d, "length")),
+                sentence("a thickness lies above 0 and up to {v1}", v1=(THICKEST, "distance")),
+            )
 
     @property
     def d_mean(self) -> float:

@@ -12,6 +12,7 @@ from nimble_shell.core.assemblies.assembly import Assembly
 from nimble_shell.core.basis.basis import Basis
 from nimble_shell.core.basis.stations import Direction, misses
 from nimble_shell.core.errors import DomainError, Issue
+from nimble_shell.core.held import Held
 from nimble_shell.core.materials import Catalogue
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.studies.sweep import Sweep, possible, studied_layer
@@ -22,6 +23,7 @@ from nimble_shell.core.working import Derivation, Given, Num, derive, named, pla
 FloatArray = NDArray[np.float64]
 
 _BRACKETS = 65  #: thicknesses between which it is looked for
+_FOUND: Held[tuple[Num | None, str]] = Held(256)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -90,7 +92,7 @@ def thickness_study(
     low = max(0.6 * min([present, *stock]), thinnest)
     high = 1.2 * max([present, *stock])
     sweep = Sweep(assembly, catalogue, basis, direction)
-    found, why_not = (None, "") if asked is None else _crossing(sweep, asked)
+    found, why_not = (None, "") if asked is None else crossing(assembly, catalogue, basis, asked, direction)
     d_asked = None if found is None else value_of(found)
     if d_asked is not None:
         high = max(high, min(d_asked * 1.1, thickest))
@@ -138,15 +140,25 @@ def crossing(
     Clear-wall R rises with the thickness; the root is found by Brent's method to 1e-13 m and polished by one Newton
     step, which is the step the working shows.
     """
-    return _crossing(Sweep(assembly, catalogue, basis, direction), asked, given)
+    studied_layer(assembly)
+    # How thick the core is now is no part of the question: while it is dragged the answer stands.
+    thickest = assembly.with_core(possible(assembly)[1])
+    if given is not plain:
+        return _crossing(thickest, catalogue, basis, asked, direction, given)
+    parts, more = (catalogue, basis), (thickest, asked, direction)
+    held = _FOUND.get(parts, *more)
+    return _FOUND.put(parts, _crossing(thickest, catalogue, basis, asked, direction), *more) if held is None else held
 
 
-def _crossing(sweep: Sweep, asked: float, given: Given = plain) -> tuple[Num | None, str]:
-    assembly, catalogue, basis, layer = sweep.assembly, sweep.catalogue, sweep.basis, sweep.layer
+def _crossing(
+    assembly: Assembly, catalogue: Catalogue, basis: Basis, asked: float, direction: Direction, given: Given = plain
+) -> tuple[Num | None, str]:
+    sweep = Sweep(assembly, catalogue, basis, direction)
 
     def excess(d: float) -> float:
         return sweep.clear(d) - asked
 
+    layer = sweep.layer
     thinnest, thickest = possible(assembly)
     grid = np.linspace(thinnest, thickest, _BRACKETS)
     beyond = cast("FloatArray", of_school(sweep.label(grid), basis.schools)) - asked
@@ -162,7 +174,7 @@ def _crossing(sweep: Sweep, asked: float, given: Given = plain) -> tuple[Num | N
     root = float(brentq(excess, grid[above - 1], grid[above], xtol=1e-13, rtol=1e-14))
     h = 1e-6
     gain = (excess(root + h) - excess(root - h)) / (2 * h)
-    at_root = clear_wall_R(assembly.with_core(root), catalogue, basis, direction=sweep.direction, given=given)
+    at_root = clear_wall_R(assembly.with_core(root), catalogue, basis, direction=direction, given=given)
     name = catalogue[assembly.layers[layer].material].name
     start = given(root, f"d_{layer + 1}", f"thickness, {name}", "m", "entered")
     wanted = given(asked, "R_asked", "asked clear-wall resistance", "m²·K/W", "Basis")
