@@ -211,14 +211,6 @@ def _points(sweep: Sweep, d: FloatArray) -> tuple[StudyPoint, ...]:
     totals = sweep.label(d)
     clear = cast("FloatArray", of_school(totals, sweep.basis.schools))
     nominal = cast("FloatArray", totals.nominal)
-    amounts = sweep.amounts(d)
-    return tuple(
-        StudyPoint(
-            d=float(one),
-            R_nominal=float(nominal[at]),
-            R_clear=float(clear[at]),
-            U_clear=float(1 / clear[at]),
-            **{key: float(values[at]) for key, values in amounts.items()},
-        )
-        for at, one in enumerate(d)
-    )
+    columns = {"d": d, "R_nominal": nominal, "R_clear": clear, "U_clear": 1 / clear, **sweep.amounts(d)}
+    rows = zip(*(one.tolist() for one in columns.values()), strict=True)
+    return tuple(StudyPoint(**dict(zip(columns, row, strict=True))) for row in rows)

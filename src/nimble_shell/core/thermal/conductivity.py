@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from bisect import bisect_right
+from bisect import bisect_left, bisect_right
 
 import numpy as np
 from numpy.typing import NDArray
@@ -107,20 +107,18 @@ def theta_behind(table: ConductivityTable, theta: float, q: float, d: float) -> 
         Thickness. [m]
     """
     left = q * d  # ∫ λ dθ still to be spent [W/m]; positive falls, negative rises
-    step = -1 if left > 0 else 1
-    left = abs(left)
-    knots = [t for t, _ in table]
-    while True:
-        ahead = [t for t in knots if (t - theta) * step > 0]
-        lambda_ = float(value_of(conductivity_at(table, theta)))
-        if not ahead:
-            return theta + step * left / lambda_
-        knot = min(ahead, key=lambda t: abs(t - theta))
+    falls = left > 0
+    step, left = (-1 if falls else 1), abs(left)
+    ahead = bisect_left(table, (theta,)) - 1 if falls else bisect_right(table, (theta, math.inf))
+    lambda_ = float(value_of(conductivity_at(table, theta)))
+    while 0 <= ahead < len(table):
+        knot, there = table[ahead]
         span = abs(knot - theta)
-        slope = (float(value_of(conductivity_at(table, knot))) - lambda_) / span
+        slope = (there - lambda_) / span
         spent = (lambda_ + slope * span / 2) * span
         if spent >= left:
             # λ·x + slope·x²/2 = left, in the form that stays exact for a vanishing slope
             return theta + step * 2 * left / (lambda_ + math.sqrt(max(lambda_**2 + 2 * slope * left, 0.0)))
         left -= spent
-        theta = knot
+        theta, lambda_, ahead = knot, there, ahead + step
+    return theta + step * left / lambda_

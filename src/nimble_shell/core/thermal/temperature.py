@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from nimble_shell.core.errors import DomainError, Issue, NotConverged
-from nimble_shell.core.materials.material import ABSOLUTE_ZERO
+from nimble_shell.core.materials.material import ABSOLUTE_ZERO, ConductivityTable
 from nimble_shell.core.quantities.sentence import sentence
 from nimble_shell.core.thermal.conductivity import mean_conductivity, theta_behind
 from nimble_shell.core.thermal.element import Element, ElementLayer
@@ -149,15 +150,23 @@ def _resistance_between(layer: ElementLayer, theta_a: Num, theta_b: Num, key: st
     )
 
 
-def _march(element: Element, theta_i: float, q: float) -> list[float]:
-    theta = theta_i - q * value_of(element.R_si)
-    faces = [theta]
+def _crossed(element: Element) -> list[tuple[ConductivityTable | None, float]]:
+    """Of each layer's field λ(θ) and thickness [m], or None and its resistance [m²·K/W]."""
+    found: list[tuple[ConductivityTable | None, float]] = []
     for layer in element.layers:
         part = layer.parts[0]
-        if part.table and part.R is None:
-            theta = theta_behind(part.table, theta, q, value_of(layer.d))
-        else:
-            theta -= q * value_of(layer.resistance())
+        own = bool(part.table) and part.R is None
+        found.append((part.table, value_of(layer.d)) if own else (None, value_of(layer.resistance())))
+    return found
+
+
+def _march(
+    R_si: float, layers: Sequence[tuple[ConductivityTable | None, float]], theta_i: float, q: float
+) -> list[float]:
+    theta = theta_i - q * R_si
+    faces = [theta]
+    for table, over in layers:
+        theta = theta - q * over if table is None else theta_behind(table, theta, q, over)
         faces.append(theta)
     return faces
 
@@ -165,18 +174,14 @@ def _march(element: Element, theta_i: float, q: float) -> list[float]:
 def _solve(element: Element, theta_i: float, theta_e: float) -> tuple[float, list[float]]:
     if theta_i == theta_e:
         return 0.0, [theta_i] * (len(element.layers) + 1)
-    R_se = value_of(element.R_se)
-    least = value_of(element.R_si) + R_se
-    most = least
-    for layer in element.layers:
-        part = layer.parts[0]
-        if part.table and part.R is None:
-            values = [row[1] for row in part.table]
-            least += value_of(layer.d) / max(values)
-            most += value_of(layer.d) / min(values)
+    R_si, R_se, layers = value_of(element.R_si), value_of(element.R_se), _crossed(element)
+    least = most = R_si + R_se
+    for table, over in layers:
+        if table is None:
+            least, most = least + over, most + over
         else:
-            least += value_of(layer.resistance())
-            most += value_of(layer.resistance())
+            values = [row[1] for row in table]
+            least, most = least + over / max(values), most + over / min(values)
     if not least > 0:
         raise DomainError(
             Issue(
@@ -189,10 +194,10 @@ def _solve(element: Element, theta_i: float, theta_e: float) -> tuple[float, lis
     span = theta_i - theta_e
     if most - least < 1e-15 * most:
         q = span / least
-        return q, _march(element, theta_i, q)
+        return q, _march(R_si, layers, theta_i, q)
 
     def miss(q: float) -> float:
-        return _march(element, theta_i, q)[-1] - q * R_se - theta_e
+        return _march(R_si, layers, theta_i, q)[-1] - q * R_se - theta_e
 
     a, b = sorted((span / most * (1 - 1e-12), span / least * (1 + 1e-12)))
     from scipy.optimize import brentq  # not for every start
@@ -200,4 +205,4 @@ def _solve(element: Element, theta_i: float, theta_e: float) -> tuple[float, lis
     q, report = brentq(miss, a, b, xtol=1e-14, rtol=4 * 2.3e-16, maxiter=200, full_output=True)
     if not report.converged:
         raise NotConverged(report.iterations, miss(q))
-    return q, _march(element, theta_i, q)
+    return q, _march(R_si, layers, theta_i, q)
