@@ -12,7 +12,6 @@ from pathlib import Path
 from typing import Any
 
 import numpy as np
-from fastapi.testclient import TestClient
 
 from nimble_shell.api.main import create_app
 from nimble_shell.core.assemblies.assembly import Assembly, Layer
@@ -38,6 +37,7 @@ from tools import (
     bench_shape,
     bench_whole,
 )
+from tools.in_process import InProcess
 from tools.percentiles import percentiles
 from tools.window import Server
 
@@ -71,13 +71,13 @@ def _edits(ask: Callable[[dict[str, Any]], int], runs: int) -> tuple[float, floa
 
 
 def edit_latency(runs: int) -> tuple[float, float]:
-    """One edit of a 12-layer wall through the API: request in, every figure out."""
+    """One edit of a 12-layer wall of a building with a shape: request in, every figure out."""
     with tempfile.TemporaryDirectory() as folder:
         database = Database(Path(folder))
         database.migrate()
         plant(ProjectService(database))
-        client = TestClient(create_app(database, queue=SolverQueue(workers=0)), "http://127.0.0.1")
-        found = _edits(lambda body: client.post(f"/api/v1/projects/{PROJECT_ID}/bench", json=body).status_code, runs)
+        with InProcess(create_app(database, queue=SolverQueue(workers=0))) as app:
+            found = _edits(lambda body: app.post(f"/api/v1/projects/{PROJECT_ID}/bench", body), runs)
         database.close()
         return found
 

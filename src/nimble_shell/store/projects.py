@@ -6,7 +6,7 @@ import hashlib
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
-from sqlalchemy import func, select
+from sqlalchemy import bindparam, func, select
 from sqlalchemy.orm import Session
 
 from nimble_shell.core.shell.project import Project
@@ -16,6 +16,9 @@ from nimble_shell.store.changes import Actor, Change, ChangeLog, Direction, Put
 from nimble_shell.store.differences import ChangeItem, Slot, differences
 from nimble_shell.store.errors import NotFound, NotKept, StoreError
 from nimble_shell.store.rows import ChangeItemRow, ProjectRow, ThingRow
+
+#: Asked with every request, and put together once.
+_REVISION = select(ProjectRow.revision).where(ProjectRow.id == bindparam("project"), ProjectRow.deleted_at.is_(None))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -89,8 +92,7 @@ class ProjectRepository:
 
     def revision(self, project_id: str) -> int:
         """What counts every change of a project. Raises NotFound."""
-        here = (ProjectRow.id == project_id) & ProjectRow.deleted_at.is_(None)
-        found = self._db.scalar(select(ProjectRow.revision).where(here))
+        found = self._db.scalar(_REVISION, {"project": project_id})
         if found is None:
             raise NotFound("project", project_id)
         return found

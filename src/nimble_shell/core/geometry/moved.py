@@ -32,6 +32,8 @@ class Placed:
     @cached_property
     def flats(self) -> tuple[FloatArray, ...]:
         """Outlines in the planes of the faces, anticlockwise as seen from outside: each (corners, 2). [m]"""
+        if not self.shift.any():
+            return self.body.flats
         found = []
         for face, ring, flat in zip(self.body.faces, self.body.rings, self.body.flats, strict=True):
             right, up, _ = face.axes

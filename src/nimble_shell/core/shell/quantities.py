@@ -144,22 +144,28 @@ class _Edges:
     """Pieces of edges, added up by what meets there."""
 
     def __init__(self) -> None:
-        self._found: dict[str, ShapeEdge] = {}
+        self._found: dict[str, tuple[str, Sequence[str], Both, int]] = {}
+        self._keys: dict[tuple[str, ...], str] = {}
 
     def add(self, kind: str, elements: Sequence[str], length: Both, pieces: int = 1) -> str:
         """The key of the edge; empty of one without a length."""
         if max(length.external, length.overall_internal) <= 0:
             return ""
-        meets, key = tuple(sorted(set(elements))), edge_key(kind, elements)
+        named = (kind, *elements)
+        key = self._keys.get(named) or self._keys.setdefault(named, edge_key(kind, elements))
         known = self._found.get(key)
         if known is not None:
-            length, pieces = known.length + length, known.pieces + pieces
-        self._found[key] = ShapeEdge(key=key, kind=kind, elements=meets, length=length, pieces=pieces)
+            length, pieces = known[2] + length, known[3] + pieces
+        self._found[key] = (kind, elements, length, pieces)
         return key
 
     def all(self) -> tuple[ShapeEdge, ...]:
-        order = list(EDGES)
-        return tuple(sorted(self._found.values(), key=lambda one: (order.index(one.kind), one.key)))
+        order = {kind: at for at, kind in enumerate(EDGES)}
+        found = (
+            ShapeEdge(key=key, kind=kind, elements=tuple(sorted(set(elements))), length=length, pieces=pieces)
+            for key, (kind, elements, length, pieces) in self._found.items()
+        )
+        return tuple(sorted(found, key=lambda one: (order[one.kind], one.key)))
 
 
 def _areas(

@@ -10,6 +10,7 @@ import numpy as np
 
 from nimble_shell.core.geometry.closed import Body, Meeting
 from nimble_shell.core.geometry.face import Face, FaceKind, FloatArray
+from nimble_shell.core.held import Held
 
 EdgeKind = Literal["corner_out", "corner_in", "sill", "step", "ridge", "hip", "valley", "eave", "high_eave", "verge",
                    "abutment", "floor_line", "change", "other"]  # fmt: skip
@@ -26,8 +27,18 @@ class Edge:
     beyond: str  #: what lies beyond its faces: one word, or two joined by | in their order
 
 
+#: By how a body closes: other thicknesses close it alike.
+_EDGES: Held[tuple[Edge, ...]] = Held(256)
+
+
 def edges_of(body: Body) -> list[Edge]:
     """Every joint of a body, in pieces; where two faces of one plane are counted apart, their build-up changes."""
+    said = tuple((one.kind, one.zone, one.to) for one in body.faces)
+    known = _EDGES.get((body.meetings,), said)
+    return list(_EDGES.put((body.meetings,), tuple(_edges_of(body)), said) if known is None else known)
+
+
+def _edges_of(body: Body) -> list[Edge]:
     ends = np.array([(one.start, one.end) for one in body.meetings])
     sides = np.array([(one.face, one.other) for one in body.meetings])
     along = body.points[ends[:, 1]] - body.points[ends[:, 0]]

@@ -31,24 +31,27 @@ def seam_lines(face: Face, flat: FloatArray, module: float) -> FloatArray:
 
 
 def _seam_lines(face: Face, flat: FloatArray, module: float) -> FloatArray:
-    left, right = float(flat[:, 0].min()), float(flat[:, 0].max())
-    lines = np.array([left + n * module for n in range(1, int((right - left - _LEAST) / module) + 1)])
+    corners = flat.tolist()  # of a face there are few, and of its lines: arrays would take longer
+    left, right = min(x for x, _ in corners), max(x for x, _ in corners)
     found: list[tuple[float, float, float]] = []
-    for u, heights in zip(lines.tolist(), _crossed(flat, lines), strict=True):
+    for n in range(1, int((right - left - _LEAST) / module) + 1):
+        u = left + n * module
         holes = sorted((one.v, one.v + one.h) for one in face.openings if one.u < u < one.u + one.w)
-        found += [(u, low, high) for low, high in _within(heights, holes) if high - low > _LEAST]
+        found += [(u, low, high) for low, high in _within(_crossed(corners, u), holes) if high - low > _LEAST]
     made = np.array(found).reshape(-1, 3)
     made.flags.writeable = False
     return made
 
 
-def _crossed(flat: FloatArray, lines: FloatArray) -> list[list[float]]:
-    """Heights at which each of several upright lines crosses an outline, from below. [m]"""
-    (x, y), (x1, y1), u = flat.T, np.concatenate([flat[1:], flat[:1]]).T, lines[:, None]
-    crossed = (x <= u) != (x1 <= u)
-    steep = np.where(x1 == x, 1.0, x1 - x)  # an upright side is crossed by no upright line
-    heights = np.sort(np.where(crossed, y + (u - x) / steep * (y1 - y), np.inf), axis=1)
-    return [row[:n] for row, n in zip(heights.tolist(), crossed.sum(axis=1).tolist(), strict=True)]
+def _crossed(corners: Sequence[tuple[float, float]], u: float) -> list[float]:
+    """Heights at which an upright line crosses an outline, from below. [m]"""
+    found = []
+    x, y = corners[-1]
+    for x1, y1 in corners:
+        if (x <= u) != (x1 <= u):  # an upright side is crossed by no upright line
+            found.append(y + (u - x) / (x1 - x) * (y1 - y))
+        x, y = x1, y1
+    return sorted(found)
 
 
 def _within(heights: Sequence[float], holes: Sequence[tuple[float, float]]) -> Iterator[tuple[float, float]]:
