@@ -5,6 +5,7 @@ from __future__ import annotations
 import argparse
 import json
 import tempfile
+import time
 from collections.abc import Callable
 from dataclasses import replace
 from http.client import HTTPConnection
@@ -83,9 +84,11 @@ def edit_latency(runs: int) -> tuple[float, float]:
 
 
 def edit_over_a_connection(runs: int) -> tuple[float, float]:
-    """The same of a server, over a connection that is kept, as a window has one."""
+    """The same of a server, over a connection that is kept, as a window has one, once its joints are solved."""
     with tempfile.TemporaryDirectory() as folder:
         server = Server(Path(folder))
+        while server.call("GET", f"/projects/{PROJECT_ID}/buildings/main-laboratory/ledger")["now"]["pending"]:
+            time.sleep(1)
         kept = HTTPConnection("127.0.0.1", server.port)
 
         def ask(body: dict[str, Any]) -> int:
@@ -110,7 +113,7 @@ def main() -> None:
     print(f"one edit of a 12-layer wall, all figures, study and ledger: p50 {p50:.1f} ms, p95 {p95:.1f} ms "
           f"(asked: p95 {BUDGET_MS:.0f} ms, {'within' if p95 <= BUDGET_MS else 'OVER'})")  # fmt: skip
     p50, p95 = edit_over_a_connection(200)
-    print(f"the same over a connection to a server: p50 {p50:.1f} ms, p95 {p95:.1f} ms")
+    print(f"the same over a connection to a server at rest: p50 {p50:.1f} ms, p95 {p95:.1f} ms")
     basis = Basis()
     base = None
     print("growth with layers: all figures of one wall")
