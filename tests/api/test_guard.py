@@ -112,3 +112,11 @@ def test_a_download_keeps_its_name_and_nothing_else_comes_of_it(name: str, plain
     assert (first, second) == ("attachment", f'filename="{plain}"')
     assert third.isascii()
     assert unquote(third.removeprefix("filename*=UTF-8''")) == whole
+
+
+def test_whole_projects_are_packed_and_answers_to_an_edit_are_not(client: TestClient, campus: str) -> None:
+    whole = client.get(f"{V1}/projects/{campus}")
+    assert whole.headers["content-encoding"] == "gzip"
+    assert len(whole.content) > 65_536
+    ledger = client.get(f"{V1}/projects/{campus}/buildings/main-laboratory/ledger")
+    assert "content-encoding" not in ledger.headers

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -30,6 +32,30 @@ def test_the_crossing_reaches_exactly_what_is_asked(system: str, method: Bridged
     assert found is not None
     there = wall.with_core(value_of(found))
     assert value_of(clear_wall_R(there, CATALOGUE, basis)) == pytest.approx(asked, rel=1e-10)
+
+
+@given(
+    st.sampled_from(sorted(SYSTEMS)), st.floats(min_value=0.06, max_value=0.4), st.floats(min_value=4.5, max_value=12)
+)
+def test_how_thick_the_core_is_now_is_no_part_of_the_question(system: str, now: float, asked: float) -> None:
+    wall, basis = SYSTEMS[system].assembly("w", "W"), Basis()
+    found, why = crossing(wall, CATALOGUE, basis, asked)
+    dragged, why_dragged = crossing(wall.with_core(now), CATALOGUE, basis, asked)
+    assert found is not None
+    assert dragged is not None
+    assert value_of(dragged) == pytest.approx(value_of(found), abs=1e-12)
+    assert why_dragged == why
+
+
+def test_another_layer_another_basis_and_another_target_are(sip: Assembly, basis: Basis) -> None:
+    first = sip.layers[0]
+    thicker = replace(sip, layers=(replace(first, d=4 * first.d), *sip.layers[1:]))
+    parallel = Basis(schools=Schools(bridged="parallel"))
+    cases = [(sip, basis, 5.0), (thicker, basis, 5.0), (sip, parallel, 5.0), (sip, basis, 6.0)]
+    found = [crossing(wall, CATALOGUE, of, asked)[0] for wall, of, asked in cases]
+    plain, less, other, more = (value_of(one) for one in found if one is not None)
+    assert less < plain < more
+    assert other != plain
 
 
 @pytest.mark.parametrize("system", sorted(SYSTEMS))

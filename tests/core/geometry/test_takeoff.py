@@ -15,7 +15,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nimble_shell.core.errors import DomainError
+from nimble_shell.core.geometry.closed import close
 from nimble_shell.core.geometry.face import Face, Opening
+from nimble_shell.core.takeoff.edges import edges_of
 from nimble_shell.core.takeoff.takeoff import FloorLine, Partition, Takeoff, take_off
 
 PLANS = (houses.L_PLAN, houses.U_PLAN, houses.SKEW_PLAN)
@@ -213,3 +215,13 @@ def test_a_face_that_cannot_be_is_refused(change: dict[str, Any], code: str) -> 
     with pytest.raises(DomainError) as error:
         replace(face, **change)
     assert error.value.issues[0].code == code
+
+
+def test_a_body_that_closes_alike_has_the_joints_of_its_own_elements() -> None:
+    plan = ((0.0, 0.0), (4.0, 0.0), (8.0, 0.0), (8.0, 6.0), (0.0, 6.0))
+    body = close(houses.prism(plan))
+    apart = body.of([replace(one, zone=one.id) for one in body.faces])
+    thicker = body.of([replace(one, thickness=2 * one.thickness) for one in body.faces])
+    assert "change" not in {one.kind for one in edges_of(body)}
+    assert [one.kind for one in edges_of(apart)].count("change") == 1
+    assert edges_of(thicker) == edges_of(body)
