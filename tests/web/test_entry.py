@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import re
+
 import pytest
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Route, expect
 from web.board import Board
 
 from tools.window import Server, quiet
@@ -43,6 +45,23 @@ def _refused_and_mended(basis: Page, label: str, wrong: str, reason: str, right:
     typed(basis, label, right)
     expect(why).to_have_count(0)
     expect(field).not_to_have_attribute("aria-invalid", "true")
+
+
+@pytest.mark.parametrize(
+    ("label", "text", "shown"), [("asked heat loss", "1200", r"1\s200"), ("latitude °", "47.5", "47.5")]
+)
+def test_what_is_selected_when_an_answer_comes_stays_selected(basis: Page, label: str, text: str, shown: str) -> None:
+    def select_first(route: Route) -> None:
+        if route.request.method != "GET":
+            field.select_text()
+        route.continue_()
+
+    field = basis.get_by_label(label, exact=True)
+    basis.route("**/api/v1/projects/**", select_first)
+    typed(basis, label, text)
+    expect(field).to_have_value(re.compile(shown))
+    basis.keyboard.insert_text("12 apples")
+    expect(field).to_have_value("12 apples")
 
 
 def test_a_refusal_goes_when_its_field_goes_back_to_what_stood(basis: Page) -> None:

@@ -82,6 +82,23 @@
     if (autofocus) input?.select();
   });
 
+  // A value set from outside loses what is selected, and what is typed next would be joined to it. Where all of the
+  // field is selected, or it is empty, all of what comes is selected.
+  let whole = false;
+  $effect.pre(() => {
+    void shown;
+    whole =
+      untrack(() => text) === undefined &&
+      !!input &&
+      document.activeElement === input &&
+      input.selectionStart === 0 &&
+      input.selectionEnd === input.value.length;
+  });
+  $effect(() => {
+    void shown;
+    if (whole) input?.select();
+  });
+
   function read(typed: string): number | null | undefined {
     if (typed.trim() === '') return optional ? null : undefined;
     const found = units?.parse(typed, dimension);
