@@ -9,8 +9,8 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import BrowserContext, Locator, Page, expect
-from web.board import Board
+from playwright.sync_api import BrowserContext, Locator, Page, Route, expect
+from web.board import Board, axe, visit
 from web.copies import copied
 
 from tools.window import Server
@@ -164,6 +164,26 @@ def test_the_second_writer_is_told_and_decides(board: Board, server: Server) -> 
     trouble.get_by_role("button", name="Save mine over it").click()
     board.done("Core 235 mm to 90 mm")
     assert _core(server, board) == 0.09
+
+
+def test_what_fails_after_the_window_went_on_is_said_where_it_went(board: Board) -> None:
+    page = board.page
+
+    def lost_on_the_way(route: Route) -> None:
+        visit(page, board.address, "")
+        route.abort()
+
+    page.route("**/api/v1/projects/*/edit*", lost_on_the_way)
+    board.type_dimension("EPS with graphite", "140")
+    said = page.locator(".unsaved")
+    expect(said).to_contain_text("Core 185 mm to 140 mm. The server does not answer.")
+    expect(page.get_by_role("heading", name="Projects")).to_be_visible()
+    assert axe(page) == []
+    page.unroute("**/api/v1/projects/*/edit*")
+    said.get_by_role("button", name="Go back to that project").click()
+    board.settled()
+    expect(said).to_have_count(0)
+    expect(board.dimension("EPS with graphite")).to_have_text("185")
 
 
 def _core(server: Server, board: Board) -> float:

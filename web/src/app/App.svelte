@@ -21,6 +21,7 @@
   import { keysOf } from './keys';
   import Strip from './Strip.svelte';
   import TroubleBar from './TroubleBar.svelte';
+  import UnsavedBar from './UnsavedBar.svelte';
   import WorkingDrawer from './WorkingDrawer.svelte';
   import { setUnitsInUse } from '@/kit/reading';
   import KeyList from './KeyList.svelte';
@@ -216,11 +217,13 @@
   />
   {#if !place.project}
     <main class="sheet" id="sheet" tabindex="-1">
+      <UnsavedBar />
       <ImportFile bind:this={importing} />
       <ProjectsView onfile={() => importing?.choose()} />
     </main>
   {:else if !open || !units}
     <main class="sheet" id="sheet" tabindex="-1">
+      <UnsavedBar />
       <TroubleBar />
       {#if session.loading}<p role="status" data-stale="true">Opening the project</p>{/if}
       {#if session.saves.trouble}<p>
@@ -229,6 +232,7 @@
     </main>
   {:else if !building}
     <main class="sheet" id="sheet" tabindex="-1">
+      <UnsavedBar />
       <Notice
         tone="note"
         title="This project has no building."
@@ -239,6 +243,7 @@
     <div class="middle">
       <Mast ledger={consequence?.now} stale={ledgerStale} />
       <main class="sheet" id="sheet" tabindex="-1" bind:this={sheet}>
+        <UnsavedBar />
         <TroubleBar />
         <ImportFile bind:this={importing} />
         {#key units.system}

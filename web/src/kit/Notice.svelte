@@ -51,6 +51,8 @@
     margin-right: 6px;
   }
   .acts {
+    display: flex;
+    flex-wrap: wrap;
     gap: var(--s2);
     margin-top: 6px;
   }

@@ -92,10 +92,24 @@ class Session {
     }
   }
 
+  /** What could not be written to a project that the window went on from, said where it went. */
+  unsaved = $state.raw<{ project: string; said: string }>();
+
   /** What was typed in a project is written to it before the window holds another one. */
   async #left(): Promise<void> {
-    if (this.open) await this.saves.done();
+    const { open } = this;
+    const before = this.saves.trouble;
+    if (open) await this.saves.done();
     if (this.open?.project.id === this.#wanted) return; // it came back meanwhile
+    const { trouble } = this.saves;
+    if (open && trouble && trouble !== before) {
+      const doing = this.units?.said(trouble.doing) ?? trouble.doing;
+      const why = trouble.problem.items.length ? trouble.problem.sentence : trouble.problem.body.title;
+      this.unsaved = {
+        project: open.project.id,
+        said: `Not saved in ${open.project.name}: ${doing}. ${why.replace(/\.$/, '')}.`,
+      };
+    }
     this.open = undefined;
     this.saves.forget();
     this.#own.clear();

@@ -84,6 +84,29 @@ describe('opening', () => {
     expect(session.open?.project.id).toBe('other');
   });
 
+  test('says what could not be written to the one before, in words, until it is taken note of', async () => {
+    const on = session.assembly('w1') as Assembly;
+    void session.saveAssembly({ ...on, name: 'New' }, 'Core', 'D2', { on, read: 1 });
+    const loaded = session.load('other');
+    await settle();
+    newest().lose();
+    await settle();
+    newest().reply(opened({ id: 'other' }));
+    await loaded;
+    expect(session.unsaved).toEqual({
+      project: 'p',
+      said: 'Not saved in P: Core. The server does not answer.',
+    });
+    expect(session.saves.trouble).toBeUndefined(); // nothing stands in the way of this project
+    session.unsaved = undefined;
+  });
+
+  test('does not say again what was said before it was left', async () => {
+    session.saves.trouble = { doing: 'Core', problem: {} as Problem };
+    await session.leave();
+    expect([session.saves.trouble, session.unsaved]).toEqual([undefined, undefined]);
+  });
+
   test('takes the one that was asked for last, whichever answers first', async () => {
     session.open = undefined;
     const [first, second] = [session.load('a'), session.load('b')];
