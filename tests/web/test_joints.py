@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 from web.board import Board, leading, visit
 
 from tools.window import Server
@@ -135,6 +135,28 @@ def test_what_b_changes_is_drawn_on_request(bench: Page) -> None:
     expect(bench.get_by_test_id("side-B")).to_contain_text("warmer than A", timeout=FINAL)
     bench.get_by_label("B less A").uncheck()
     expect(bench.get_by_test_id("side-B")).not_to_contain_text("warmer than A")
+
+
+def test_what_b_changes_is_marked_while_one_of_both_is_asked_anew(bench: Page) -> None:
+    settled(bench)
+    changes = bench.locator("aside dl").filter(has_text="heat loss")
+    expect(changes).to_have_attribute("data-stale", "false")
+    before, seen = changes.inner_text(), list[tuple[str | None, str]]()
+
+    def look(route: Route) -> None:
+        seen.append((changes.get_attribute("data-stale"), changes.inner_text()))
+        route.continue_()
+
+    bench.route("**/api/v1/projects/*/joint", look)
+    field = bench.get_by_label("one piece of lumber").last
+    field.fill("60")
+    field.press("Enter")
+    expect(bench.locator(".ledger .last")).to_contain_text("one piece of lumber 60")
+    settled(bench)
+    assert seen[0] == ("true", before)
+    assert {mark for mark, _ in seen} == {"true"}
+    expect(changes).to_have_attribute("data-stale", "false")
+    assert changes.inner_text() != before
 
 
 def test_a_sill_that_falls_inwards_is_a_decision(page: Page, server: Server, jointed: str) -> None:
