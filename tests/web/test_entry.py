@@ -64,6 +64,19 @@ def test_what_is_selected_when_an_answer_comes_stays_selected(basis: Page, label
     expect(field).to_have_value("12 apples")
 
 
+def test_two_fields_typed_before_the_first_is_answered_are_both_written(basis: Page) -> None:
+    def slowly(route: Route) -> None:
+        typed(basis, "altitude", "612")
+        route.continue_()
+
+    basis.route("**/api/v1/projects/*/edit*", slowly, times=1)
+    typed(basis, "latitude °", "47.5")
+    expect(basis.locator(".ledger .last p")).to_have_text("Altitude")
+    quiet(basis)
+    expect(basis.get_by_label("altitude", exact=True)).to_have_value("612")
+    expect(basis.get_by_label("latitude °", exact=True)).to_have_value("47.5")
+
+
 def test_a_refusal_goes_when_its_field_goes_back_to_what_stood(basis: Page) -> None:
     field = typed(basis, "latitude °", "95")
     expect(basis.get_by_role("alert")).not_to_have_count(0)

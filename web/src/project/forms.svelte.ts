@@ -90,6 +90,8 @@ class Forms {
     this.draft = undefined;
   }
 
+  /** The building that is drawn on, as it was stored then. */
+  #on: Building | undefined;
   #of = '';
   /** Another building, or project: its walls may be called alike, but what is drawn is of the one before. */
   follow(project: string, building: string): void {
@@ -99,15 +101,15 @@ class Forms {
   }
 
   /** Save what is drawn as one undoable edit. */
-  async apply(building: Building): Promise<boolean> {
-    const draft = this.draft;
-    if (!draft) return false;
+  async apply(): Promise<boolean> {
+    const [draft, on] = [this.draft, this.#on];
+    if (!draft || !on) return false;
     const after = {
-      ...building,
+      ...on,
       ...(draft.openings ? { openings: draft.openings } : {}),
       ...(draft.forms ? { forms: draft.forms } : {}),
     };
-    const good = await session.saveBuilding(after, this.words.slice(0, 200), 'D6');
+    const good = await session.saveBuilding(after, this.words.slice(0, 200), 'D6', on);
     if (good && this.draft === draft) this.draft = undefined;
     return good;
   }
@@ -145,6 +147,7 @@ class Forms {
 
   #ask(building: Building, draft: Draft, words: string): void {
     this.draft = draft;
+    this.#on = building;
     this.words = words;
     this.drawn.ask({ ...this.question(building), draft });
   }

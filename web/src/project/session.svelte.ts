@@ -16,6 +16,7 @@ import type {
 import { Units } from '@/kit/units';
 import type { UnitSystem } from '@/kit/units';
 import { itemsOf, withDelta } from './delta';
+import { rebased } from './rebase';
 import { Saves } from './saves.svelte';
 import { Live } from '@/api/live.svelte';
 
@@ -166,54 +167,66 @@ class Session {
     );
   }
 
+  /** What a basis changes of the one it was made of, and a new name, done to what stands when it is written. */
   saveBasis(basis: Basis, name: string, text: string): Promise<boolean> {
+    const on = this.open?.project;
     return this.saves.edit(
-      (force) => [
-        ...(name === this.open?.project.name
-          ? []
-          : [{ kind: 'project', owner: '', id: '', read: force ?? this.saves.revision, document: { name } }]),
-        ...(basis === this.open?.project.basis
-          ? []
-          : [
-              {
-                kind: 'basis',
-                owner: '',
-                id: '',
-                read: force ?? this.saves.revision,
-                document: { ...basis },
-              },
-            ]),
-      ],
+      (force) => {
+        const now = this.open?.project;
+        if (!on || !now) return [];
+        const written = rebased(on.basis, basis, now.basis);
+        const read = force ?? this.saves.revision;
+        return [
+          ...(name === on.name ? [] : [{ kind: 'project', owner: '', id: '', read, document: { name } }]),
+          ...(written === now.basis
+            ? []
+            : [{ kind: 'basis', owner: '', id: '', read, document: { ...written } }]),
+        ];
+      },
       text,
       '1',
     );
   }
 
-  saveBuilding(building: Building, text: string, zone: string): Promise<boolean> {
+  /** What a building changes of `on`, the one it was made of, done to what stands when it is written. */
+  saveBuilding(
+    building: Building,
+    text: string,
+    zone: string,
+    on = this.building(building.id),
+  ): Promise<boolean> {
     return this.saves.edit(
-      (force) => itemsOf('building', this.building(building.id), building, force ?? this.saves.revision),
+      (force) => {
+        const now = this.building(building.id);
+        const written = on && now ? rebased(on, building, now) : building;
+        return itemsOf('building', now, written, force ?? this.saves.revision);
+      },
       text,
       zone,
     );
   }
 
   removeBuilding(building: Building): Promise<boolean> {
+    return this.#removeRoot('building', building.id, `${building.name} removed`);
+  }
+
+  saveMaterial(material: OwnMaterial, text: string): Promise<boolean> {
+    const stored = () => this.open?.project.materials?.find((one) => one.key === material.key);
+    const on = stored();
     return this.saves.edit(
-      (force) => [
-        { kind: 'building', owner: '', id: building.id, read: force ?? this.saves.revision, document: null },
-      ],
-      `${building.name} removed`,
+      (force) => {
+        const now = stored();
+        const read = on ? (force ?? this.saves.revision) : null;
+        const document = { ...(on && now ? rebased(on, material, now) : material) };
+        return [{ kind: 'material', owner: '', id: material.key, read, document }];
+      },
+      text,
       '1',
     );
   }
 
-  saveMaterial(material: OwnMaterial, text: string): Promise<boolean> {
-    const known = this.open?.project.materials?.some((one) => one.key === material.key);
-    return this.#saveRoot('material', material.key, { ...material }, known ?? false, text);
-  }
-
   removeMaterial(key: string, text: string): Promise<boolean> {
-    return this.#saveRoot('material', key, null, true, text);
+    return this.#removeRoot('material', key, text);
   }
 
   /** A type of window or door, changed as it stands when it is written. */
@@ -234,19 +247,13 @@ class Session {
   }
 
   removeUnit(id: string, text: string): Promise<boolean> {
-    return this.#saveRoot('unit', id, null, true, text);
+    return this.#removeRoot('unit', id, text);
   }
 
-  /** A thing of the project's own as a whole, or none to take it away. */
-  #saveRoot(
-    kind: string,
-    id: string,
-    document: Record<string, unknown> | null,
-    known: boolean,
-    text: string,
-  ): Promise<boolean> {
+  /** A thing of the project's own is taken away. */
+  #removeRoot(kind: string, id: string, text: string): Promise<boolean> {
     return this.saves.edit(
-      (force) => [{ kind, owner: '', id, read: known ? (force ?? this.saves.revision) : null, document }],
+      (force) => [{ kind, owner: '', id, read: force ?? this.saves.revision, document: null }],
       text,
       '1',
     );

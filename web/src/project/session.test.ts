@@ -1,6 +1,6 @@
 // What this window holds of a project, and what it writes of it: the things that differ, at the revision that was read.
 import { beforeEach, describe, expect, test, vi } from 'vitest';
-import type { Assembly, Building, Problem, ProjectOut } from '@/api/client';
+import type { Assembly, Basis, Building, Problem, ProjectOut } from '@/api/client';
 import { refusals } from '@/kit/refusals.svelte';
 import { asked, newest, opened, settle, written } from '@/testing/server';
 import { session } from './session.svelte';
@@ -191,6 +191,44 @@ describe('writing', () => {
     expect(body().items.map((one) => one.kind)).toEqual(['project']);
     await answered(session.saveBasis({ ...basis, site: {} } as never, 'P', 'Site'), 6);
     expect(body().items.map((one) => one.kind)).toEqual(['basis']);
+  });
+
+  test('what is typed while a save is on its way takes nothing of it back', async () => {
+    const [basis, name] = [session.open?.project.basis as Basis, 'P'];
+    void session.saveBuilding({ ...hall, name: 'Old hall' }, 'Name', '1');
+    void session.saveBuilding({ ...hall, north: 10 }, 'North', '1');
+    void session.saveBasis({ ...basis, rates: [] }, 'Q', 'Renamed, rates');
+    const last = session.saveBasis({ ...basis, sd_air: 1 } as Basis, name, 'Air');
+    const items = () => body().items.map(({ kind, document }) => [kind, document]);
+    const thing = (kind: string, id: string, document: object) => ({ kind, owner: '', id, document });
+    const orders = [{ kind: 'building', owner: '', ids: ['hall'] }] as never;
+    await settle();
+    newest().reply(
+      written(5, { things: [thing('building', 'hall', { ...hall, name: 'Old hall' })] as never, orders }),
+    );
+    await settle();
+    expect(items()).toEqual([['building', { id: 'hall', name: 'Old hall', north: 10 }]]);
+    newest().reply(written(6));
+    await settle();
+    const both = [thing('project', '', { name: 'Q' }), thing('basis', '', { ...basis, rates: [] })];
+    newest().reply(written(7, { things: both as never }));
+    await settle();
+    expect(items()).toEqual([['basis', { ...basis, rates: [], sd_air: 1 }]]);
+    newest().reply(written(8));
+    expect(await last).toBe(true);
+  });
+
+  test('done again after it failed it is done to what stands by then', async () => {
+    const failed = session.saveBuilding({ ...hall, north: 10 }, 'North', '1');
+    await settle();
+    newest().lose();
+    expect(await failed).toBe(false);
+    session.open = opened({ buildings: [{ ...hall, name: 'Old hall' }] }, { revision: 6 });
+    const again = session.saves.trouble?.retry?.();
+    await settle();
+    expect(body().items.map((one) => one.document)).toEqual([{ id: 'hall', name: 'Old hall', north: 10 }]);
+    newest().reply(written(7));
+    expect(await again).toBe(true);
   });
 
   test('a new material is written as new, a known one at what was read', async () => {

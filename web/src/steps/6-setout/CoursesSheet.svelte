@@ -86,7 +86,7 @@
     } else if (drafted && event.key === 'Enter') {
       event.preventDefault();
       event.stopPropagation();
-      if (!problem && !forms.drawn.stale) void forms.apply(building);
+      if (!problem && !forms.drawn.stale) void forms.apply();
     } else if (event.key.toLowerCase() === 'f' && here) {
       event.preventDefault();
       event.stopPropagation();
@@ -268,7 +268,7 @@
           </p>
         {/if}
         <div class="controls">
-          <Button strong disabled={!!problem || forms.drawn.stale} onclick={() => void forms.apply(building)}
+          <Button strong disabled={!!problem || forms.drawn.stale} onclick={() => void forms.apply()}
             >Apply</Button
           >
           <Button onclick={() => forms.drop()}>Back</Button>
@@ -290,7 +290,7 @@
             strong
             onclick={() => {
               buck(first.opening, first.by);
-              void forms.apply(building);
+              void forms.apply();
             }}>Move {first.mark} {way(first.by)}</Button
           >
           <Button onclick={() => (kept = [...kept, first.opening])}>Keep it</Button>

@@ -73,7 +73,7 @@
   function loose(storey: number, u: number): void {
     const next = pins.filter((one) => !(one.storey === storey && Math.abs(one.u - u) < 1e-4));
     setout.pin(building, face.face, next, `Joint of ${face.mark} at ${units.full(u, 'length')} let go`);
-    void setout.apply(building);
+    void setout.apply();
   }
   function opening(id: string, by: number): void {
     const now = building.openings?.find((one) => one.id === id);
@@ -83,7 +83,7 @@
   }
   function take(move: OpeningMove): void {
     opening(move.opening, move.by);
-    void setout.apply(building);
+    void setout.apply();
   }
   function keys(event: KeyboardEvent): void {
     const typing = event.target instanceof HTMLElement && /INPUT|SELECT|TEXTAREA/.test(event.target.tagName);
@@ -94,7 +94,7 @@
     } else if (event.key === 'Enter') {
       event.preventDefault();
       event.stopPropagation();
-      if (!cannot && !setout.drawn.stale) void setout.apply(building);
+      if (!cannot && !setout.drawn.stale) void setout.apply();
     }
   }
 </script>
@@ -148,7 +148,7 @@
         <p>{saving(shown.sum, face.sum, units) || 'Nothing changes in what it comes to.'}</p>
       {/if}
       <div class="controls">
-        <Button strong disabled={cannot || setout.drawn.stale} onclick={() => void setout.apply(building)}
+        <Button strong disabled={cannot || setout.drawn.stale} onclick={() => void setout.apply()}
           >Apply</Button
         >
         <Button onclick={() => setout.drop()}>Back</Button>
