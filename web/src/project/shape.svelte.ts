@@ -3,6 +3,7 @@ import { api, take } from '@/api/client';
 import type { Body, BodyOpening, Building, Problem, ShapeAnswer } from '@/api/client';
 import { Live } from '@/api/live.svelte';
 import { itemsOf } from './delta';
+import { rebased } from './rebase';
 import { session } from './session.svelte';
 
 export interface Drawn {
@@ -39,6 +40,8 @@ class Shape {
   #building = $state('');
   #project = '';
   #begun: { on: Building; read: number } | undefined;
+  /** The revision that this window left last when it wrote what was drawn here. */
+  #own = 0;
 
   readonly live = new Live<Question, ShapeAnswer>(({ project, building, drawn }) =>
     take(
@@ -59,6 +62,7 @@ class Shape {
       this.draft = undefined;
       this.chosen = undefined;
       this.refused = undefined;
+      this.#own = 0;
     }
     this.#ask(revision);
   }
@@ -88,11 +92,16 @@ class Shape {
   async apply(): Promise<boolean> {
     const [draft, begun] = [this.draft, this.#begun];
     if (!draft || !begun) return false;
-    const after = { ...begun.on, ...draft };
     const good = await session.saves.edit(
-      (force) => itemsOf('building', begun.on, after, force ?? begun.read),
+      (force) => {
+        // What this window has written itself since, or is to be written over, stands; the rest is a conflict.
+        const read = force ?? Math.max(begun.read, this.#own);
+        const on = (read > begun.read && session.building(begun.on.id)) || begun.on;
+        return itemsOf('building', on, rebased(begun.on, { ...begun.on, ...draft }, on), read);
+      },
       this.words.slice(0, 200),
       '1',
+      (saved) => (this.#own = saved.revision),
     );
     if (good) {
       if (this.draft === draft) {
