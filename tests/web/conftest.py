@@ -121,6 +121,7 @@ def page(context: BrowserContext) -> Iterator[Page]:
     yield page
     page.remove_listener("pageerror", thrown)
     page.remove_listener("console", logged)
+    page.unroute_all(behavior="ignoreErrors")
     if faults or not page.evaluate(_AS_FOUND):
         page.goto("about:blank")
     page.set_viewport_size(SMALLEST)
