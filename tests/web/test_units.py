@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 from web.board import Board, number
 from web.test_shape import stored, taken
 
-from tools.window import Server
+from tools.window import Server, quiet
 
 SHEET = "main-laboratory/1?view=units"
 
@@ -68,6 +68,28 @@ def test_a_new_size_is_given_to_its_openings_and_what_cannot_be_built_is_refused
     field(page, "mullion, visible").press("Escape")
     page.get_by_role("button", name="Remove Laboratory window").click()
     expect(page.get_by_text("the type is used by").first).to_be_visible()
+
+
+def test_what_is_typed_as_it_is_shown_is_taken_though_it_is_previewed(board: Board, server: Server) -> None:
+    page = board.page
+    field(page, "sill above the floor").fill("936")
+    expect(page.get_by_test_id("unit-form").locator("[data-entry=typing]")).to_have_count(1)
+    field(page, "sill above the floor").press("Enter")
+    taken(board, "Laboratory window: sill above the floor")
+    project = server.call("GET", f"/projects/{board.project}/file")["project"]
+    assert project["units"][0]["sill"] == 0.936
+    field(page, "sill above the floor").fill("950")
+    field(page, "sill above the floor").fill("936")  # back at what stands: nothing to take
+    field(page, "sill above the floor").press("Enter")
+    quiet(page)
+    expect(board.last_edit()).to_have_text("Laboratory window: sill above the floor")
+    board.open("main-laboratory/1?view=shape")
+    page.get_by_test_id("openings").get_by_role("button", name="W7", exact=True).click()
+    sill = page.get_by_label("sill above the floor", exact=True)
+    sill.fill("850")
+    expect(page.locator(".mast ins").or_(page.get_by_text("Take it")).first).to_be_visible()
+    sill.press("Enter")
+    taken(board, "W7: sill above the floor")
 
 
 def test_a_type_is_added_and_an_opening_is_filled_with_it(board: Board, server: Server) -> None:

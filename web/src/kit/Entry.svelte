@@ -105,7 +105,11 @@
     return found !== undefined && positive && found <= 0 ? undefined : found;
   }
 
+  /** What was shown when typing began: a preview may show what is typed. */
+  let stood = '';
+
   function typing(typed: string): void {
+    if (text === undefined) stood = shown;
     text = typed;
     wrong = '';
     const found = read(typed);
@@ -123,7 +127,7 @@
     if (wrong && typed === sent) return; // it was refused as it stands
     text = undefined;
     wrong = '';
-    if (typed === shown) {
+    if (typed === stood) {
       refusals.withdraw(uid);
       return oncancel?.();
     }
