@@ -51,6 +51,7 @@ class Board:
                 && !document.querySelector('[data-stale=true]')
                 && !document.querySelector('.ledger')?.textContent?.includes('Saving')
                 && !document.querySelector('.ledger')?.textContent?.includes('Preview')""",
+            timeout=90_000,  # as long as `quiet` waits: a loaded machine solves slowly
             polling=50,  # at every frame, as is usual, would draw sixty of them a second for nothing
         )
 

@@ -7,7 +7,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 from web.board import Board, number
 
 from tools.window import ROOT, Server
@@ -152,6 +152,20 @@ def test_an_opening_is_dragged_to_the_module_typed_and_removed(board: Board, ser
     page.mouse.click(face["x"] + 9.2 * metre, face["y"] + 3.2 * metre)
     taken(board, "placed")
     assert len(stored(server, board)["openings"]) == 20
+
+
+def test_a_ridge_is_as_high_as_typed_however_slowly_the_server_follows(board: Board, server: Server) -> None:
+    ridge = board.page.get_by_label("ridge above eaves", exact=True)
+
+    def late(route: Route) -> None:  # the pitch that is being previewed is not known to be drawn yet
+        ridge.fill("1800")
+        ridge.press("Enter")
+        route.continue_()
+
+    board.page.route("**/api/v1/projects/*/buildings/*/shape", late, times=1)
+    ridge.fill("1700")
+    taken(board, "ridge")
+    expect(ridge).to_have_value(re.compile(r"^1\s800"))
 
 
 def test_a_typed_area_is_kept_says_what_it_would_be_and_is_given_back(board: Board, server: Server) -> None:

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from nimble_shell.core.basis.stations import Station
 from nimble_shell.core.building.body import BodyOpening, BuildingBody
 from nimble_shell.core.building.footprint import plan_area
-from nimble_shell.core.building.roof import rise_of
+from nimble_shell.core.building.roof import rise_of, run_of
 from nimble_shell.core.errors import DomainError, Issue
 from nimble_shell.core.geometry.face import Beyond, Face, FaceKind, FloatArray
 from nimble_shell.core.shell.measured import MeasuredBuilding, Quantity
@@ -86,6 +86,7 @@ class DrawnBody:
     id: str
     eaves: float  #: [m]
     ridge: float  #: [m]
+    run: float  #: of the roof in plan, from the eaves to the ridge; it does not depend on the pitch [m]
     roof_area: float  #: of its footprint, in plan [m²]
 
 
@@ -159,7 +160,8 @@ def shape_of(project: Project, building_id: str) -> ShapeSheet:
     return ShapeSheet(
         faces=tuple(_face(building, n, face, marks) for n, face in enumerate(found.body.faces)), sides=sides,
         bodies=tuple(DrawnBody(id=one.id, eaves=one.eaves, ridge=one.eaves + rise_of(one.outline, one.roof),
-                               roof_area=plan_area(one.outline)) for one in building.bodies),
+                               run=run_of(one.outline, one.roof), roof_area=plan_area(one.outline))
+                     for one in building.bodies),
         edges=tuple(DrawnEdge(key=one.key, kind=one.kind, name=EDGES[one.kind][0], station=EDGES[one.kind][1],
                               elements=one.elements, length=along(one.length, dimensions), pieces=one.pieces,
                               joint=claimed.get(one.key, ""), family=family_of(one.kind),

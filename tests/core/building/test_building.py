@@ -15,7 +15,7 @@ from hypothesis import strategies as st
 from nimble_shell.core.building.body import BodyOpening, BodySide, BuildingBody, WallPart, faces_of
 from nimble_shell.core.building.footprint import Outline, checked, footprint
 from nimble_shell.core.building.joined import faces_of_building, floor_lines_of
-from nimble_shell.core.building.roof import Roof, pitch_of, planes, rise_of
+from nimble_shell.core.building.roof import Roof, pitch_of, planes, rise_of, run_of
 from nimble_shell.core.errors import DomainError
 from nimble_shell.core.takeoff.takeoff import Takeoff, take_off
 
@@ -68,6 +68,8 @@ def test_a_pitch_and_a_ridge_say_the_same() -> None:
     assert rise_of(RECTANGLE, Roof(form="two pitches", pitch=45)) == pytest.approx(3.6)
     assert rise_of(RECTANGLE, Roof(form="hip", pitch=45)) == pytest.approx(3.6)
     assert rise_of(RECTANGLE, Roof(form="one pitch", pitch=45)) == pytest.approx(7.2)
+    assert run_of(RECTANGLE, Roof(form="hip", pitch=20)) == run_of(RECTANGLE, Roof(form="hip", pitch=60))
+    assert run_of(RECTANGLE, Roof(form="two pitches", pitch=20)) == pytest.approx(3.6)
 
 
 @pytest.mark.parametrize("roof", ROOFS[:2], ids=lambda one: one.form)

@@ -4792,6 +4792,8 @@ export interface components {
             ridge: number;
             /** Roof Area */
             roof_area: number;
+            /** Run */
+            run: number;
         };
         /**
          * DrawnEdgeOut

@@ -6,15 +6,18 @@
   import { api, take } from '@/api/client';
   import Button from '@/kit/Button.svelte';
   import Notice from '@/kit/Notice.svelte';
+  import { refusals } from '@/kit/refusals.svelte';
 
   const trouble = $derived(session.saves.trouble);
   const status = $derived(trouble?.problem.status);
+  /** Of what was typed: said at its field, or here where no field had it written. */
+  const refused = $derived(status === 422);
   const deleted = $derived(trouble?.problem.is('project_not_found') ?? false);
-  const title = $derived(
-    trouble
-      ? `Not saved: ${session.units?.said(trouble.doing) ?? trouble.doing}. ${trouble.problem.body.title}.`
-      : '',
-  );
+  const title = $derived.by(() => {
+    if (!trouble) return '';
+    const why = refused ? trouble.problem.sentence : trouble.problem.body.title;
+    return `Not saved: ${session.units?.said(trouble.doing) ?? trouble.doing}. ${why.replace(/\.$/, '')}.`;
+  });
 
   function keep(): void {
     const held = session.open;
@@ -41,10 +44,12 @@
   }
 </script>
 
-{#if trouble && status !== 422}
+{#if trouble && !(refused && refusals.atField)}
   <div class="trouble">
-    <Notice {title} text={trouble.problem.body.hint ?? ''} live>
-      {#if status === 409 && trouble.insist}
+    <Notice {title} text={refused ? 'The old value stands.' : (trouble.problem.body.hint ?? '')} live>
+      {#if refused}
+        <Button onclick={() => (session.saves.trouble = undefined)}>Leave it as it was</Button>
+      {:else if status === 409 && trouble.insist}
         <Button strong onclick={() => void theirs()}>Load the newer version</Button>
         <Button onclick={() => void trouble.insist?.()}>Save mine over it</Button>
       {:else if status === 409}
@@ -55,7 +60,7 @@
       {:else}
         <Button strong onclick={() => void trouble.retry?.()}>Try again</Button>
       {/if}
-      {#if session.open}<Button onclick={keep}>Keep what this window holds as a file</Button>{/if}
+      {#if session.open && !refused}<Button onclick={keep}>Keep what this window holds as a file</Button>{/if}
       {#if status === 404 && !deleted}<Button onclick={() => void theirs()}>Load the project again</Button
         >{/if}
     </Notice>

@@ -62,17 +62,20 @@
   let wrong = $state('');
   let input = $state<HTMLInputElement>();
   const uid = $props.id();
-  /** What was sent last; it stands again where it is refused. */
+  /** What was sent last; it stands again where it is refused, until it is mended here. */
   let sent: string | undefined;
+  let refusedAt = -1;
   $effect(() => {
-    const problem = refusals.current;
+    const last = refusals.last;
     untrack(() => {
-      if (problem && refusals.sender === uid && sent !== undefined) {
-        text = sent;
-        wrong = problem.sentence;
-        refusals.shown = problem;
-      } else if (!problem && text !== undefined && text === sent) {
-        text = undefined; // mended elsewhere
+      if (last?.field !== uid || sent === undefined) return;
+      if (last.problem) {
+        text ??= sent; // what is being typed by now stays
+        wrong = last.problem.sentence;
+        refusedAt = refusals.saved;
+        refusals.shown = last.problem;
+      } else if (text === sent) {
+        text = undefined;
         wrong = '';
       }
     });
@@ -124,7 +127,7 @@
       wrong = hint(typed);
       return;
     }
-    if (wrong && typed === sent) return; // it was refused as it stands
+    if (wrong && typed === sent && refusedAt === refusals.saved) return; // it was refused as it stands
     text = undefined;
     wrong = '';
     if (typed === stood) {
@@ -132,8 +135,7 @@
       return oncancel?.();
     }
     sent = typed;
-    refusals.sender = uid;
-    onsave(found);
+    refusals.writing(uid, () => onsave(found));
   }
 
   function hint(typed: string): string {

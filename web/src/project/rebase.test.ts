@@ -61,11 +61,36 @@ describe('of rows', () => {
     ]);
   });
 
-  test('of another length, or of things nobody can tell apart, as they were made', () => {
-    expect(rebased([1, 2], [1, 2, 3], [9, 2])).toEqual([1, 2, 3]);
+  test('of things without a name, each place by itself', () => {
+    const [a, b] = [
+      { u: 1, n: 1 },
+      { u: 2, n: 1 },
+    ];
+    expect(rebased([a, b], [a, { ...b, n: 5 }], [{ ...a, n: 4 }, b])).toEqual([
+      { u: 1, n: 4 },
+      { u: 2, n: 5 },
+    ]);
+    expect(rebased([a], [{ ...a, n: 5 }], [{ ...a, u: 7 }])).toEqual([{ u: 7, n: 5 }]);
+  });
+
+  test('one put after them, or taken away, on either side', () => {
+    const [a, b, c] = [{ u: 1 }, { u: 2 }, { u: 3 }];
+    expect(rebased([a, b], [{ u: 9 }, b], [a, b, c])).toEqual([{ u: 9 }, b, c]);
+    expect(rebased([a], [a, b], [a, c])).toEqual([a, c, b]);
+    expect(rebased([a, b, c], [a, c], [a, b, { u: 9 }])).toEqual([a, { u: 9 }]);
+    expect(rebased([a, b, c], [{ u: 9 }, b, c], [a, c])).toEqual([{ u: 9 }, c]);
+    expect(rebased([1, 2], [1, 2, 3], [9, 2])).toEqual([9, 2, 3]);
+  });
+
+  test('in another order, or put in between, as they were made', () => {
     expect(rebased([{ u: 1 }, { u: 2 }], [{ u: 2 }, { u: 1 }], [{ u: 1 }, { u: 3 }])).toEqual([
       { u: 2 },
       { u: 1 },
+    ]);
+    expect(rebased([{ u: 1 }, { u: 2 }], [{ u: 1 }, { u: 5 }, { u: 2 }], [{ u: 1 }, { u: 3 }])).toEqual([
+      { u: 1 },
+      { u: 5 },
+      { u: 2 },
     ]);
   });
 });

@@ -105,6 +105,7 @@ export class Saves {
     call: (project: string, since: number, force: number | undefined) => Reply | undefined,
     after: (saved: Delta) => void = () => undefined,
   ): Promise<boolean> {
+    const field = refusals.sender;
     const attempt = async (force?: number): Promise<boolean> => {
       const open = this.held.open;
       const request = open && call(open.project.id, open.revision, force);
@@ -116,12 +117,12 @@ export class Saves {
         this.elsewhere = undefined;
         after(saved);
         this.trouble = undefined;
-        refusals.current = undefined;
+        refusals.tell(field, undefined);
         this.announcement = doing;
         return true;
       } catch (error) {
         const problem = asProblem(error);
-        refusals.current = problem.status === 422 ? problem : undefined;
+        if (problem.status === 422) refusals.tell(field, problem);
         this.trouble = {
           problem,
           doing,
@@ -148,7 +149,7 @@ export class Saves {
     this.trouble = undefined;
     this.elsewhere = undefined;
     this.announcement = '';
-    refusals.current = refusals.shown = undefined;
+    refusals.forget();
   }
 
   /** The server has a newer revision than was known: another window's, unless a save of this one is on its way. */

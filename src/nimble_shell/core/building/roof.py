@@ -74,17 +74,17 @@ def pitch_of(outline: Outline, roof: Roof, rise: float) -> float:
     rise : float
         [m]
     """
-    run = _run(outline, roof)
+    run = run_of(outline, roof)
     return math.degrees(math.atan2(rise, run)) if run > 0 else 0.0
 
 
 def rise_of(outline: Outline, roof: Roof) -> float:
     """How far a roof rises from eaves to ridge. [m]"""
-    return _run(outline, roof) * math.tan(math.radians(roof.pitch))
+    return run_of(outline, roof) * math.tan(math.radians(roof.pitch))
 
 
-def _run(outline: Outline, roof: Roof) -> float:
-    """In plan from the eaves to the highest place. [m]"""
+def run_of(outline: Outline, roof: Roof) -> float:
+    """In plan from the eaves to the highest place, whatever the pitch; 0 of a flat roof. [m]"""
     if roof.form == "flat":
         return 0.0
     if roof.form == "hip":

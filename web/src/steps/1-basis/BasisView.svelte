@@ -28,10 +28,7 @@
   }
   let { basis, building, units, ledger, onfile }: Props = $props();
   const name = $derived(session.open?.project.name ?? '');
-  const refused = $derived(
-    session.saves.trouble?.problem.status === 422 ? session.saves.trouble.problem : undefined,
-  );
-  const why = (part: string) => refused?.items.find((item) => item.pointer.endsWith(part))?.detail;
+  const why = (part: string) => refusals.current?.items.find((item) => item.pointer.endsWith(part))?.detail;
 
   type Part = 'site' | 'indoor' | 'targets' | 'schools' | 'climate';
   function set(part: Part, change: Record<string, unknown>, text: string): void {
@@ -86,12 +83,6 @@
   <a href="/api/v1/projects/{session.open?.project.id}/file" download>Export project, JSON</a>
   <Button onclick={onfile}>Import a project</Button>
 </SheetHead>
-{#if refused && !refusals.atField}
-  <p class="refused" role="alert">
-    {#each refused.items as item (item.pointer + item.code)}{item.detail}; {item.hint}.
-    {/each}The old value stands.
-  </p>
-{/if}
 
 <div class="columns">
   <div>
@@ -357,10 +348,5 @@
   }
   .words.wide input {
     width: 260px;
-  }
-  .refused {
-    color: var(--oxide);
-    font-weight: 500;
-    margin-bottom: 8px;
   }
 </style>

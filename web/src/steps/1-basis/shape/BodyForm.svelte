@@ -27,11 +27,9 @@
       .filter((one) => ({ wall: 'D', top: 'B', floor: 'FH' })[part]?.includes(one.station))
       .map((one) => ({ value: one.id, text: one.name }));
   const storeys = (n: number, height: number) => body.storeys.map((one, at) => (at === n ? height : one));
-  /** Pitch for a ridge so high above the eaves: the run stays. */
-  const pitchFor = (above: number) => {
-    const run = rise / Math.tan(((roof.pitch ?? 0) * Math.PI) / 180);
-    return (Math.atan2(above, run) * 180) / Math.PI;
-  };
+  /** Pitch for a ridge so high above the eaves: the run stays, so no pitch on its way to the server moves it. */
+  const pitchFor = (above: number) =>
+    heights?.run ? (Math.atan2(above, heights.run) * 180) / Math.PI : (roof.pitch ?? 0);
   const FORMS = [
     { value: 'flat', text: 'flat' },
     { value: 'one pitch', text: 'one pitch' },
