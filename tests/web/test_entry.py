@@ -97,6 +97,28 @@ def test_a_refusal_stays_at_its_field_whatever_is_saved_of_others(basis: Page) -
     expect(latitude).not_to_have_attribute("aria-invalid", "true")
 
 
+def test_a_choice_and_a_button_say_what_is_refused_of_them(page: Page, server: Server, shaped: str) -> None:
+    reason = {"pointer": "#/x", "code": "x", "detail": "a school without a teacher", "hint": "name one"}
+    problem = {"title": "The input cannot be calculated", "status": 422, "detail": "", "hint": "", "errors": [reason]}
+    said = "a school without a teacher: name one. The old value stands."
+    Board(page, server.address, shaped).open("boat-workshop/D6?view=pour&element=b2.1")
+    page.route("**/api/v1/projects/*/edit*", lambda route: route.fulfill(status=422, json=problem), times=2)
+    school = page.get_by_label("school", exact=True)
+    stood = school.input_value()
+    school.select_option("B" if stood == "A" else "A")
+    why = page.locator(".choice", has=school).locator(".why")
+    expect(why).to_have_text(said)
+    expect(school).to_have_value(stood)
+    expect(page.locator(".trouble")).to_have_count(0)  # once, where it happened
+    page.get_by_role("button", name="Fill in 2 lifts").click()
+    expect(page.locator(".trouble")).to_contain_text(said)
+    page.get_by_role("button", name="Leave it as it was").click()
+    expect(page.locator(".trouble")).to_have_count(0)
+    page.get_by_role("button", name="Fill in 2 lifts").click()
+    expect(page.locator(".ledger .last")).to_contain_text("filled in lifts")
+    expect(why).to_have_count(0)
+
+
 def test_a_refusal_goes_when_its_field_goes_back_to_what_stood(basis: Page) -> None:
     field = typed(basis, "latitude °", "95")
     expect(basis.get_by_role("alert")).not_to_have_count(0)
