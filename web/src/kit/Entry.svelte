@@ -82,6 +82,10 @@
   });
 
   $effect(() => {
+    if (refused && refusals.current) refusals.shown = refusals.current; // by its pointer
+  });
+
+  $effect(() => {
     if (autofocus) input?.select();
   });
 

@@ -23,10 +23,10 @@ class Refusals {
   onwithdraw: (() => void) | undefined;
 
   /** A field has something written: what is put into the queue meanwhile is its own. */
-  writing(field: string, write: () => void): void {
+  writing<T>(field: string, write: () => T): T {
     this.sender = field;
     try {
-      write();
+      return write();
     } finally {
       this.sender = '';
     }

@@ -5,6 +5,7 @@
   import Entry from '@/kit/Entry.svelte';
   import Notice from '@/kit/Notice.svelte';
   import { counted } from '@/kit/reading';
+  import { refusals } from '@/kit/refusals.svelte';
   import type { Units } from '@/kit/units';
   import Fields from '@/project/Fields.svelte';
   import type { Field } from '@/project/fields';
@@ -51,12 +52,14 @@
     change: (now: number[][]) => Partial<{ courses: number[][]; sheets: number[] }>,
     words: string,
   ): void {
+    const field = refusals.sender;
     writing = writing.then(async () => {
       const now = session.building(building.id) ?? building;
       const before = now.forms?.read?.find((one) => one.wall === to.id);
       const others = now.forms?.read?.filter((one) => one.wall !== to.id) ?? [];
       const kept = { wall: to.id, courses: before?.courses ?? [], sheets: before?.sheets ?? [] };
-      await forms.save(now, { read: [...others, { ...kept, ...change(stored(now, to.id)) }] }, words);
+      const read = [...others, { ...kept, ...change(stored(now, to.id)) }];
+      await refusals.writing(field, () => forms.save(now, { read }, words));
     });
   }
   function add(length: number): void {
