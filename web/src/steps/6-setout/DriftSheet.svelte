@@ -49,7 +49,7 @@
   let writing = Promise.resolve();
   function write(
     to: DriftWall,
-    change: (now: number[][]) => Partial<{ courses: number[][]; sheets: number[] }>,
+    change: (now: number[][], sheets: number[]) => Partial<{ courses: number[][]; sheets: number[] }>,
     words: string,
   ): void {
     const field = refusals.sender;
@@ -58,7 +58,8 @@
       const before = now.forms?.read?.find((one) => one.wall === to.id);
       const others = now.forms?.read?.filter((one) => one.wall !== to.id) ?? [];
       const kept = { wall: to.id, courses: before?.courses ?? [], sheets: before?.sheets ?? [] };
-      const read = [...others, { ...kept, ...change(stored(now, to.id)) }];
+      const sheets = to.sheets.map((one, n) => kept.sheets[n] ?? one);
+      const read = [...others, { ...kept, ...change(stored(now, to.id), sheets) }];
       await refusals.writing(field, () => forms.save(now, { read }, words));
     });
   }
@@ -107,8 +108,12 @@
   }
   function sheetAt(n: number, length: number): void {
     if (!wall) return;
-    const sheets = wall.sheets.map((one, k) => (k === n ? length : one));
-    write(wall, () => ({ sheets }), `Sheet ${n + 1} of wall ${wall.mark}: ${units.full(length, 'length')}`);
+    const change = (sheets: number[]) => sheets.map((one, k) => (k === n ? length : one));
+    write(
+      wall,
+      (_, sheets) => ({ sheets: change(sheets) }),
+      `Sheet ${n + 1} of wall ${wall.mark}: ${units.full(length, 'length')}`,
+    );
   }
   const FIELDS: Field[] = [
     { field: 'tolerance', text: 'ties hold square within', dimension: 'length' },
