@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 from web.board import Board
 
 from tools.window import Server
@@ -48,6 +48,19 @@ def test_blocks_are_measured_one_after_another_and_the_trims_are_taken(page: Pag
     page.get_by_role("button", name="They are trimmed").click()
     expect(page.get_by_test_id("trims")).to_contain_text("Nothing to trim")
     expect(board.last_edit()).to_contain_text("2 sheets of wall G trimmed")
+    first, second = (page.get_by_label(f"Sheet {n}", exact=True) for n in (1, 2))
+
+    def slowly(route: Route) -> None:  # the next sheet is typed before this one is answered
+        second.fill("1190")
+        second.press("Enter")
+        route.continue_()
+
+    page.route("**/api/v1/projects/*/edit*", slowly, times=1)
+    first.fill("1185")
+    first.press("Enter")
+    expect(board.last_edit()).to_contain_text("Sheet 2 of wall G")
+    expect(second).to_have_value(re.compile(r"^1\s190"))
+    expect(first).to_have_value(re.compile(r"^1\s185"))
 
 
 def test_a_pour_without_a_rated_value_has_no_verdict_and_a_slower_one_is_taken(

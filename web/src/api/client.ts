@@ -162,6 +162,11 @@ export class Problem extends Error {
       ? `${first.detail}: ${first.hint}`
       : [this.body.title, this.body.hint].filter(Boolean).join('. ');
   }
+
+  /** The same without its stop, where more is said behind it. */
+  get clause(): string {
+    return this.sentence.replace(/\.$/, '');
+  }
 }
 
 const unreachable: ProblemBody = {

@@ -15,8 +15,8 @@
   const deleted = $derived(trouble?.problem.is('project_not_found') ?? false);
   const title = $derived.by(() => {
     if (!trouble) return '';
-    const why = refused ? trouble.problem.sentence : trouble.problem.body.title;
-    return `Not saved: ${session.units?.said(trouble.doing) ?? trouble.doing}. ${why.replace(/\.$/, '')}.`;
+    const why = refused ? trouble.problem.clause : trouble.problem.body.title;
+    return `Not saved: ${session.units?.said(trouble.doing) ?? trouble.doing}. ${why}.`;
   });
 
   function keep(): void {

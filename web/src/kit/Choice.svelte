@@ -23,7 +23,7 @@
     untrack(() => {
       if (!last?.problem) wrong = '';
       if (!last?.problem || last.field !== uid) return;
-      wrong = last.problem.sentence;
+      wrong = last.problem.clause;
       refusals.shown = last.problem;
       if (select) select.value = value; // what was chosen does not stand
     });

@@ -105,10 +105,10 @@ class Session {
     const { trouble } = this.saves;
     if (open && trouble && trouble !== before) {
       const doing = this.units?.said(trouble.doing) ?? trouble.doing;
-      const why = trouble.problem.items.length ? trouble.problem.sentence : trouble.problem.body.title;
+      const why = trouble.problem.items.length ? trouble.problem.clause : trouble.problem.body.title;
       this.unsaved = {
         project: open.project.id,
-        said: `Not saved in ${open.project.name}: ${doing}. ${why.replace(/\.$/, '')}.`,
+        said: `Not saved in ${open.project.name}: ${doing}. ${why}.`,
       };
     }
     this.open = undefined;
